@@ -1,0 +1,86 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What comes off the virtual bed: every loop ever made, pass by pass.
+#pragma once
+
+#include "core/knitting/program.h"
+#include "core/reckoning/reckoning.h"
+
+#include <cstdint>
+#include <map>
+#include <string>
+#include <vector>
+
+namespace vestimen {
+
+using LoopId = std::uint32_t;
+inline constexpr LoopId noLoop = 0xffffffff;
+
+enum class LoopKind : std::uint8_t { castOn, knit, wrap, picked, empty, hung, bound };
+
+struct Loop {
+    LoopId parent = noLoop; ///< the oldest of its parents; further ones stand in Fabric::moreParents
+    std::int16_t slot = 0;
+    std::int16_t row = 0; ///< the counter's reading after it
+    YarnIndex yarn = 0;
+    LoopKind kind = LoopKind::knit;
+    Bed bed = Bed::main;
+    bool purl = false; ///< re-formed as purl
+
+    Needle needle() const { return Needle::atSlot(slot, bed); }
+};
+static_assert(sizeof(Loop) == 12);
+
+/// One crossing of the carriage. Its loops stand together in Fabric::loops, in the order in which they were knitted.
+struct Pass {
+    int row = 0; ///< the counter's reading after it
+    Side from = Side::right;
+    YarnIndex yarn = 0;
+    std::optional<StitchSize> size;
+    std::size_t operation = 0;
+    LoopId firstLoop = 0;
+    LoopId loopCount = 0;
+
+    /// The loop at one end of the row.
+    LoopId end(Side side) const { return side == from ? firstLoop : firstLoop + loopCount - 1; }
+};
+
+struct FabricMark {
+    std::string as;
+    std::variant<Needle, Side> at;
+    int pass = 0; ///< passes made before it
+    int row = 0;
+};
+
+struct Fabric {
+    std::string piece;
+    std::vector<Loop> loops;
+    std::vector<std::pair<LoopId, LoopId>> moreParents; ///< (loop, parent), by loop
+    std::vector<Pass> passes;
+    std::map<std::string, std::vector<LoopId>> kept; ///< from left to right
+    std::vector<FabricMark> marks;
+    std::vector<NamedEdge> edges;
+    std::vector<int> loopsPerYarn;
+    int ends = 0;
+    std::optional<std::size_t> firstMainPass; ///< index of the first pass in a main yarn
+    std::vector<Finding> findings;
+
+    /// The openings of a named edge from the bottom up, or of the whole "left" or "right". Empty when unknown.
+    std::vector<LoopId> edge(const std::string& name) const;
+    /// The loop of the first main row on a needle, or noLoop.
+    LoopId firstRowLoop(Needle needle) const;
+};
+
+/// Neighbouring stitches of one pass at one height, for drawing: heights count rows up from the first loop of the
+/// column, so that short rows pile up where they were knitted.
+struct FabricRun {
+    int pass = 0;
+    int height = 0;
+    int firstSlot = 0;
+    int lastSlot = 0;
+    YarnIndex yarn = 0;
+};
+
+/// The fabric as runs, in the order of the passes. Loops that were cast on have height 0.
+std::vector<FabricRun> runs(const Fabric& fabric);
+
+} // namespace vestimen

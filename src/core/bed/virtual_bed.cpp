@@ -1,0 +1,293 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/bed/virtual_bed.h"
+
+#include <algorithm>
+
+namespace vestimen {
+namespace {
+
+/// A broken program could find something on every needle of every row; nobody reads past these.
+constexpr std::size_t mostFindings = 200;
+
+} // namespace
+
+VirtualBed::VirtualBed(const Program& program, const Siblings* siblings)
+    : program_(program), siblings_(siblings), half_(program.machine.needles / 2),
+      perBed_(static_cast<std::size_t>(program.machine.needles)),
+      needles_(perBed_ * static_cast<std::size_t>(program.machine.beds)), yarns_(program.yarns.size()) {
+    fabric_.piece = program.piece;
+    fabric_.edges = program.edges;
+    fabric_.loopsPerYarn.assign(program.yarns.size(), 0);
+    std::size_t stitches = 0;
+    for (const WidthRun& run : program.shape)
+        stitches += static_cast<std::size_t>(run.passes) * static_cast<std::size_t>(run.stitches);
+    fabric_.loops.reserve(stitches + 4 * perBed_);
+    fabric_.passes.reserve(static_cast<std::size_t>(passCount(program)));
+}
+
+bool VirtualBed::onBed(Needle needle) const {
+    const int slot = needle.slot() + half_;
+    return slot >= 0 && slot < program_.machine.needles && (needle.bed() == Bed::main || program_.machine.beds > 1);
+}
+
+NeedleSpan VirtualBed::occupied(Bed bed) const {
+    NeedleSpan span{Needle::atSlot(0, bed), Needle::atSlot(-1, bed)};
+    const std::size_t begin = bed == Bed::main ? 0 : perBed_;
+    for (std::size_t i = 0; i < perBed_ && begin + i < needles_.size(); ++i)
+        if (needles_[begin + i].loops > 0) {
+            const Needle needle = Needle::atSlot(static_cast<int>(i) - half_, bed);
+            if (span.empty())
+                span.first = needle;
+            span.last = needle;
+        }
+    return span;
+}
+
+void VirtualBed::find(const char* code, std::optional<Needle> needle, Phrase text, Severity severity) {
+    if (fabric_.findings.size() < mostFindings)
+        fabric_.findings.push_back({severity, code, std::move(text), program_.piece,
+                                    static_cast<int>(place_.operation), counter_, needle});
+}
+
+bool VirtualBed::inReach(Needle needle) {
+    if (onBed(needle))
+        return true;
+    find("beyond_bed", needle, {"The bed has no needle {0}; it has {1} needles.", {needle, program_.machine.needles}});
+    return false;
+}
+
+LoopId VirtualBed::make(LoopKind kind, Needle needle, YarnIndex yarn, LoopId parent) {
+    Loop loop;
+    loop.parent = parent;
+    loop.slot = static_cast<std::int16_t>(needle.slot());
+    loop.row = static_cast<std::int16_t>(counter_);
+    loop.yarn = yarn;
+    loop.kind = kind;
+    loop.bed = needle.bed();
+    fabric_.loops.push_back(loop);
+    ++fabric_.loopsPerYarn[yarn];
+    return static_cast<LoopId>(fabric_.loops.size() - 1);
+}
+
+void VirtualBed::push(Needle needle, LoopId loop) {
+    NeedleState& state = at(needle);
+    if (state.loops == 0)
+        state.first = loop;
+    else
+        state.more.push_back(loop);
+    ++state.loops;
+    if (state.loops == program_.machine.loopsPerNeedle + 1)
+        find("needle_full", needle,
+             {"{0} would hold {1} loops; it takes {2}. Knit some off first.",
+              {needle, static_cast<int>(state.loops), program_.machine.loopsPerNeedle}});
+}
+
+void VirtualBed::addParents(LoopId loop, const NeedleState& stack, bool keepFirst) {
+    if (keepFirst && stack.loops > 0)
+        fabric_.moreParents.emplace_back(loop, stack.first);
+    for (const LoopId parent : stack.more)
+        fabric_.moreParents.emplace_back(loop, parent);
+}
+
+void VirtualBed::clear(NeedleState& state) {
+    state.first = noLoop;
+    state.loops = 0;
+    state.more.clear();
+    state.wrapped = false;
+}
+
+NeedleState VirtualBed::lift(Needle from) {
+    NeedleState stack = at(from);
+    clear(at(from));
+    return stack;
+}
+
+void VirtualBed::move(NeedleState stack, Needle to) {
+    if (stack.loops == 0 || !inReach(to))
+        return;
+    push(to, stack.first);
+    for (const LoopId loop : stack.more)
+        push(to, loop);
+    NeedleState& state = at(to);
+    if (state.position == Position::out)
+        state.position = Position::work;
+}
+
+std::optional<Needle> VirtualBed::outermost(Side side) const {
+    const NeedleSpan span = occupied();
+    if (span.empty())
+        return std::nullopt;
+    return span.end(side);
+}
+
+std::optional<YarnIndex> VirtualBed::yarnAtHand(const char* what) {
+    if (!workingYarn_ || !yarns_[*workingYarn_].joined) {
+        find("no_yarn", std::nullopt, {"There is no yarn to {0} with: join one first.", {std::string(what)}});
+        return std::nullopt;
+    }
+    return workingYarn_;
+}
+
+void VirtualBed::checkTurn() {
+    if (!lastKnitted_ || !leverOn_)
+        return;
+    const Needle last = *lastKnitted_;
+    const auto warn = [&](Needle needle) {
+        find("open_turn", needle,
+             {"The yarn turns at {0} without a wrap and leaves a small hole: lay it under that needle first.", {needle}},
+             program_.openTurnsWanted ? Severity::note : Severity::warning);
+    };
+    if (at(last).position == Position::hold) {
+        if (!program_.machine.wrapsItselfOnCarriageSide && !at(last).wrapped)
+            warn(last);
+        return;
+    }
+    const Needle next = last.towards(carriage_);
+    if (onBed(next) && at(next).position == Position::hold && at(next).loops > 0 && !at(next).wrapped)
+        warn(next);
+}
+
+void VirtualBed::checkHeadOn() {
+    if (program_.machine.beds < 2 || program_.machine.halfPitch)
+        return;
+    for (std::size_t i = 0; i < perBed_; ++i)
+        if (needles_[i].position == Position::work && needles_[i + perBed_].position == Position::work) {
+            const Needle needle = Needle::atSlot(static_cast<int>(i) - half_);
+            find("head_on", needle,
+                 {"{0} meets the needle of the other bed head-on: offset the beds by half a pitch, or take one out.",
+                  {needle}});
+            return;
+        }
+}
+
+void VirtualBed::checkShape(int stitches) {
+    if (program_.shape.empty() || shapeWrong_)
+        return;
+    while (shapeRun_ < program_.shape.size() && shapePasses_ == program_.shape[shapeRun_].passes) {
+        ++shapeRun_;
+        shapePasses_ = 0;
+    }
+    const int wanted = shapeRun_ < program_.shape.size() ? program_.shape[shapeRun_].stitches : 0;
+    ++shapePasses_;
+    if (wanted == stitches)
+        return;
+    shapeWrong_ = true;
+    find("shape_mismatch", std::nullopt,
+         {"This row has {0} stitches where the shaping has {1}.", {stitches, wanted}});
+}
+
+void VirtualBed::pass(const operation::Knit& knit) {
+    const bool joined = yarns_[knit.yarn].joined;
+    if (!joined)
+        find("no_yarn", std::nullopt,
+             {"{0} is not joined: join it where the carriage stands.", {program_.yarns[knit.yarn].name}});
+    else if (yarns_[knit.yarn].side != carriage_)
+        find("colour_side", std::nullopt,
+             {"{0} lies on the other side: it can only be taken up where it is.", {program_.yarns[knit.yarn].name}});
+    if (workingYarn_ && *workingYarn_ != knit.yarn)
+        lastKnitted_.reset();
+    workingYarn_ = knit.yarn;
+    if (knit.size)
+        size_ = knit.size;
+    checkHeadOn();
+    checkTurn();
+
+    Pass row;
+    row.from = carriage_;
+    row.yarn = knit.yarn;
+    row.size = size_;
+    row.operation = place_.operation;
+    row.firstLoop = static_cast<LoopId>(fabric_.loops.size());
+    row.row = ++counter_;
+    const Side from = carriage_;
+    const bool twoBeds = program_.machine.beds > 1;
+    std::optional<Needle> floatAt;
+    std::optional<Needle> ladderAt;
+    lastKnitted_.reset();
+    const int count = lastActive_ - firstActive_ + 1;
+    const int step = from == Side::left ? 1 : -1;
+    int slot = from == Side::left ? firstActive_ : lastActive_;
+    for (int i = 0; i < count; ++i, slot += step) {
+        for (int bed = 0; bed < (twoBeds ? 2 : 1); ++bed) {
+            NeedleState& state = needles_[static_cast<std::size_t>(slot + half_) + (bed == 1 ? perBed_ : 0)];
+            if (state.position == Position::hold && leverOn_) {
+                if (lastKnitted_ && !floatAt && state.loops > 0)
+                    floatAt = Needle::atSlot(slot, bed == 1 ? Bed::second : Bed::main);
+                continue;
+            }
+            if (state.position == Position::out) {
+                const bool otherBedWorks =
+                    twoBeds && needles_[static_cast<std::size_t>(slot + half_) + (bed == 1 ? 0 : perBed_)].loops > 0;
+                if (bed == 0 && lastKnitted_ && !ladderAt && !state.ladderAllowed && !otherBedWorks)
+                    ladderAt = Needle::atSlot(slot);
+                continue;
+            }
+            const Needle needle = Needle::atSlot(slot, bed == 1 ? Bed::second : Bed::main);
+            if (floatAt && !knit.floatAllowed)
+                find("undeclared_float", floatAt,
+                     {"The yarn would lie loose across {0}, which holds: put it back to work, or break the yarn.",
+                      {*floatAt}});
+            if (ladderAt)
+                find("undeclared_ladder", ladderAt,
+                     {"{0} is empty between needles that knit and would leave a ladder: hang a loop on it, or transfer.",
+                      {*ladderAt}});
+            floatAt.reset();
+            ladderAt.reset();
+            const auto yarn = state.placed >= 0 ? static_cast<YarnIndex>(state.placed) : knit.yarn;
+            state.placed = -1;
+            if (state.loops == 0) {
+                if (!state.expectsEmpty)
+                    find("undeclared_empty", needle,
+                         {"{0} is in work but holds nothing: hang a loop on it, or put it out of work.", {needle}});
+                state.first = make(LoopKind::empty, needle, yarn, noLoop);
+                state.loops = 1;
+                state.expectsEmpty = false;
+            } else {
+                const LoopId loop = make(LoopKind::knit, needle, yarn, state.first);
+                if (!state.more.empty()) {
+                    addParents(loop, state, false);
+                    state.more.clear();
+                }
+                state.first = loop;
+                state.loops = 1;
+                state.wrapped = false;
+            }
+            state.position = Position::work;
+            lastKnitted_ = needle;
+        }
+    }
+    row.loopCount = static_cast<LoopId>(fabric_.loops.size()) - row.firstLoop;
+    if (!fabric_.firstMainPass && row.loopCount > 0 && program_.yarns[knit.yarn].role == YarnRole::main)
+        fabric_.firstMainPass = fabric_.passes.size();
+    fabric_.passes.push_back(row);
+    checkShape(static_cast<int>(row.loopCount));
+    carriage_ = opposite(from);
+    yarns_[knit.yarn].side = carriage_;
+}
+
+Fabric VirtualBed::finish() {
+    advance({program_.operations.size(), 0});
+    const auto left = std::find_if(needles_.begin(), needles_.end(), [](const auto& state) { return state.loops > 0; });
+    if (left != needles_.end()) {
+        const auto i = static_cast<int>(left - needles_.begin());
+        const int perBed = static_cast<int>(perBed_);
+        const Needle needle = Needle::atSlot(i % perBed - half_, i < perBed ? Bed::main : Bed::second);
+        find("loops_left", needle, {"{0} still holds a loop at the end: bind it off or take it off.", {needle}});
+    }
+    for (const auto& [needle, loop] : dropped_)
+        find("loop_lost", needle, {"The loop let down at {0} was never taken up again.", {needle}});
+    if (!program_.shape.empty() && !shapeWrong_) {
+        int wanted = 0;
+        for (const WidthRun& run : program_.shape)
+            wanted += run.passes;
+        if (wanted != static_cast<int>(fabric_.passes.size()))
+            find("shape_mismatch", std::nullopt,
+                 {"The program has {0} rows where the shaping has {1}.",
+                  {static_cast<int>(fabric_.passes.size()), wanted}});
+    }
+    return std::move(fabric_);
+}
+
+Fabric knit(const Program& program, const Siblings* siblings) { return VirtualBed(program, siblings).finish(); }
+
+} // namespace vestimen

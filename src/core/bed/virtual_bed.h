@@ -1,0 +1,107 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The virtual bed: runs a row program loop by loop, refuses what a bed cannot do, and returns the fabric.
+// The laws are those of docs/format/program.md; the order of this file's functions follows that page.
+#pragma once
+
+#include "core/bed/fabric.h"
+
+#include <array>
+#include <unordered_set>
+#include <vector>
+
+namespace vestimen {
+
+enum class Position : std::uint8_t { out, work, hold };
+
+struct NeedleState {
+    LoopId first = noLoop; ///< the oldest loop
+    std::uint8_t loops = 0;
+    Position position = Position::out;
+    bool expectsEmpty = false;  ///< declared to take an `empty` loop in the next pass
+    bool ladderAllowed = false; ///< the arrangement or an operation left it empty on purpose
+    bool wrapped = false;       ///< since it came to hold
+    std::int16_t placed = -1;   ///< the yarn it takes in the next pass only
+    std::vector<LoopId> more;   ///< further loops, in order
+
+    LoopId newest() const { return more.empty() ? first : more.back(); }
+};
+
+/// Fabrics of pieces that were finished before, by name.
+using Siblings = std::map<std::string, const Fabric*>;
+
+class VirtualBed {
+public:
+    /// The program and the siblings must outlive the bed.
+    explicit VirtualBed(const Program& program, const Siblings* siblings = nullptr);
+
+    /// Goes on to a place in the program; places that lie behind are left as they are.
+    void advance(ProgramPlace to);
+    /// Goes on to the end and makes the last checks. Returns the fabric; the bed is then spent.
+    Fabric finish();
+
+    ProgramPlace place() const { return place_; }
+    int counter() const { return counter_; }
+    Side carriage() const { return carriage_; }
+    bool leverOn() const { return leverOn_; }
+    std::optional<StitchSize> size() const { return size_; }
+    std::optional<YarnIndex> workingYarn() const { return workingYarn_; }
+    const NeedleState& needle(Needle needle) const { return needles_[index(needle)]; }
+    bool onBed(Needle needle) const;
+    /// The outermost needles that hold loops; an empty span when none does.
+    NeedleSpan occupied(Bed bed = Bed::main) const;
+    const Fabric& fabric() const { return fabric_; }
+
+private:
+    friend struct Perform;
+
+    struct YarnPlace {
+        bool joined = false;
+        Side side = Side::right;
+    };
+
+    std::size_t index(Needle needle) const {
+        return static_cast<std::size_t>(needle.slot() + half_) + (needle.bed() == Bed::second ? perBed_ : 0);
+    }
+    NeedleState& at(Needle needle) { return needles_[index(needle)]; }
+    void find(const char* code, std::optional<Needle> needle, Phrase text, Severity severity = Severity::error);
+    bool inReach(Needle needle);
+    LoopId make(LoopKind kind, Needle needle, YarnIndex yarn, LoopId parent);
+    void push(Needle needle, LoopId loop);
+    void addParents(LoopId loop, const NeedleState& stack, bool keepFirst);
+    void clear(NeedleState& state);
+    void move(NeedleState stack, Needle to);
+    NeedleState lift(Needle from);
+    std::optional<Needle> outermost(Side side) const;
+    std::optional<YarnIndex> yarnAtHand(const char* what);
+    void pass(const operation::Knit& knit);
+    void checkTurn();
+    void checkHeadOn();
+    void checkShape(int stitches);
+
+    const Program& program_;
+    const Siblings* siblings_;
+    int half_;
+    std::size_t perBed_;
+    ProgramPlace place_;
+    Fabric fabric_;
+    std::vector<NeedleState> needles_;
+    std::vector<YarnPlace> yarns_;
+    std::optional<YarnIndex> workingYarn_;
+    std::optional<StitchSize> size_;
+    Side carriage_ = Side::right;
+    bool leverOn_ = false;
+    int counter_ = 0;
+    std::optional<Needle> lastKnitted_; ///< in the pass before, while the yarn still comes from there
+    int firstActive_ = 0;               ///< slots outside these two are empty and out of work
+    int lastActive_ = -1;
+    std::unordered_set<std::uint64_t> sourcesUsed_;
+    std::map<Needle, std::pair<LoopId, int>> dropped_; ///< needle to the loop let down and its depth
+    std::size_t shapeRun_ = 0;
+    int shapePasses_ = 0;
+    bool shapeWrong_ = false;
+};
+
+/// Runs a whole program.
+Fabric knit(const Program& program, const Siblings* siblings = nullptr);
+
+} // namespace vestimen

@@ -1,0 +1,235 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The row program: one piece as the machine meets it, operation by operation. What each operation means is law and
+// stands in docs/format/program.md; bed/ carries it out.
+#pragma once
+
+#include "core/machine/stitch_size.h"
+#include "core/quantity/count.h"
+#include "core/quantity/needle.h"
+
+#include <cstdint>
+#include <optional>
+#include <string>
+#include <utility>
+#include <variant>
+#include <vector>
+
+namespace vestimen {
+
+/// Index into Program::yarns.
+using YarnIndex = std::uint8_t;
+enum class YarnRole { main, contrast, waste, ravel };
+
+struct ProgramYarn {
+    std::string id;
+    std::string name;
+    YarnRole role = YarnRole::main;
+    bool operator==(const ProgramYarn&) const = default;
+};
+
+struct ProgramMachine {
+    int needles = 200;
+    int beds = 1;
+    int loopsPerNeedle = 4;
+    bool wrapsItselfOnCarriageSide = true;
+    bool halfPitch = false; ///< two beds offset by half a pitch, so that no needles meet head-on
+    StitchSizeScale sizes;
+    bool operator==(const ProgramMachine&) const = default;
+};
+
+/// A loop or opening that a needle can be hung into.
+struct HangSource {
+    enum class Kind { first, edge, kept };
+    std::string piece; ///< empty: this piece
+    Kind kind = Kind::first;
+    std::string name;  ///< of the edge, or of the kept loops
+    int index = 0;     ///< from 1 along the edge or the kept loops
+    Needle needle;     ///< for `first`
+    bool operator==(const HangSource&) const = default;
+};
+
+namespace operation {
+
+enum class Shaping { edge, fashioned };
+enum class Reformed { knit, purl };
+enum class Onto { waste, holder };
+enum class Crossing { freePass, lifted };
+
+struct CastOn {
+    std::string method = "closed_loop";
+    Needle from, to;
+    int every = 1;
+    YarnIndex yarn = 0;
+    Side carriage = Side::right;
+    bool operator==(const CastOn&) const = default;
+};
+/// Also `waste` and `ravel`, which are told from `knit` by the yarn's role.
+struct Knit {
+    Rows rows{1};
+    YarnIndex yarn = 0;
+    std::optional<StitchSize> size;
+    bool floatAllowed = false;
+    bool operator==(const Knit&) const = default;
+};
+struct Hold {
+    Needle from, to;
+    bool operator==(const Hold&) const = default;
+};
+struct Release {
+    Needle from, to;
+    bool operator==(const Release&) const = default;
+};
+struct HoldLever {
+    bool on = false;
+    bool operator==(const HoldLever&) const = default;
+};
+struct Wrap {
+    Needle needle;
+    bool operator==(const Wrap&) const = default;
+};
+struct Increase {
+    Side side = Side::left;
+    int count = 1;
+    Shaping kind = Shaping::fashioned;
+    int inset = 2;
+    bool operator==(const Increase&) const = default;
+};
+struct Decrease {
+    Side side = Side::left;
+    int count = 1;
+    Shaping kind = Shaping::fashioned;
+    int inset = 3;
+    bool operator==(const Decrease&) const = default;
+};
+struct BindOff {
+    Side side = Side::left;
+    int count = 1;
+    std::string method = "loop_through_loop";
+    bool all = false;
+    bool operator==(const BindOff&) const = default;
+};
+struct Transfer {
+    std::vector<std::pair<Needle, Needle>> moves;
+    std::vector<Needle> stay;
+    bool operator==(const Transfer&) const = default;
+};
+struct Cross {
+    std::vector<Needle> left, right;
+    bool operator==(const Cross&) const = default;
+};
+struct Place {
+    std::vector<Needle> needles;
+    YarnIndex yarn = 0;
+    bool operator==(const Place&) const = default;
+};
+struct Hang {
+    std::vector<std::pair<Needle, HangSource>> map;
+    /// Where this hang must leave nothing out: "first", or a "piece/kept:name" or "piece/edge:name".
+    std::vector<std::string> allOf;
+    bool operator==(const Hang&) const = default;
+};
+struct TakeOff {
+    Needle from, to;
+    Onto onto = Onto::waste;
+    std::string as;
+    bool operator==(const TakeOff&) const = default;
+};
+struct Drop {
+    Needle needle;
+    Rows rows{1};
+    bool operator==(const Drop&) const = default;
+};
+struct Reform {
+    Needle needle;
+    Rows rows{1};
+    Reformed as = Reformed::knit;
+    bool operator==(const Reform&) const = default;
+};
+struct BreakYarn {
+    YarnIndex yarn = 0;
+    bool operator==(const BreakYarn&) const = default;
+};
+struct JoinYarn {
+    YarnIndex yarn = 0;
+    std::optional<Side> carriage; ///< where the carriage stands; checked when given
+    bool operator==(const JoinYarn&) const = default;
+};
+struct MoveCarriage {
+    Side to = Side::left;
+    Crossing how = Crossing::freePass;
+    bool operator==(const MoveCarriage&) const = default;
+};
+struct Mark {
+    std::variant<Needle, Side> at;
+    std::string as;
+    bool operator==(const Mark&) const = default;
+};
+struct Counter {
+    int to = 0;
+    bool operator==(const Counter&) const = default;
+};
+/// A reminder. The code "section" begins a part of the piece, whose name is the text.
+struct Say {
+    std::string text;
+    std::string code;
+    bool operator==(const Say&) const = default;
+};
+
+} // namespace operation
+
+using Action = std::variant<operation::CastOn, operation::Knit, operation::Hold, operation::Release,
+                            operation::HoldLever, operation::Wrap, operation::Increase, operation::Decrease,
+                            operation::BindOff, operation::Transfer, operation::Cross, operation::Place,
+                            operation::Hang, operation::TakeOff, operation::Drop, operation::Reform,
+                            operation::BreakYarn, operation::JoinYarn, operation::MoveCarriage, operation::Mark,
+                            operation::Counter, operation::Say>;
+
+struct Operation {
+    Action action;
+    std::optional<int> row; ///< the counter before it, checked when present
+    bool operator==(const Operation&) const = default;
+};
+
+/// A stretch of one selvedge with a name, from one pass to another (both from 1 and included), for hanging and seams.
+struct NamedEdge {
+    std::string name;
+    Side side = Side::left;
+    int firstPass = 1;
+    int lastPass = 1;
+    bool operator==(const NamedEdge&) const = default;
+};
+
+/// So many passes that knit so many needles: what the shaping intended.
+struct WidthRun {
+    int passes = 0;
+    int stitches = 0;
+    bool operator==(const WidthRun&) const = default;
+};
+
+enum class WornSide { knit, purl };
+
+struct Program {
+    std::string piece; ///< the name by which other pieces know it
+    std::string worn;  ///< where on the wearer: back, front, left sleeve …
+    WornSide wornSideOut = WornSide::knit;
+    ProgramMachine machine;
+    std::vector<ProgramYarn> yarns;
+    std::vector<Operation> operations;
+    std::vector<NamedEdge> edges;
+    std::vector<WidthRun> shape; ///< checked when not empty
+    bool openTurnsWanted = false; ///< eyelets at the turns are decoration
+
+    bool operator==(const Program&) const = default;
+};
+
+/// A place in a program: before an operation, or after so many of a knit operation's rows.
+struct ProgramPlace {
+    std::size_t operation = 0;
+    int rowsDone = 0;
+    auto operator<=>(const ProgramPlace&) const = default;
+};
+
+/// All passes that a program makes.
+int passCount(const Program& program);
+
+} // namespace vestimen

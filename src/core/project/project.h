@@ -1,0 +1,93 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The project as one value: all that the knitter chose. Everything else is worked out from it.
+#pragma once
+
+#include "core/machine/machine.h"
+#include "core/swatch/swatch.h"
+#include "core/wearer/measure.h"
+
+#include <map>
+#include <string>
+
+namespace vestimen {
+
+struct Yarn {
+    std::string name;
+    std::string fibre;
+    std::string colour = "#8E9AA3"; ///< #rrggbb, for the drawing
+    double metresPer100g = 0.0;
+    int strands = 1;
+    double gramsOnHand = 0.0; ///< 0 when not known
+    bool operator==(const Yarn&) const = default;
+};
+
+enum class WeltKind { foldedHem, mockRib };
+
+struct Welt {
+    WeltKind kind = WeltKind::foldedHem;
+    Length depth = Length::millimetres(40);
+    bool operator==(const Welt&) const = default;
+};
+
+enum class ShoulderKind { straight, shortRows };
+
+/// Counts that can be pinned: the knitter's number takes the place of the reckoned one.
+enum class Quantity {
+    bodyStitches,
+    neckStitches,
+    bodyWeltRows,
+    bodyRows,
+    armholeRows,
+    shoulderRows,
+    neckRows,
+    wristStitches,
+    sleeveTopStitches,
+    cuffRows,
+    sleeveRows,
+    trimStitches,
+    trimRows,
+};
+
+struct Choices {
+    Welt bodyWelt;
+    Welt cuff;
+    ShoulderKind shoulder = ShoulderKind::shortRows;
+    bool wrapTurns = true;
+    Length neckTrimDepth = Length::millimetres(20);
+    bool seamStitches = true;    ///< one more stitch for each edge that a mattress seam eats
+    int fashioningInset = 2;     ///< stitches moved at a fashioned increase
+    bool everySecondRow = false; ///< sleeve increases only on every second row
+    int sleeveLines = 0;         ///< lines of the sleeve's list; 0: the fewest within tolerance
+    Rows wasteRows{12};
+
+    bool operator==(const Choices&) const = default;
+};
+
+/// What the finished pieces measured, for the review.
+struct MadePiece {
+    std::string piece;
+    std::optional<Length> width;
+    std::optional<Length> length;
+    std::string note;
+    bool operator==(const MadePiece&) const = default;
+};
+
+struct Project {
+    std::string name;
+    Machine machine;
+    Yarn yarn;
+    Swatch swatch;
+    Wearer wearer;
+    EaseTable ease = easyFit();
+    Choices choices;
+    std::map<Quantity, int> pins;
+    std::vector<MadePiece> made;
+    std::vector<std::string> joined; ///< keys of the joins that are done
+
+    bool operator==(const Project&) const = default;
+};
+
+const char* key(Quantity quantity);
+std::optional<Quantity> quantityFromKey(std::string_view key);
+
+} // namespace vestimen

@@ -1,0 +1,38 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What a person or a script types, read with its unit. Decimal points and commas are both understood; the result
+// never depends on the locale. A text that cannot be read comes back as a sentence that says what would be right.
+#pragma once
+
+#include "core/quantity/gauge.h"
+#include "core/quantity/length.h"
+
+#include <optional>
+#include <string>
+#include <string_view>
+#include <vector>
+
+namespace vestimen {
+
+/// A value, or why there is none.
+template<class Value> struct Parsed {
+    std::optional<Value> value;
+    std::string problem;
+
+    explicit operator bool() const { return value.has_value(); }
+    const Value& operator*() const { return *value; }
+};
+
+/// The unit that a bare number stands for; `none` refuses bare numbers.
+enum class LengthUnit { none, millimetre, centimetre, inch };
+
+/// "12", "12.5", "12,5", "1/2" or "20 1/2". Finite; the sign is kept.
+Parsed<double> parseNumber(std::string_view text);
+/// "520mm", "52 cm", "0.52m", "20.5in", "20 1/2 in", "20 1/2\"".
+Parsed<Length> parseLength(std::string_view text, LengthUnit bare = LengthUnit::none);
+/// "28.1/10cm", "2.81/cm", "7/in", "28/4in"; above 0.
+Parsed<Gauge> parseGauge(std::string_view text);
+/// Several lengths with commas between; each keeps its unit, and one without takes the unit that follows next.
+Parsed<std::vector<Length>> parseLengths(std::string_view text);
+Parsed<std::vector<double>> parseNumbers(std::string_view text);
+
+} // namespace vestimen

@@ -1,0 +1,21 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/shaping/edge_sums.h"
+
+namespace vestimen {
+
+HemRows hem(Length depth, Gauge rows, bool folded, bool even) {
+    const auto parity = folded || even ? Parity::even : Parity::any;
+    const auto answer = count({.length = depth * (folded ? 2.0 : 1.0), .gauge = rows, .parity = parity});
+    HemRows result{answer->exact, Rows(answer->count), std::nullopt};
+    if (folded)
+        result.foldRow = result.rows / 2;
+    return result;
+}
+
+BandCounts band(Length edge, Length depth, const FabricGauge& gauge, bool folded) {
+    const auto across = count({.length = edge, .gauge = gauge.stitches});
+    const HemRows up = hem(depth, gauge.rows, folded);
+    return {across->exact, Stitches(across->count), up.exact, up.rows};
+}
+
+} // namespace vestimen

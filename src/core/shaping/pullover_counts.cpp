@@ -1,0 +1,269 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/shaping/pullover_counts.h"
+
+#include "core/shaping/count.h"
+#include "core/shaping/edge_sums.h"
+#include "core/shaping/short_rows.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace vestimen {
+namespace {
+
+/// Default tolerance of a slope: half a stitch over the best, or this, whichever is larger (craft 8).
+constexpr Length slopeTolerance = Length::millimetres(3);
+
+/// Makes one count after the other, writes down how, and lets a pin take the place of what was reckoned.
+class Counter {
+public:
+    Counter(const Project& project, const FabricGauge& gauge, CountedPullover& result)
+        : project_(project), gauge_(gauge), result_(result) {}
+
+    Stitches stitches(Quantity quantity, const char* title, Length width, Stitches seams, Parity parity,
+                      const char* parityReason) {
+        Reckoning reckoning{title, {}, {}};
+        const CountRequest request{width + gauge_.stitches.unit() * seams.count(), gauge_.stitches, 1, 0, parity};
+        const auto answer = count(request);
+        reckoning.steps.push_back({{"wide", {}}, width});
+        reckoning.steps.push_back({{"÷ {0} a stitch", {Figure{gauge_.stitches.unit().mm(), 3, "mm"}}},
+                                   Figure{gauge_.stitches.over(width), 2}});
+        if (seams.count() > 0)
+            reckoning.steps.push_back({{"and {0} for the seams", {seams}}, Figure{answer->exact, 2}});
+        reckoning.steps.push_back({{parityReason, {}}, answer->count});
+        return Stitches(settled(quantity, *answer, gauge_.stitches, std::move(reckoning), parity));
+    }
+
+    Rows rows(Quantity quantity, const char* title, Length length, Parity parity, const char* parityReason) {
+        Reckoning reckoning{title, {}, {}};
+        const auto answer = count({length, gauge_.rows, 1, 0, parity});
+        reckoning.steps.push_back({{"long", {}}, length});
+        reckoning.steps.push_back({{"÷ {0} a row", {Figure{gauge_.rows.unit().mm(), 3, "mm"}}}, Figure{answer->exact, 2}});
+        reckoning.steps.push_back({{parityReason, {}}, answer->count});
+        return Rows(settled(quantity, *answer, gauge_.rows, std::move(reckoning), parity));
+    }
+
+    WeltCounts welt(Quantity quantity, const char* title, const Welt& welt) {
+        WeltCounts counts{welt.kind, {}, {}};
+        counts.knitted = rows(quantity, title, welt.depth * 2.0, Parity::even, "twice the depth, even, to be folded");
+        // A folded hem is closed by one row through both layers.
+        counts.visible = counts.knitted / 2 + Rows(welt.kind == WeltKind::foldedHem ? 1 : 0);
+        return counts;
+    }
+
+    /// A count that is what others leave over.
+    Rows remainder(Quantity quantity, const char* title, Rows whole, std::vector<Step> less, int value) {
+        Reckoning reckoning{title, {{{"rows in all", {}}, whole}}, {}};
+        reckoning.steps.insert(reckoning.steps.end(), less.begin(), less.end());
+        CountAnswer answer;
+        answer.count = value;
+        answer.made = gauge_.rows.unit() * value;
+        answer.below = value - 1;
+        answer.above = value + 1;
+        return Rows(settled(quantity, answer, gauge_.rows, std::move(reckoning), Parity::any));
+    }
+
+    void error(const char* code, Phrase text, PieceKind piece) {
+        result_.findings.push_back({Severity::error, code, std::move(text), key(piece)});
+    }
+
+    bool fitsBed(Stitches stitches, PieceKind piece) {
+        if (stitches <= project_.machine.needles)
+            return true;
+        error("too_wide",
+              {"It needs {0} needles, {1}; the bed has {2}, {3}. Ways out: less ease, a looser stitch size on a new "
+               "swatch, or a machine with more needles.",
+               {stitches, gauge_.width(stitches), project_.machine.needles, gauge_.width(project_.machine.needles)}},
+              piece);
+        return false;
+    }
+
+private:
+    int settled(Quantity quantity, const CountAnswer& answer, Gauge gauge, Reckoning reckoning, Parity parity) {
+        int value = answer.count;
+        if (const auto pin = project_.pins.find(quantity); pin != project_.pins.end() && pin->second != value) {
+            const bool parityFits = parity == Parity::any || (pin->second % 2 == 0) == (parity == Parity::even);
+            if (pin->second >= 1 && pin->second <= 2000 && parityFits) {
+                const Length cost = gauge.unit() * (pin->second - answer.count);
+                reckoning.steps.push_back({{"pinned by you; it costs", {}}, cost});
+                value = pin->second;
+            } else {
+                result_.findings.push_back({Severity::warning, "pin_refused",
+                                            {parity == Parity::even ? "The pinned {0} of {1} must be even: {2} is used."
+                                             : parity == Parity::odd ? "The pinned {0} of {1} must be odd: {2} is used."
+                                                                     : "The pinned {0} of {1} cannot be: {2} is used.",
+                                             {std::string(reckoning.title), pin->second, value}}});
+            }
+        }
+        if (answer.below)
+            reckoning.steps.push_back({{"one down: {0}", {*answer.below}}, gauge.unit() * (*answer.below - value)});
+        reckoning.steps.push_back({{"one up: {0}", {answer.above}}, gauge.unit() * (answer.above - value)});
+        reckoning.result = value;
+        result_.workings[quantity] = std::move(reckoning);
+        return value;
+    }
+
+    const Project& project_;
+    const FabricGauge& gauge_;
+    CountedPullover& result_;
+};
+
+Parity parityOf(Stitches stitches) { return stitches.isEven() ? Parity::even : Parity::odd; }
+
+/// A mock rib begins and ends with a working needle.
+Parity weltParity(const Welt& welt) { return welt.kind == WeltKind::mockRib ? Parity::odd : Parity::any; }
+const char* weltParityReason(const Welt& welt) {
+    return welt.kind == WeltKind::mockRib ? "odd, so that the rib begins and ends alike" : "nearest whole stitch";
+}
+
+bool countBody(Counter& counter, const Project& project, const PulloverMeasures& m, PulloverCounts& counts,
+               const FabricGauge& gauge) {
+    const Choices& choices = project.choices;
+    const Stitches seams(choices.seamStitches ? 2 : 0);
+    counts.body = counter.stitches(Quantity::bodyStitches, "Stitches of back and front", m.width, seams,
+                                   weltParity(choices.bodyWelt), weltParityReason(choices.bodyWelt));
+    counts.neck = counter.stitches(Quantity::neckStitches, "Stitches of the neck", m.neckWidth, Stitches(0),
+                                   parityOf(counts.body),
+                                   counts.body.isEven() ? "even, as the body is, so that the shoulders agree"
+                                                        : "odd, as the body is, so that the shoulders agree");
+    counts.shoulder = (counts.body - counts.neck) / 2;
+    bool sound = counter.fitsBed(counts.body, PieceKind::back);
+    if (counts.shoulder < Stitches(4) || counts.neck < Stitches(3)) {
+        counter.error("no_shoulder",
+                      {"A neck of {0} stitches in a body of {1} leaves {2} for each shoulder: at least 4 are needed, "
+                       "and 3 for the neck.",
+                       {counts.neck, counts.body, counts.shoulder}},
+                      PieceKind::front);
+        sound = false;
+    }
+
+    counts.bodyWelt = counter.welt(Quantity::bodyWeltRows, "Rows of the welt", choices.bodyWelt);
+    const bool sloped = m.shoulderDrop > Length();
+    if (sloped)
+        counts.shoulderRows = counter.rows(Quantity::shoulderRows, "Rows of the shoulder slope", m.shoulderDrop,
+                                           Parity::even, "even, two for each turn");
+    // Every turn puts at least one needle to hold.
+    if (counts.shoulderRows.count() / 2 > counts.shoulder.count())
+        counts.shoulderRows = Rows(std::max(0, counts.shoulder.count()) * 2);
+    counts.armhole = counter.rows(Quantity::armholeRows, "Rows of the armhole", m.armholeDepth, Parity::any,
+                                  "nearest whole row");
+    const auto all = count({m.length, gauge.rows});
+    counts.toUnderarm = counter.remainder(
+        Quantity::bodyRows, "Rows from the welt to the underarm", Rows(all->count),
+        {{{"less the welt", {}}, -counts.bodyWelt.visible},
+         {{"less the armhole", {}}, -counts.armhole},
+         {{"less the shoulder", {}}, -counts.shoulderRows}},
+        all->count - (counts.bodyWelt.visible + counts.armhole + counts.shoulderRows).count());
+    if (counts.toUnderarm < Rows(2)) {
+        counter.error("body_too_short",
+                      {"Welt, armhole and shoulder leave {0} rows below the underarm: make the body longer.",
+                       {counts.toUnderarm}},
+                      PieceKind::back);
+        sound = false;
+    }
+    return sound;
+}
+
+bool countNeck(Counter& counter, const PulloverMeasures& m, PulloverCounts& counts) {
+    const bool sloped = counts.shoulderRows > Rows(0);
+    counts.neckDepth = counter.rows(Quantity::neckRows, "Rows of the front neck's depth", m.neckDepth,
+                                    sloped ? Parity::odd : Parity::any,
+                                    sloped ? "odd, so that front and back shoulders begin in the same row"
+                                           : "nearest whole row");
+    const Rows least = sloped ? counts.shoulderRows + Rows(1) : Rows(4);
+    const Rows most = counts.armhole + counts.shoulderRows - Rows(1);
+    if (counts.neckDepth < least || counts.neckDepth > most) {
+        counter.error("neck_depth",
+                      {"A front neck of {0} rows cannot be worked here: {1} to {2} rows can.",
+                       {counts.neckDepth, least, most}},
+                      PieceKind::front);
+        return false;
+    }
+    // The centre has the parity of the neck, so that both sides agree.
+    const auto centre = count({Length::millimetres(counts.neck.count() * neckFlatShare),
+                               Gauge::ofUnit(Length::millimetres(1.0)), 1, 0, parityOf(counts.neck)});
+    counts.neckCentre = Stitches(std::min(centre->count, counts.neck.count()));
+    const Stitches side = (counts.neck - counts.neckCentre) / 2;
+    // The last row joins what the shoulder held; sloped halves are one row shorter than the neck is deep.
+    const Rows half = counts.neckDepth - Rows(sloped ? 1 : 0);
+    const int turns = std::clamp(static_cast<int>(std::lround(half.count() * (1.0 - neckStraightShare) / 2.0)), 1,
+                                 std::max(1, (half.count() - 2) / 2));
+    counts.neckSteps = quarterEllipseSteps(side, Rows(2 * turns));
+    counts.neckEdge = half - Rows(2 * turns);
+    if (sloped)
+        counts.shoulderSteps = evenSteps(counts.shoulder, counts.shoulderRows.count() / 2);
+    return true;
+}
+
+bool countSleeve(Counter& counter, const Project& project, const PulloverMeasures& m, PulloverCounts& counts,
+                 const FabricGauge& gauge, CountedPullover& result) {
+    const Choices& choices = project.choices;
+    const Stitches seams(choices.seamStitches ? 2 : 0);
+    counts.wrist = counter.stitches(Quantity::wristStitches, "Stitches at the wrist", m.wrist, seams,
+                                    weltParity(choices.cuff), weltParityReason(choices.cuff));
+    counts.sleeveTop = counter.stitches(
+        Quantity::sleeveTopStitches, "Stitches of the sleeve top", m.sleeveTop, seams, parityOf(counts.wrist),
+        counts.wrist.isEven() ? "even, as the wrist is" : "odd, as the wrist is");
+    bool sound = counter.fitsBed(counts.sleeveTop, PieceKind::leftSleeve);
+    counts.cuff = counter.welt(Quantity::cuffRows, "Rows of the cuff", choices.cuff);
+    const auto all = count({m.sleeveLength, gauge.rows});
+    counts.sleeveRows = counter.remainder(Quantity::sleeveRows, "Rows from the cuff to the top", Rows(all->count),
+                                          {{{"less the cuff", {}}, -counts.cuff.visible}},
+                                          all->count - counts.cuff.visible.count());
+    const int least = choices.fashioningInset + 2;
+    const Stitches increases = (counts.sleeveTop - counts.wrist) / 2;
+    const auto straight = count({sleeveStraight, gauge.rows});
+    SlopeRequest request{counts.sleeveRows - Rows(straight->count), increases, 1, choices.everySecondRow ? 2 : 1};
+    const double tolerance = std::max(0.5, slopeTolerance / gauge.stitches.unit());
+    std::optional<Slope> shape;
+    if (increases >= Stitches(0) && request.rows > Rows(0) && counts.wrist.count() >= least)
+        shape = choices.sleeveLines > 0 ? slope(request, choices.sleeveLines) : slopeWithin(request, tolerance);
+    if (!shape) {
+        counter.error("sleeve_slope",
+                      {"From {0} to {1} stitches in {2} rows cannot be shaped: make the sleeve longer, the wrist wider "
+                       "or the armhole shallower.",
+                       {counts.wrist, counts.sleeveTop, request.rows}},
+                      PieceKind::leftSleeve);
+        return false;
+    }
+    counts.sleeve = *shape;
+    Reckoning& working = result.workings[Quantity::sleeveRows];
+    working.steps.push_back({{"of these straight at the top", {}}, straight->count + shape->plainAfter.count()});
+    for (const SlopeLine& line : shape->lines)
+        working.steps.push_back({{"every {0} rows, both sides", {line.every}}, Figure{static_cast<double>(line.times), 0, "×"}});
+    working.steps.push_back({{"farthest from the straight line", {}}, gauge.stitches.unit() * shape->deviation});
+    counts.sleeve.plainAfter += Rows(straight->count);
+    return sound;
+}
+
+bool countTrim(Counter& counter, const Project& project, PulloverCounts& counts, const FabricGauge& gauge) {
+    const BandCounts edge = band(gauge.height(counts.neckEdge), project.choices.neckTrimDepth, gauge, true);
+    counts.trimEdge = std::min(edge.needles, Stitches(counts.neckEdge.count()));
+    counts.trim = counts.trimEdge * 2 + counts.neck * 2;
+    counts.trimRows = counter.rows(Quantity::trimRows, "Rows of the neck trim", project.choices.neckTrimDepth * 2.0,
+                                   Parity::even, "twice the depth, even, to be folded");
+    return counter.fitsBed(counts.trim, PieceKind::neckTrim);
+}
+
+} // namespace
+
+CountedPullover countPullover(const Project& project, const PulloverMeasures& measures, const FabricGauge& gauge) {
+    CountedPullover result;
+    Counter counter(project, gauge, result);
+    PulloverCounts counts;
+    const bool body = countBody(counter, project, measures, counts, gauge);
+    const bool neck = body && countNeck(counter, measures, counts);
+    const bool sleeve = countSleeve(counter, project, measures, counts, gauge, result);
+    if (!body || !neck || !sleeve || !countTrim(counter, project, counts, gauge))
+        return result;
+    Reckoning& trim = result.workings[Quantity::trimStitches];
+    trim.title = "Stitches of the neck trim";
+    trim.steps = {{{"back neck", {}}, counts.neck},
+                  {{"front neck, held", {}}, counts.neck},
+                  {{"two straight edges of {0} rows", {counts.neckEdge}}, counts.trimEdge * 2}};
+    trim.result = counts.trim.count();
+    result.counts = counts;
+    return result;
+}
+
+} // namespace vestimen

@@ -1,0 +1,220 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// Deviations are held as whole numbers, multiplied by 2 · rows. For a given limit on the deviation, event i may only
+// happen within a window of rows; the fewest lines that lead through all windows are found by dynamic programming over
+// (event, row), each line being one straight run. The smallest limit that so many lines can meet is found by bisection,
+// which is exact because the limits are whole numbers.
+#include "core/shaping/slope.h"
+
+#include <algorithm>
+#include <cstdint>
+#include <limits>
+
+namespace vestimen {
+namespace {
+
+using Scaled = std::int64_t;
+
+Scaled divideUp(Scaled a, Scaled b) { return a >= 0 ? (a + b - 1) / b : -(-a / b); }
+Scaled divideDown(Scaled a, Scaled b) { return a >= 0 ? a / b : -((-a + b - 1) / b); }
+
+class SlopeSolver {
+public:
+    explicit SlopeSolver(const SlopeRequest& request)
+        : rows_(request.rows.count()), events_(request.events.count()), step_(std::max(1, request.everyMultiple)) {
+        const int least = std::max(1, request.everyAtLeast);
+        shortest_ = (least + step_ - 1) / step_ * step_;
+    }
+
+    bool possible() const { return rows_ >= 0 && events_ >= 0 && Scaled{events_} * shortest_ <= rows_; }
+
+    /// No schedule, whatever its number of lines, is closer than this.
+    Scaled best() const {
+        Scaled lowest = 0;
+        int previous = 0;
+        bool reachable = true;
+        for (int event = 1; event <= events_; ++event) {
+            // Costs fall, then rise with the row: look where over and under cross.
+            const Scaled middle = Scaled{rows_} * (2 * event - 1) / (2 * events_);
+            Scaled cost = std::numeric_limits<Scaled>::max();
+            int at = 0;
+            for (Scaled row = middle / step_ * step_ - step_; row <= middle + 2 * step_; row += step_)
+                if (row >= 1 && row <= rows_ && costOf(event, static_cast<int>(row)) < cost) {
+                    cost = costOf(event, static_cast<int>(row));
+                    at = static_cast<int>(row);
+                }
+            reachable = reachable && at - previous >= shortest_;
+            previous = at;
+            lowest = std::max(lowest, cost);
+        }
+        return reachable ? lowest : bisect(lowest, std::max(1, events_));
+    }
+
+    /// The smallest limit, not under `from`, that at most so many lines can meet.
+    Scaled bisect(Scaled from, int lines) const {
+        Scaled low = from;
+        Scaled high = std::max(from, oneLine());
+        while (low < high) {
+            const Scaled middle = low + (high - low) / 2;
+            if (fewestLines(middle, nullptr) <= lines)
+                high = middle;
+            else
+                low = middle + 1;
+        }
+        return low;
+    }
+
+    /// The fewest lines that keep within the limit; more than `events` when none do.
+    int fewestLines(Scaled limit, std::vector<SlopeLine>* path) const {
+        if (events_ == 0)
+            return 0;
+        struct Place {
+            std::int32_t lines = std::numeric_limits<std::int32_t>::max();
+            std::int32_t every = 0;
+            std::int32_t times = 0;
+        };
+        std::vector<Window> windows(static_cast<std::size_t>(events_) + 1);
+        std::vector<std::size_t> offsets(windows.size() + 1, 0);
+        for (int event = 0; event <= events_; ++event) {
+            const auto at = static_cast<std::size_t>(event);
+            windows[at] = event == 0 ? Window{0, 0} : window(event, limit);
+            offsets[at + 1] = offsets[at] + static_cast<std::size_t>(std::max(0, windows[at].last - windows[at].first + 1));
+        }
+        std::vector<Place> places(offsets.back());
+        const auto place = [&](int event, int row) -> Place& {
+            const auto at = static_cast<std::size_t>(event);
+            return places[offsets[at] + static_cast<std::size_t>(row - windows[at].first)];
+        };
+        place(0, 0).lines = 0;
+        for (int event = 0; event < events_; ++event) {
+            const Window next = windows[static_cast<std::size_t>(event) + 1];
+            for (int row = windows[static_cast<std::size_t>(event)].first;
+                 row <= windows[static_cast<std::size_t>(event)].last; ++row) {
+                const int lines = place(event, row).lines;
+                if (lines == std::numeric_limits<std::int32_t>::max())
+                    continue;
+                const int gap = std::max(shortest_, (next.first - row + step_ - 1) / step_ * step_);
+                for (int every = gap; row + every <= next.last; every += step_)
+                    for (int times = 1; event + times <= events_; ++times) {
+                        const int to = row + every * times;
+                        const Window there = windows[static_cast<std::size_t>(event + times)];
+                        if (to < there.first || to > there.last)
+                            break;
+                        Place& reached = place(event + times, to);
+                        if (lines + 1 < reached.lines)
+                            reached = {lines + 1, every, times};
+                    }
+            }
+        }
+        const Window end = windows.back();
+        int bestRow = -1;
+        for (int row = end.first; row <= end.last; ++row)
+            if (place(events_, row).lines < std::numeric_limits<std::int32_t>::max() &&
+                (bestRow < 0 || place(events_, row).lines <= place(events_, bestRow).lines))
+                bestRow = row;
+        if (bestRow < 0)
+            return std::numeric_limits<int>::max();
+        if (path) {
+            path->clear();
+            for (int event = events_, row = bestRow; event > 0;) {
+                const Place& here = place(event, row);
+                path->push_back({Rows(here.every), here.times});
+                event -= here.times;
+                row -= here.every * here.times;
+            }
+            std::reverse(path->begin(), path->end());
+        }
+        return place(events_, bestRow).lines;
+    }
+
+    Slope schedule(Scaled limit) const {
+        Slope result;
+        fewestLines(limit, &result.lines);
+        int done = 0;
+        for (const SlopeLine& line : result.lines)
+            done += line.every.count() * line.times;
+        result.plainAfter = Rows(rows_ - done);
+        Scaled worst = 0;
+        int event = 0;
+        for (const int row : result.eventRows())
+            worst = std::max(worst, costOf(++event, row));
+        result.deviation = rows_ > 0 ? static_cast<double>(worst) / (2.0 * rows_) : 0.0;
+        return result;
+    }
+
+    Scaled scaled(double stitches) const { return static_cast<Scaled>(stitches * 2.0 * rows_ + 1e-9); }
+
+private:
+    struct Window {
+        int first = 0;
+        int last = -1;
+    };
+
+    /// The larger deviation of the two rows beside event `event` when it happens after `row`.
+    Scaled costOf(int event, int row) const {
+        const Scaled under = Scaled{events_} * (2 * row - 1) - Scaled{2} * rows_ * (event - 1);
+        if (row == rows_)
+            return under;
+        const Scaled over = Scaled{2} * rows_ * event - Scaled{events_} * (2 * row + 1);
+        return std::max(over, under);
+    }
+
+    Window window(int event, Scaled limit) const {
+        Scaled first = divideUp(divideUp(Scaled{2} * rows_ * event - limit, events_) - 1, 2);
+        Scaled last = divideDown(divideDown(limit + Scaled{2} * rows_ * (event - 1), events_) + 1, 2);
+        // After the last row there is no row whose deviation could be too large.
+        first = std::clamp<Scaled>(first, 1, rows_);
+        last = std::min<Scaled>(last, rows_);
+        return {static_cast<int>(first), static_cast<int>(last)};
+    }
+
+    /// The smallest deviation that a single line can have.
+    Scaled oneLine() const {
+        Scaled lowest = std::numeric_limits<Scaled>::max();
+        for (int every = shortest_; Scaled{every} * events_ <= rows_; every += step_) {
+            Scaled worst = 0;
+            for (int event = 1; event <= events_; ++event)
+                worst = std::max(worst, costOf(event, every * event));
+            lowest = std::min(lowest, worst);
+        }
+        return lowest;
+    }
+
+    int rows_;
+    int events_;
+    int step_;
+    int shortest_ = 1;
+};
+
+} // namespace
+
+std::vector<int> Slope::eventRows() const {
+    std::vector<int> rows;
+    int row = 0;
+    for (const SlopeLine& line : lines)
+        for (int i = 0; i < line.times; ++i)
+            rows.push_back(row += line.every.count());
+    return rows;
+}
+
+std::optional<Slope> slope(const SlopeRequest& request, int lines) {
+    const SlopeSolver solver(request);
+    if (!solver.possible() || lines < 1)
+        return std::nullopt;
+    if (request.events.count() == 0)
+        return Slope{{}, request.rows, 0.0};
+    return solver.schedule(solver.bisect(0, lines));
+}
+
+std::optional<Slope> slopeWithin(const SlopeRequest& request, double tolerance) {
+    const SlopeSolver solver(request);
+    if (!solver.possible())
+        return std::nullopt;
+    if (request.events.count() == 0)
+        return Slope{{}, request.rows, 0.0};
+    const Scaled best = solver.best();
+    const int lines = solver.fewestLines(best + solver.scaled(tolerance), nullptr);
+    return solver.schedule(solver.bisect(best, lines));
+}
+
+} // namespace vestimen
