@@ -1,0 +1,199 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/joining/joins.h"
+
+#include <cmath>
+
+namespace vestimen {
+namespace {
+
+Length tailFor(JoinMethod method, Length along) {
+    switch (method) {
+    case JoinMethod::latchOff:
+        return along * 4.0;
+    case JoinMethod::mattress:
+        return along * 1.5 + Length::millimetres(150);
+    case JoinMethod::sewOn:
+        return along * 3.0;
+    case JoinMethod::knitOn:
+        break;
+    }
+    return {};
+}
+
+class PulloverJoiner {
+public:
+    explicit PulloverJoiner(const JoinInput& input) : input_(input) {}
+
+    std::vector<Join> all() {
+        joins_.reserve(8);
+        shoulder(Side::left, "shoulder_left", "Left shoulder");
+        trim();
+        shoulder(Side::right, "shoulder_right", "Right shoulder");
+        trimSeam();
+        sleeve(Side::left, "sleeve_left", "Left sleeve between the markers");
+        sleeve(Side::right, "sleeve_right", "Right sleeve between the markers");
+        sideSeam(Side::left, "seam_left", "Left side and sleeve");
+        sideSeam(Side::right, "seam_right", "Right side and sleeve");
+        return std::move(joins_);
+    }
+
+private:
+    const Fabric& fabric(PieceKind piece) const { return *input_.fabrics.at(piece); }
+
+    /// The name that an edge has on a piece, from the wearer's side.
+    static std::string edgeName(const char* stem, PieceKind piece, Side wearers) {
+        const Side machine = wearerSide(piece, Side::left) == wearers ? Side::left : Side::right;
+        return std::string(stem) + (machine == Side::left ? "_left" : "_right");
+    }
+
+    JoinEdge kept(PieceKind piece, const std::string& name, Phrase what) const {
+        const auto found = fabric(piece).kept.find(name);
+        const int count = found == fabric(piece).kept.end() ? 0 : static_cast<int>(found->second.size());
+        return {std::move(what), JoinUnit::stitches, count, input_.gauge.width(Stitches(count))};
+    }
+
+    JoinEdge rows(int count, Phrase what) const {
+        return {std::move(what), JoinUnit::rows, count, input_.gauge.height(Rows(count))};
+    }
+
+    int edgeRows(PieceKind piece, const char* stem, Side wearers) const {
+        return static_cast<int>(fabric(piece).edge(edgeName(stem, piece, wearers)).size());
+    }
+
+    void add(Join join) {
+        if (join.first.length > Length())
+            join.eased = (join.second.length - join.first.length) / join.first.length;
+        if (std::abs(join.eased) > mostEased)
+            join.findings.push_back({Severity::warning, "eased",
+                                     {join.eased > 0.0 ? "The second edge is {0} longer and must be eased in evenly."
+                                                       : "The second edge is {0} shorter and must be stretched evenly.",
+                                      {Figure{std::abs(join.eased) * 100.0, 1, "%"}}}});
+        if (join.tail == Length())
+            join.tail = tailFor(join.method, std::max(join.first.length, join.second.length));
+        joins_.push_back(std::move(join));
+    }
+
+    void shoulder(Side wearers, const char* joinKey, const char* title) {
+        Join join;
+        join.key = joinKey;
+        join.title = title;
+        join.method = JoinMethod::latchOff;
+        join.first = kept(PieceKind::back, edgeName("shoulder", PieceKind::back, wearers), {"back, on waste yarn", {}});
+        join.second = kept(PieceKind::front, edgeName("shoulder", PieceKind::front, wearers), {"front, on waste yarn", {}});
+        join.hang = hang(Stitches(join.first.count), Rows(join.second.count));
+        join.tailSide = {"Work from the armhole towards the neck: leave the tail at the armhole.", {}};
+        join.facing = {"Hang the back purl side facing you, then the front on the same needles knit side facing you.", {}};
+        join.check = {"Before the waste yarn comes out: {0} needles, two loops on each.", {join.first.count}};
+        add(std::move(join));
+    }
+
+    void trim() {
+        Join join;
+        join.key = "neck_trim";
+        join.title = "Neck trim";
+        join.method = JoinMethod::knitOn;
+        int needles = 0;
+        int openings = 0;
+        for (const Operation& op : input_.neckTrim->operations)
+            if (const auto* hung = std::get_if<operation::Hang>(&op.action); hung && needles == 0)
+                needles = static_cast<int>(hung->map.size());
+        int edges = 0;
+        for (const char* edge : {"neck_left", "neck_right"})
+            edges += static_cast<int>(fabric(PieceKind::front).edge(edge).size());
+        const auto neck = kept(PieceKind::back, "neck", {"", {}});
+        const auto front = kept(PieceKind::front, "neck", {"", {}});
+        openings = neck.count + front.count + edges;
+        join.first = {{"needles of the trim", {}}, JoinUnit::stitches, needles, input_.gauge.width(Stitches(needles))};
+        join.second = {{"back neck {0}, front neck {1} and {2} rows of its edges", {neck.count, front.count, edges}},
+                       JoinUnit::stitches,
+                       openings,
+                       neck.length + front.length + input_.gauge.height(Rows(edges))};
+        join.tailSide = {"None: the trim is knitted on.", {}};
+        join.facing = {"Purl side facing you; the right shoulder is still open.", {}};
+        join.check = {"Before the waste yarn comes out: one loop on each of {0} needles.", {needles}};
+        add(std::move(join));
+    }
+
+    void trimSeam() {
+        Join join;
+        join.key = "trim_seam";
+        join.title = "Ends of the neck trim";
+        join.method = JoinMethod::mattress;
+        const Fabric& trim = fabric(PieceKind::neckTrim);
+        const int count = static_cast<int>(trim.passes.size());
+        join.first = rows(count, {"one end, both layers", {}});
+        join.second = rows(count, {"the other end", {}});
+        join.tailSide = {"Sew from the fold to the shoulder.", {}};
+        join.facing = {"Knit side facing you.", {}};
+        add(std::move(join));
+    }
+
+    void sleeve(Side wearers, const char* joinKey, const char* title) {
+        const PieceKind piece = wearers == Side::left ? PieceKind::leftSleeve : PieceKind::rightSleeve;
+        const int back = edgeRows(PieceKind::back, "armhole", wearers);
+        const int front = edgeRows(PieceKind::front, "armhole", wearers);
+        Join join;
+        join.key = joinKey;
+        join.title = title;
+        join.first = kept(piece, "top", {"sleeve top, on waste yarn", {}});
+        join.second = rows(back + front, {"armhole: front {0} rows, back {1} rows, marker to marker", {front, back}});
+        join.hang = hang(Stitches(join.first.count), Rows(join.second.count));
+        if (join.hang) {
+            join.method = JoinMethod::latchOff;
+            join.facing = {"Hang the armhole purl side facing you, a whole stitch in from the edge, ends first; then the "
+                           "sleeve top knit side facing you.",
+                           {}};
+            join.tailSide = {"Leave the tail at the underarm where you begin.", {}};
+        } else {
+            join.method = JoinMethod::sewOn;
+            join.facing = {"There are more stitches than rows, so it cannot be hung: pin it at shoulder and markers and "
+                           "backstitch loop by loop.",
+                           {}};
+            join.tailSide = {"Begin at one marker.", {}};
+        }
+        join.check = {"Before the waste yarn comes out: all {0} loops of the sleeve top are caught.", {join.first.count}};
+        add(std::move(join));
+    }
+
+    void sideSeam(Side wearers, const char* joinKey, const char* title) {
+        const PieceKind piece = wearers == Side::left ? PieceKind::leftSleeve : PieceKind::rightSleeve;
+        const int sleeveRows = static_cast<int>(fabric(piece).edge("seam_left").size());
+        const int front = edgeRows(PieceKind::front, "side", wearers);
+        const int back = edgeRows(PieceKind::back, "side", wearers);
+        Join join;
+        join.key = joinKey;
+        join.title = title;
+        join.method = JoinMethod::mattress;
+        join.first = rows(back + sleeveRows, {"back {0} rows and sleeve {1} rows", {back, sleeveRows}});
+        join.second = rows(front + sleeveRows, {"front {0} rows and sleeve {1} rows", {front, sleeveRows}});
+        join.tailSide = {"Sew from the hem up to the marker and on to the cuff.", {}};
+        join.facing = {"Knit side facing you, two bars a side, always one stitch in.", {}};
+        if (front != back)
+            join.findings.push_back({Severity::error, "rows_differ",
+                                     {"The sides have {0} and {1} rows and should have the same.", {back, front}}});
+        add(std::move(join));
+    }
+
+    const JoinInput& input_;
+    std::vector<Join> joins_;
+};
+
+} // namespace
+
+const char* label(JoinMethod method) {
+    switch (method) {
+    case JoinMethod::latchOff:
+        return "hang both, one loosest row, latch off";
+    case JoinMethod::knitOn:
+        return "hang and knit on";
+    case JoinMethod::mattress:
+        return "mattress stitch";
+    case JoinMethod::sewOn:
+        break;
+    }
+    return "backstitch";
+}
+
+std::vector<Join> pulloverJoins(const JoinInput& input) { return PulloverJoiner(input).all(); }
+
+} // namespace vestimen

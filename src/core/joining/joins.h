@@ -1,0 +1,62 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The making up: edge against edge, in order (craft 23).
+#pragma once
+
+#include "core/bed/fabric.h"
+#include "core/garment/pullover.h"
+#include "core/knitting/program.h"
+#include "core/quantity/gauge.h"
+#include "core/reckoning/reckoning.h"
+#include "core/shaping/hang.h"
+
+#include <map>
+#include <optional>
+#include <string>
+#include <vector>
+
+namespace vestimen {
+
+enum class JoinMethod { latchOff, knitOn, mattress, sewOn };
+enum class JoinUnit { stitches, rows };
+
+/// One edge of a join: openings of a piece, in order, with where each can be found.
+struct JoinEdge {
+    Phrase what;
+    JoinUnit unit = JoinUnit::stitches;
+    int count = 0;
+    Length length;
+};
+
+struct Join {
+    std::string key; ///< stays the same when the draft changes
+    const char* title = "";
+    JoinMethod method = JoinMethod::latchOff;
+    JoinEdge first;
+    JoinEdge second;
+    /// (second length - first length) / first length: what is eased in, or stretched when negative.
+    double eased = 0.0;
+    /// Needle and opening; the needles take the first edge stitch for stitch.
+    std::optional<HangMap> hang;
+    Length tail;
+    Phrase tailSide;
+    Phrase facing;
+    Phrase check; ///< before any waste yarn is pulled; empty when there is none
+    std::vector<Finding> findings;
+};
+
+const char* label(JoinMethod method);
+
+/// Fabrics of all pieces by piece kind, and the gauge they were drafted with.
+struct JoinInput {
+    std::map<PieceKind, const Fabric*> fabrics;
+    const Program* neckTrim = nullptr;
+    FabricGauge gauge;
+};
+
+/// Shoulder, neck trim, the other shoulder, sleeves at the top, side and sleeve seams.
+std::vector<Join> pulloverJoins(const JoinInput& input);
+
+/// More than this share eased in is warned about.
+inline constexpr double mostEased = 0.05;
+
+} // namespace vestimen

@@ -1,0 +1,97 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/knitting/program_writer.h"
+
+#include <algorithm>
+
+namespace vestimen {
+namespace {
+
+/// Edge weights go up every so many rows (craft 22).
+constexpr int rowsBetweenWeights = 25;
+
+} // namespace
+
+ProgramWriter::ProgramWriter(const Project& project, std::string piece, std::string worn)
+    : mainSize_(project.swatch.size) {
+    program_.piece = std::move(piece);
+    program_.worn = std::move(worn);
+    const Machine& machine = project.machine;
+    program_.machine = {machine.needles.count(), machine.beds, 4, machine.holdWrapsItself, machine.beds > 1,
+                        machine.sizes};
+    program_.yarns = {{"A", project.yarn.name.empty() ? "main yarn" : project.yarn.name, YarnRole::main},
+                      {"W", "waste yarn", YarnRole::waste},
+                      {"V", "ravel cord", YarnRole::ravel}};
+    program_.openTurnsWanted = !project.choices.wrapTurns;
+}
+
+StitchSize ProgramWriter::size(int looser) const { return program_.machine.sizes.looser(mainSize_, looser); }
+
+void ProgramWriter::castOn(NeedleSpan span, int every, YarnIndex yarn) {
+    add(operation::CastOn{"closed_loop", span.first, span.last, every, yarn, carriage_});
+}
+
+void ProgramWriter::knit(Rows rows, Stitches width, StitchSize size, YarnIndex yarn) {
+    if (rows <= Rows(0))
+        return;
+    program_.operations.push_back({operation::Knit{rows, yarn, size, false}, counter_});
+    auto& shape = program_.shape;
+    if (!shape.empty() && shape.back().stitches == width.count())
+        shape.back().passes += rows.count();
+    else
+        shape.push_back({rows.count(), width.count()});
+    passes_ += rows.count();
+    counter_ += rows.count();
+    if (rows.count() % 2 != 0)
+        carriage_ = opposite(carriage_);
+    sinceWeights_ = yarn == mainYarn ? sinceWeights_ + rows.count() : 0;
+}
+
+void ProgramWriter::knitPlain(Rows rows, Stitches width, StitchSize size) {
+    while (rows > Rows(0)) {
+        if (sinceWeights_ >= rowsBetweenWeights) {
+            say("weights", "Move the edge weights up.");
+            sinceWeights_ = 0;
+        }
+        const Rows now = std::min(rows, Rows(rowsBetweenWeights - sinceWeights_));
+        knit(now, width, size);
+        rows -= now;
+    }
+}
+
+void ProgramWriter::changeYarn(std::optional<YarnIndex> from, YarnIndex to) {
+    if (from)
+        add(operation::BreakYarn{*from});
+    add(operation::JoinYarn{to, carriage_});
+}
+
+void ProgramWriter::counterTo(int row) {
+    counter_ = row;
+    add(operation::Counter{row});
+}
+
+void ProgramWriter::moveCarriage(Side to) {
+    if (to != carriage_)
+        add(operation::MoveCarriage{to, operation::Crossing::freePass});
+    carriage_ = to;
+}
+
+void ProgramWriter::offOnWaste(Rows wasteRows, Stitches width, std::optional<YarnIndex> joined,
+                               const std::vector<std::pair<std::string, NeedleSpan>>& spans) {
+    changeYarn(joined, wasteYarn);
+    knit(wasteRows, width, size(), wasteYarn);
+    add(operation::BreakYarn{wasteYarn});
+    for (const auto& [name, span] : spans)
+        add(operation::TakeOff{span.first, span.last, operation::Onto::waste, name});
+}
+
+void ProgramWriter::edge(const char* name, Side side, int firstPass, int lastPass) {
+    if (lastPass >= firstPass)
+        program_.edges.push_back({name, side, firstPass, lastPass});
+}
+
+void ProgramWriter::markSides(const char* name) {
+    add(operation::Mark{Side::left, name});
+    add(operation::Mark{Side::right, name});
+}
+
+} // namespace vestimen

@@ -1,0 +1,54 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/knitting/program.h"
+#include "core/project/project.h"
+
+namespace vestimen {
+
+/// The yarns of every program that is written here, by index.
+inline constexpr YarnIndex mainYarn = 0;
+inline constexpr YarnIndex wasteYarn = 1;
+inline constexpr YarnIndex ravelCord = 2;
+
+/// Writes a program operation by operation and keeps what the next one depends on: carriage, counter, passes.
+class ProgramWriter {
+public:
+    ProgramWriter(const Project& project, std::string piece, std::string worn);
+
+    Program take() { return std::move(program_); }
+    Side carriage() const { return carriage_; }
+    int passes() const { return passes_; }
+    int counter() const { return counter_; }
+
+    void add(Action action) { program_.operations.push_back({std::move(action), std::nullopt}); }
+    void section(const char* name) { add(operation::Say{name, "section"}); }
+    void say(const char* code, const char* text) { add(operation::Say{text, code}); }
+
+    void castOn(NeedleSpan span, int every, YarnIndex yarn);
+    /// Rows over `width` needles, with the shaping's width beside them. The counter is written down, so that it is
+    /// checked.
+    void knit(Rows rows, Stitches width, StitchSize size, YarnIndex yarn = mainYarn);
+    /// Plain rows in the main yarn, with a reminder for the edge weights every 25.
+    void knitPlain(Rows rows, Stitches width, StitchSize size);
+    void changeYarn(std::optional<YarnIndex> from, YarnIndex to);
+    void counterTo(int row);
+    void moveCarriage(Side to);
+    /// Off the needles: waste yarn over the given width, then each span under its own name.
+    void offOnWaste(Rows wasteRows, Stitches width, std::optional<YarnIndex> joined,
+                    const std::vector<std::pair<std::string, NeedleSpan>>& spans);
+    void edge(const char* name, Side side, int firstPass, int lastPass);
+    void markSides(const char* name);
+
+    StitchSize size(int looser = 0) const;
+
+private:
+    Program program_;
+    StitchSize mainSize_;
+    Side carriage_ = Side::right;
+    int passes_ = 0;
+    int counter_ = 0;
+    int sinceWeights_ = 0;
+};
+
+} // namespace vestimen

@@ -1,0 +1,167 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/knitting/wording.h"
+
+namespace vestimen {
+namespace {
+
+using namespace operation;
+
+struct Sentence {
+    const Program& program;
+
+    std::string yarn(YarnIndex index) const { return program.yarns[index].name; }
+
+    Phrase range(const char* one, const char* more, Needle from, Needle to) const {
+        if (from == to)
+            return {one, {from}};
+        return {more, {from, to, std::abs(to.slot() - from.slot()) + 1}};
+    }
+
+    Phrase operator()(const CastOn& op) const {
+        if (op.every > 1)
+            return {"Cast on with {0}: every {1}. needle from {2} to {3}; carriage {4}.",
+                    {yarn(op.yarn), op.every, op.from, op.to, op.carriage}};
+        return {"Cast on {0} stitches with {1}, {2} to {3}; carriage {4}.",
+                {std::abs(op.to.slot() - op.from.slot()) + 1, yarn(op.yarn), op.from, op.to, op.carriage}};
+    }
+    Phrase operator()(const Knit& op) const {
+        const std::string size = op.size ? program.machine.sizes.text(*op.size) : "as it is";
+        return {op.rows == Rows(1) ? "Knit 1 row with {1}, stitch size {2}." : "Knit {0} rows with {1}, stitch size {2}.",
+                {op.rows, yarn(op.yarn), size}};
+    }
+    Phrase operator()(const Hold& op) const {
+        return range("Put {0} to hold.", "Put {0} to {1} to hold: {2} needles.", op.from, op.to);
+    }
+    Phrase operator()(const Release& op) const {
+        return range("Put {0} back to work.", "Put {0} to {1} back to work: {2} needles.", op.from, op.to);
+    }
+    Phrase operator()(const HoldLever& op) const {
+        return {op.on ? "Set the carriage to hold." : "Set the carriage back: held needles knit.", {}};
+    }
+    Phrase operator()(const operation::Wrap& op) const { return {"Lay the yarn under {0}.", {op.needle}}; }
+    Phrase operator()(const Increase& op) const {
+        if (op.kind == Shaping::edge)
+            return {"Bring {0} more needle into work, {1}.", {op.count, op.side}};
+        return {"Move the outer {0} stitches out by one, {1}; fill the gap from the bar beside it.", {op.inset, op.side}};
+    }
+    Phrase operator()(const Decrease& op) const {
+        if (op.kind == Shaping::edge)
+            return {"Move the edge stitch onto its neighbour, {0} time(s), {1}.", {op.count, op.side}};
+        return {"Move the outer {0} stitches in by {1}, {2}.", {op.inset, op.count, op.side}};
+    }
+    Phrase operator()(const BindOff& op) const {
+        if (op.all)
+            return {"Bind off all stitches loosely and break the yarn.", {}};
+        return {"Bind off {0} stitches, {1}.", {op.count, op.side}};
+    }
+    Phrase operator()(const Transfer& op) const {
+        return {"Transfer {0} stitches, the first from {1} to {2}.",
+                {static_cast<int>(op.moves.size()), op.moves.empty() ? Needle() : op.moves.front().first,
+                 op.moves.empty() ? Needle() : op.moves.front().second}};
+    }
+    Phrase operator()(const Cross& op) const {
+        return {"Cross {0} stitches over {1}.", {static_cast<int>(op.left.size()), static_cast<int>(op.right.size())}};
+    }
+    Phrase operator()(const Place& op) const {
+        return {"Lay {0} over {1} needles for the next row.", {yarn(op.yarn), static_cast<int>(op.needles.size())}};
+    }
+    Phrase operator()(const Hang& op) const {
+        if (op.map.empty())
+            return {"Nothing to hang.", {}};
+        return {"Hang {0} loops on {1} to {2}.",
+                {static_cast<int>(op.map.size()), op.map.front().first, op.map.back().first}};
+    }
+    Phrase operator()(const TakeOff& op) const {
+        return {op.onto == Onto::waste ? "Take {0} to {1} off: “{2}” stays on the waste yarn."
+                                       : "Take {0} to {1} off on a holder, as “{2}”.",
+                {op.from, op.to, op.as}};
+    }
+    Phrase operator()(const Drop& op) const { return {"Let {0} down by {1} rows.", {op.needle, op.rows}}; }
+    Phrase operator()(const Reform& op) const {
+        return {op.as == Reformed::purl ? "Take {0} up again, {1} rungs, as purl." : "Take {0} up again, {1} rungs.",
+                {op.needle, op.rows}};
+    }
+    Phrase operator()(const BreakYarn& op) const { return {"Break {0}.", {yarn(op.yarn)}}; }
+    Phrase operator()(const JoinYarn& op) const {
+        if (op.carriage)
+            return {"Join {0}; the carriage stands {1}.", {yarn(op.yarn), *op.carriage}};
+        return {"Join {0}.", {yarn(op.yarn)}};
+    }
+    Phrase operator()(const MoveCarriage& op) const {
+        return {op.how == Crossing::freePass ? "Take the carriage across to the {0}; nothing knits."
+                                             : "Lift the carriage over to the {0}.",
+                {op.to}};
+    }
+    Phrase operator()(const Mark& op) const {
+        if (const auto* side = std::get_if<Side>(&op.at))
+            return {"Mark the edge stitch, {0}: {1}.", {*side, op.as}};
+        return {"Mark {0}: {1}.", {std::get<Needle>(op.at), op.as}};
+    }
+    Phrase operator()(const Counter& op) const { return {"Set the row counter to {0}.", {op.to}}; }
+    Phrase operator()(const Say& op) const { return {"{0}", {op.text}}; }
+};
+
+} // namespace
+
+Phrase sentence(const Program& program, const Operation& operation) {
+    return std::visit(Sentence{program}, operation.action);
+}
+
+bool mirrored(const Operation& a, const Operation& b) {
+    if (const auto* x = std::get_if<Increase>(&a.action))
+        if (const auto* y = std::get_if<Increase>(&b.action))
+            return x->side != y->side && x->count == y->count && x->kind == y->kind && x->inset == y->inset;
+    if (const auto* x = std::get_if<Decrease>(&a.action))
+        if (const auto* y = std::get_if<Decrease>(&b.action))
+            return x->side != y->side && x->count == y->count && x->kind == y->kind && x->inset == y->inset;
+    if (const auto* x = std::get_if<Mark>(&a.action))
+        if (const auto* y = std::get_if<Mark>(&b.action))
+            return x->as == y->as && std::holds_alternative<Side>(x->at) && std::holds_alternative<Side>(y->at);
+    return false;
+}
+
+Phrase bothSidesSentence(const Operation& operation) {
+    if (const auto* op = std::get_if<Increase>(&operation.action))
+        return op->kind == Shaping::edge
+                   ? Phrase{"Bring {0} more needle into work on each side.", {op->count}}
+                   : Phrase{"Move the outer {0} stitches out by one, both sides; fill each gap from the bar beside it.",
+                            {op->inset}};
+    if (const auto* op = std::get_if<Decrease>(&operation.action))
+        return {"Move the outer {0} stitches in by {1}, both sides.", {op->inset, op->count}};
+    return {"Mark both edge stitches: {0}.", {std::get<Mark>(operation.action).as}};
+}
+
+std::string section(const Program& program, std::size_t operation) {
+    for (std::size_t i = std::min(operation + 1, program.operations.size()); i-- > 0;)
+        if (const auto* say = std::get_if<Say>(&program.operations[i].action); say && say->code == "section")
+            return say->text;
+    return {};
+}
+
+std::vector<ProgramStep> steps(const Program& program) {
+    std::vector<ProgramStep> result;
+    int row = 0;
+    const auto& operations = program.operations;
+    for (std::size_t i = 0; i < operations.size(); ++i) {
+        const Operation& op = operations[i];
+        if (const auto* say = std::get_if<Say>(&op.action); say && say->code == "section")
+            continue;
+        ProgramStep step{{i, 0}, {i + 1, 0}, row, false, {}};
+        if (i + 1 < operations.size() && mirrored(op, operations[i + 1])) {
+            step.text = bothSidesSentence(op);
+            step.to = {++i + 1, 0};
+        } else {
+            step.text = sentence(program, op);
+        }
+        if (const auto* knit = std::get_if<Knit>(&op.action)) {
+            step.isRows = true;
+            row += knit->rows.count();
+        } else if (const auto* counter = std::get_if<Counter>(&op.action)) {
+            row = counter->to;
+        }
+        result.push_back(std::move(step));
+    }
+    return result;
+}
+
+} // namespace vestimen

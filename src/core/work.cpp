@@ -1,0 +1,117 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/work.h"
+
+#include "core/bed/virtual_bed.h"
+#include "core/knitting/pullover_programs.h"
+
+namespace vestimen {
+namespace {
+
+template<class Range> void append(std::vector<Finding>& to, Range&& from) {
+    to.insert(to.end(), from.begin(), from.end());
+}
+
+void findMachineLimits(const Project& project, std::vector<Finding>& findings) {
+    const Machine& machine = project.machine;
+    if (machine.needles < Stitches(10) || machine.needles > Stitches(600) || machine.pitch <= Length())
+        findings.push_back({Severity::error, "machine",
+                            {"A bed of {0} needles, {1} apart, cannot be: 10 to 600 needles can.",
+                             {machine.needles, machine.pitch}}});
+    if (!machine.canHold)
+        findings.push_back({Severity::error, "cannot_hold",
+                            {"The round neck is worked with held needles, and this machine cannot hold.", {}}});
+    if (project.choices.fashioningInset < 1 || project.choices.fashioningInset > 7)
+        findings.push_back({Severity::error, "inset",
+                            {"Increases {0} stitches in cannot be: 1 to 7 can.", {project.choices.fashioningInset}}});
+    if (project.choices.wasteRows < Rows(2) || project.choices.wasteRows > Rows(60))
+        findings.push_back({Severity::error, "waste_rows",
+                            {"{0} rows of waste yarn cannot be: 2 to 60 can; 10 or more are safe.",
+                             {project.choices.wasteRows}}});
+}
+
+WorkedPiece workPiece(const Project& project, const Worked& worked, PieceKind kind, const Siblings& siblings) {
+    const PulloverCounts& counts = *worked.counts;
+    const FabricGauge& gauge = *worked.measured.gauge;
+    const Stitches seams(project.choices.seamStitches ? 2 : 0);
+    WorkedPiece piece;
+    piece.kind = kind;
+    piece.program = writePiece(project, counts, kind);
+    piece.fabric = knit(piece.program, &siblings);
+    switch (kind) {
+    case PieceKind::back:
+    case PieceKind::front:
+        piece.outline = bodyOutline(*worked.measures, kind);
+        piece.width = gauge.width(counts.body - seams);
+        piece.length = gauge.height(counts.bodyLength());
+        break;
+    case PieceKind::leftSleeve:
+    case PieceKind::rightSleeve:
+        piece.outline = sleeveOutline(*worked.measures, kind);
+        piece.width = gauge.width(counts.sleeveTop - seams);
+        piece.length = gauge.height(counts.sleeveLength());
+        break;
+    case PieceKind::neckTrim:
+        piece.width = gauge.width(counts.trim);
+        piece.length = gauge.height(counts.trimRows / 2);
+        break;
+    }
+    return piece;
+}
+
+} // namespace
+
+const WorkedPiece* Worked::piece(PieceKind kind) const {
+    for (const WorkedPiece& each : pieces)
+        if (each.kind == kind)
+            return &each;
+    return nullptr;
+}
+
+Worked work(const Project& project) {
+    Worked worked;
+    worked.measured = measured(project.swatch);
+    append(worked.findings, swatchFindings(project.swatch));
+    append(worked.findings, measureFindings(project.wearer));
+    findMachineLimits(project, worked.findings);
+    worked.measures = pulloverMeasures(project);
+    if (anyError(worked.findings) || !worked.measures)
+        return worked;
+    append(worked.findings, pulloverFindings(*worked.measures, project));
+    if (anyError(worked.findings))
+        return worked;
+
+    CountedPullover counted = countPullover(project, *worked.measures, *worked.measured.gauge);
+    worked.counts = std::move(counted.counts);
+    worked.workings = std::move(counted.workings);
+    append(worked.findings, counted.findings);
+    if (!worked.counts)
+        return worked;
+
+    worked.pieces.reserve(allPieces.size()); // siblings point into it
+    Siblings siblings;
+    for (const PieceKind kind : allPieces) {
+        worked.pieces.push_back(workPiece(project, worked, kind, siblings));
+        const WorkedPiece& piece = worked.pieces.back();
+        siblings[piece.program.piece] = &piece.fabric;
+        append(worked.findings, piece.fabric.findings);
+    }
+
+    JoinInput input;
+    input.gauge = *worked.measured.gauge;
+    std::vector<const Program*> programs;
+    std::vector<const Fabric*> fabrics;
+    for (const WorkedPiece& piece : worked.pieces) {
+        input.fabrics[piece.kind] = &piece.fabric;
+        programs.push_back(&piece.program);
+        fabrics.push_back(&piece.fabric);
+    }
+    input.neckTrim = &worked.pieces.back().program;
+    worked.joins = pulloverJoins(input);
+    for (const Join& join : worked.joins)
+        append(worked.findings, join.findings);
+    worked.supplies = supplies(project, programs, fabrics, worked.joins);
+    append(worked.findings, worked.supplies.findings);
+    return worked;
+}
+
+} // namespace vestimen
