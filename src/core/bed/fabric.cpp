@@ -37,43 +37,4 @@ LoopId Fabric::firstRowLoop(Needle needle) const {
     return noLoop;
 }
 
-std::vector<FabricRun> runs(const Fabric& fabric) {
-    std::vector<int> heights(fabric.loops.size(), 0);
-    const auto heightFrom = [&](LoopId id) {
-        const Loop& loop = fabric.loops[id];
-        if (loop.kind == LoopKind::castOn || loop.kind == LoopKind::hung || loop.parent == noLoop)
-            return 0;
-        const int below = heights[loop.parent];
-        return loop.kind == LoopKind::wrap || loop.kind == LoopKind::picked ? below : below + 1;
-    };
-    std::vector<FabricRun> result;
-    LoopId next = 0;
-    std::size_t more = 0;
-    const auto settle = [&](LoopId id) {
-        int height = heightFrom(id);
-        for (; more < fabric.moreParents.size() && fabric.moreParents[more].first <= id; ++more)
-            if (fabric.moreParents[more].first == id && fabric.loops[fabric.moreParents[more].second].kind != LoopKind::hung)
-                height = std::max(height, heights[fabric.moreParents[more].second] + 1);
-        heights[id] = height;
-    };
-    for (std::size_t p = 0; p < fabric.passes.size(); ++p) {
-        const Pass& pass = fabric.passes[p];
-        for (; next < pass.firstLoop; ++next)
-            settle(next);
-        for (; next < pass.firstLoop + pass.loopCount; ++next) {
-            settle(next);
-            const Loop& loop = fabric.loops[next];
-            const int step = pass.from == Side::left ? 1 : -1;
-            if (!result.empty() && result.back().pass == static_cast<int>(p) && result.back().height == heights[next] &&
-                result.back().yarn == loop.yarn &&
-                (step > 0 ? result.back().lastSlot + 1 : result.back().firstSlot - 1) == loop.slot) {
-                (step > 0 ? result.back().lastSlot : result.back().firstSlot) = loop.slot;
-                continue;
-            }
-            result.push_back({static_cast<int>(p), heights[next], loop.slot, loop.slot, loop.yarn});
-        }
-    }
-    return result;
-}
-
 } // namespace vestimen

@@ -70,17 +70,4 @@ struct Fabric {
     LoopId firstRowLoop(Needle needle) const;
 };
 
-/// Neighbouring stitches of one pass at one height, for drawing: heights count rows up from the first loop of the
-/// column, so that short rows pile up where they were knitted.
-struct FabricRun {
-    int pass = 0;
-    int height = 0;
-    int firstSlot = 0;
-    int lastSlot = 0;
-    YarnIndex yarn = 0;
-};
-
-/// The fabric as runs, in the order of the passes. Loops that were cast on have height 0.
-std::vector<FabricRun> runs(const Fabric& fabric);
-
 } // namespace vestimen

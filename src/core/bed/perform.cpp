@@ -242,6 +242,7 @@ struct Perform {
             if (bed.at(needle).loops == 0)
                 nothingThere(needle, "lay a second yarn on");
             bed.at(needle).placed = place.yarn;
+            bed.anyPlaced_ = true;
         }
     }
 

@@ -176,6 +176,19 @@ void VirtualBed::checkShape(int stitches) {
          {"This row has {0} stitches where the shaping has {1}.", {stitches, wanted}});
 }
 
+int VirtualBed::plainRun(int slot, int step, int most, YarnIndex yarn, LoopId next) {
+    NeedleState* state = needles_.data() + (slot + half_);
+    Loop* loop = fabric_.loops.data() + next;
+    const auto row = static_cast<std::int16_t>(counter_);
+    int done = 0;
+    for (; done < most && state->position == Position::work && state->loops == 1; ++done, state += step, ++loop) {
+        *loop = {state->first, static_cast<std::int16_t>(slot + done * step), row, yarn, LoopKind::knit, Bed::main, false};
+        state->first = next + static_cast<LoopId>(done);
+        state->wrapped = false;
+    }
+    return done;
+}
+
 void VirtualBed::pass(const operation::Knit& knit) {
     const bool joined = yarns_[knit.yarn].joined;
     if (!joined)
@@ -204,10 +217,26 @@ void VirtualBed::pass(const operation::Knit& knit) {
     std::optional<Needle> floatAt;
     std::optional<Needle> ladderAt;
     lastKnitted_.reset();
-    const int count = lastActive_ - firstActive_ + 1;
+    const int count = std::max(0, lastActive_ - firstActive_ + 1);
     const int step = from == Side::left ? 1 : -1;
     int slot = from == Side::left ? firstActive_ : lastActive_;
+
+    // Room for the whole row at once: this loop makes every stitch of a garment.
+    auto& loops = fabric_.loops;
+    loops.resize(row.firstLoop + static_cast<std::size_t>(count) * (twoBeds ? 2 : 1));
+    LoopId next = row.firstLoop;
+    int placedStitches = 0;
     for (int i = 0; i < count; ++i, slot += step) {
+        if (!twoBeds && !anyPlaced_ && !floatAt && !ladderAt) {
+            const int plain = plainRun(slot, step, count - i, knit.yarn, next);
+            if (plain > 0) {
+                i += plain - 1;
+                slot += step * (plain - 1);
+                next += static_cast<LoopId>(plain);
+                lastKnitted_ = Needle::atSlot(slot);
+                continue;
+            }
+        }
         for (int bed = 0; bed < (twoBeds ? 2 : 1); ++bed) {
             NeedleState& state = needles_[static_cast<std::size_t>(slot + half_) + (bed == 1 ? perBed_ : 0)];
             if (state.position == Position::hold && leverOn_) {
@@ -233,29 +262,38 @@ void VirtualBed::pass(const operation::Knit& knit) {
                       {*ladderAt}});
             floatAt.reset();
             ladderAt.reset();
-            const auto yarn = state.placed >= 0 ? static_cast<YarnIndex>(state.placed) : knit.yarn;
-            state.placed = -1;
-            if (state.loops == 0) {
-                if (!state.expectsEmpty)
-                    find("undeclared_empty", needle,
-                         {"{0} is in work but holds nothing: hang a loop on it, or put it out of work.", {needle}});
-                state.first = make(LoopKind::empty, needle, yarn, noLoop);
-                state.loops = 1;
-                state.expectsEmpty = false;
-            } else {
-                const LoopId loop = make(LoopKind::knit, needle, yarn, state.first);
-                if (!state.more.empty()) {
-                    addParents(loop, state, false);
-                    state.more.clear();
-                }
-                state.first = loop;
-                state.loops = 1;
-                state.wrapped = false;
+            if (state.loops == 0 && !state.expectsEmpty)
+                find("undeclared_empty", needle,
+                     {"{0} is in work but holds nothing: hang a loop on it, or put it out of work.", {needle}});
+            const LoopId id = next++;
+            Loop& loop = loops[id];
+            loop.parent = state.first;
+            loop.slot = static_cast<std::int16_t>(slot);
+            loop.row = static_cast<std::int16_t>(counter_);
+            loop.yarn = knit.yarn;
+            loop.kind = state.loops == 0 ? LoopKind::empty : LoopKind::knit;
+            loop.bed = needle.bed();
+            if (state.placed >= 0) {
+                loop.yarn = static_cast<YarnIndex>(state.placed);
+                ++fabric_.loopsPerYarn[loop.yarn];
+                ++placedStitches;
+                state.placed = -1;
             }
+            if (state.loops > 1) {
+                addParents(id, state, false);
+                state.more.clear();
+            }
+            state.first = id;
+            state.loops = 1;
+            state.expectsEmpty = false;
+            state.wrapped = false;
             state.position = Position::work;
             lastKnitted_ = needle;
         }
     }
+    loops.resize(next);
+    anyPlaced_ = false;
+    fabric_.loopsPerYarn[knit.yarn] += static_cast<int>(next - row.firstLoop) - placedStitches;
     row.loopCount = static_cast<LoopId>(fabric_.loops.size()) - row.firstLoop;
     if (!fabric_.firstMainPass && row.loopCount > 0 && program_.yarns[knit.yarn].role == YarnRole::main)
         fabric_.firstMainPass = fabric_.passes.size();

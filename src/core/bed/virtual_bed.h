@@ -74,6 +74,8 @@ private:
     std::optional<Needle> outermost(Side side) const;
     std::optional<YarnIndex> yarnAtHand(const char* what);
     void pass(const operation::Knit& knit);
+    /// Knits neighbouring needles that are in work with one loop each: nearly every stitch there is. Returns how many.
+    int plainRun(int slot, int step, int most, YarnIndex yarn, LoopId next);
     void checkTurn();
     void checkHeadOn();
     void checkShape(int stitches);
@@ -92,6 +94,7 @@ private:
     bool leverOn_ = false;
     int counter_ = 0;
     std::optional<Needle> lastKnitted_; ///< in the pass before, while the yarn still comes from there
+    bool anyPlaced_ = false;            ///< some needle takes another yarn in the next pass
     int firstActive_ = 0;               ///< slots outside these two are empty and out of work
     int lastActive_ = -1;
     std::unordered_set<std::uint64_t> sourcesUsed_;

@@ -32,7 +32,7 @@ public:
     Scaled best() const {
         Scaled lowest = 0;
         int previous = 0;
-        bool reachable = true;
+        bool feasible = true;
         for (int event = 1; event <= events_; ++event) {
             // Costs fall, then rise with the row: look where over and under cross.
             const Scaled middle = Scaled{rows_} * (2 * event - 1) / (2 * events_);
@@ -43,11 +43,11 @@ public:
                     cost = costOf(event, static_cast<int>(row));
                     at = static_cast<int>(row);
                 }
-            reachable = reachable && at - previous >= shortest_;
+            feasible = feasible && at - previous >= shortest_;
             previous = at;
             lowest = std::max(lowest, cost);
         }
-        return reachable ? lowest : bisect(lowest, std::max(1, events_));
+        return feasible ? lowest : bisect(lowest, std::max(1, events_));
     }
 
     /// The smallest limit, not under `from`, that at most so many lines can meet.
@@ -56,7 +56,7 @@ public:
         Scaled high = std::max(from, oneLine());
         while (low < high) {
             const Scaled middle = low + (high - low) / 2;
-            if (fewestLines(middle, nullptr) <= lines)
+            if (reachable(middle, lines, nullptr))
                 high = middle;
             else
                 low = middle + 1;
@@ -64,10 +64,8 @@ public:
         return low;
     }
 
-    /// The fewest lines that keep within the limit; more than `events` when none do.
-    int fewestLines(Scaled limit, std::vector<SlopeLine>* path) const {
-        if (events_ == 0)
-            return 0;
+    /// Whether at most so many lines keep within the limit; the ones with the fewest go to `path`.
+    bool reachable(Scaled limit, int mostLines, std::vector<SlopeLine>* path) const {
         struct Place {
             std::int32_t lines = std::numeric_limits<std::int32_t>::max();
             std::int32_t every = 0;
@@ -91,7 +89,7 @@ public:
             for (int row = windows[static_cast<std::size_t>(event)].first;
                  row <= windows[static_cast<std::size_t>(event)].last; ++row) {
                 const int lines = place(event, row).lines;
-                if (lines == std::numeric_limits<std::int32_t>::max())
+                if (lines >= mostLines)
                     continue;
                 const int gap = std::max(shortest_, (next.first - row + step_ - 1) / step_ * step_);
                 for (int every = gap; row + every <= next.last; every += step_)
@@ -112,9 +110,7 @@ public:
             if (place(events_, row).lines < std::numeric_limits<std::int32_t>::max() &&
                 (bestRow < 0 || place(events_, row).lines <= place(events_, bestRow).lines))
                 bestRow = row;
-        if (bestRow < 0)
-            return std::numeric_limits<int>::max();
-        if (path) {
+        if (bestRow >= 0 && path) {
             path->clear();
             for (int event = events_, row = bestRow; event > 0;) {
                 const Place& here = place(event, row);
@@ -124,12 +120,12 @@ public:
             }
             std::reverse(path->begin(), path->end());
         }
-        return place(events_, bestRow).lines;
+        return bestRow >= 0;
     }
 
-    Slope schedule(Scaled limit) const {
+    Slope schedule(Scaled limit, int lines) const {
         Slope result;
-        fewestLines(limit, &result.lines);
+        reachable(limit, lines, &result.lines);
         int done = 0;
         for (const SlopeLine& line : result.lines)
             done += line.every.count() * line.times;
@@ -203,7 +199,7 @@ std::optional<Slope> slope(const SlopeRequest& request, int lines) {
         return std::nullopt;
     if (request.events.count() == 0)
         return Slope{{}, request.rows, 0.0};
-    return solver.schedule(solver.bisect(0, lines));
+    return solver.schedule(solver.bisect(0, lines), lines);
 }
 
 std::optional<Slope> slopeWithin(const SlopeRequest& request, double tolerance) {
@@ -213,8 +209,11 @@ std::optional<Slope> slopeWithin(const SlopeRequest& request, double tolerance) 
     if (request.events.count() == 0)
         return Slope{{}, request.rows, 0.0};
     const Scaled best = solver.best();
-    const int lines = solver.fewestLines(best + solver.scaled(tolerance), nullptr);
-    return solver.schedule(solver.bisect(best, lines));
+    const Scaled limit = best + solver.scaled(tolerance);
+    int lines = 1;
+    while (!solver.reachable(limit, lines, nullptr))
+        ++lines;
+    return solver.schedule(solver.bisect(best, lines), lines);
 }
 
 } // namespace vestimen

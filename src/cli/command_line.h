@@ -1,0 +1,14 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The subcommands that need no display: reckon, rehearse, export.
+#pragma once
+
+#include <string>
+
+namespace vestimen {
+
+/// Whether the word is one of the subcommands.
+bool isSubcommand(const std::string& word);
+/// Runs it and returns the exit code: 0 an answer, 1 no answer or an error found, 2 bad input.
+int runSubcommand(int argc, char** argv);
+
+} // namespace vestimen

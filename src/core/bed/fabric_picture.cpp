@@ -1,0 +1,160 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/bed/fabric_picture.h"
+
+#include <algorithm>
+#include <map>
+
+namespace vestimen {
+namespace {
+
+using Interval = std::pair<int, int>; // slots, the second one excluded
+
+std::vector<Interval> merged(std::vector<Interval> intervals) {
+    std::sort(intervals.begin(), intervals.end());
+    std::vector<Interval> result;
+    for (const Interval& each : intervals)
+        if (!result.empty() && each.first <= result.back().second)
+            result.back().second = std::max(result.back().second, each.second);
+        else
+            result.push_back(each);
+    return result;
+}
+
+/// Where exactly one of two rows is filled.
+std::vector<Interval> difference(const std::vector<Interval>& a, const std::vector<Interval>& b) {
+    std::map<int, int> changes;
+    for (const auto* row : {&a, &b})
+        for (const auto& [first, last] : *row) {
+            changes[first] ^= 1;
+            changes[last] ^= 1;
+        }
+    std::vector<Interval> result;
+    int open = 0;
+    bool inside = false;
+    for (const auto& [slot, odd] : changes) {
+        if (odd == 0)
+            continue;
+        if (inside)
+            result.emplace_back(open, slot);
+        open = slot;
+        inside = !inside;
+    }
+    return result;
+}
+
+void addOutline(FabricPicture& picture, const std::vector<std::vector<Interval>>& rows) {
+    std::map<int, int> left;  // x of a vertical line that goes on, and the row where it began
+    std::map<int, int> right;
+    static const std::vector<Interval> nothing;
+    for (int row = 0; row <= static_cast<int>(rows.size()); ++row) {
+        const auto& below = row > 0 ? rows[static_cast<std::size_t>(row) - 1] : nothing;
+        const auto& here = row < static_cast<int>(rows.size()) ? rows[static_cast<std::size_t>(row)] : nothing;
+        for (const auto& [first, last] : difference(below, here))
+            picture.outline.push_back({first, row, last, row});
+        const auto follow = [&](std::map<int, int>& lines, auto end) {
+            for (auto line = lines.begin(); line != lines.end();) {
+                const bool goesOn = std::any_of(here.begin(), here.end(),
+                                                [&](const Interval& each) { return end(each) == line->first; });
+                if (!goesOn)
+                    picture.outline.push_back({line->first, line->second, line->first, row});
+                line = goesOn ? std::next(line) : lines.erase(line);
+            }
+            for (const Interval& each : here)
+                lines.try_emplace(end(each), row);
+        };
+        follow(left, [](const Interval& each) { return each.first; });
+        follow(right, [](const Interval& each) { return each.second; });
+    }
+}
+
+} // namespace
+
+std::vector<FabricRun> runs(const Fabric& fabric) {
+    std::vector<int> heights(fabric.loops.size(), 0);
+    const auto heightFrom = [&](LoopId id) {
+        const Loop& loop = fabric.loops[id];
+        if (loop.kind == LoopKind::castOn || loop.kind == LoopKind::hung || loop.parent == noLoop)
+            return 0;
+        const int below = heights[loop.parent];
+        return loop.kind == LoopKind::wrap || loop.kind == LoopKind::picked ? below : below + 1;
+    };
+    std::vector<FabricRun> result;
+    LoopId next = 0;
+    std::size_t more = 0;
+    const auto settle = [&](LoopId id) {
+        int height = heightFrom(id);
+        for (; more < fabric.moreParents.size() && fabric.moreParents[more].first <= id; ++more)
+            if (fabric.moreParents[more].first == id && fabric.loops[fabric.moreParents[more].second].kind != LoopKind::hung)
+                height = std::max(height, heights[fabric.moreParents[more].second] + 1);
+        heights[id] = height;
+    };
+    for (std::size_t p = 0; p < fabric.passes.size(); ++p) {
+        const Pass& pass = fabric.passes[p];
+        for (; next < pass.firstLoop; ++next)
+            settle(next);
+        for (; next < pass.firstLoop + pass.loopCount; ++next) {
+            settle(next);
+            const Loop& loop = fabric.loops[next];
+            const int step = pass.from == Side::left ? 1 : -1;
+            if (!result.empty() && result.back().pass == static_cast<int>(p) && result.back().height == heights[next] &&
+                result.back().yarn == loop.yarn &&
+                (step > 0 ? result.back().lastSlot + 1 : result.back().firstSlot - 1) == loop.slot) {
+                (step > 0 ? result.back().lastSlot : result.back().firstSlot) = loop.slot;
+                continue;
+            }
+            result.push_back({static_cast<int>(p), heights[next], loop.slot, loop.slot, loop.yarn});
+        }
+    }
+    return result;
+}
+
+FabricPicture picture(const Fabric& fabric, const Program& program, int firstPass, bool mainOnly) {
+    FabricPicture result;
+    const auto all = runs(fabric);
+    int base = 0;
+    bool based = false;
+    std::vector<std::vector<Interval>> rows;
+    for (const FabricRun& run : all) {
+        if (run.pass + 1 < firstPass || (mainOnly && program.yarns[run.yarn].role != YarnRole::main))
+            continue;
+        if (!based) {
+            base = run.height;
+            based = true;
+        }
+        const int row = run.height - base;
+        if (row < 0)
+            continue;
+        if (static_cast<int>(rows.size()) <= row)
+            rows.resize(static_cast<std::size_t>(row) + 1);
+        rows[static_cast<std::size_t>(row)].emplace_back(run.firstSlot, run.lastSlot + 1);
+        if (result.lastSlot < result.firstSlot) {
+            result.firstSlot = run.firstSlot;
+            result.lastSlot = run.lastSlot;
+        }
+        result.firstSlot = std::min(result.firstSlot, run.firstSlot);
+        result.lastSlot = std::max(result.lastSlot, run.lastSlot);
+        FabricBlock* last = result.blocks.empty() ? nullptr : &result.blocks.back();
+        if (last && last->firstSlot == run.firstSlot && last->lastSlot == run.lastSlot && last->to == row &&
+            last->yarn == run.yarn) {
+            last->to = row + 1;
+            last->lastPass = run.pass;
+        } else {
+            result.blocks.push_back({run.firstSlot, run.lastSlot, row, row + 1, run.yarn, run.pass, run.pass});
+        }
+    }
+    result.rows = static_cast<int>(rows.size());
+    for (auto& row : rows)
+        row = merged(std::move(row));
+    addOutline(result, rows);
+    return result;
+}
+
+int firstSeenPass(const Program& program) {
+    int first = 0;
+    for (const NamedEdge& edge : program.edges)
+        if (first == 0 || edge.firstPass < first)
+            first = edge.firstPass;
+    return std::max(1, first);
+}
+
+} // namespace vestimen

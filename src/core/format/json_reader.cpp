@@ -1,0 +1,87 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/format/json_reader.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+
+namespace vestimen {
+
+Json parseJson(const std::string& text) {
+    try {
+        return Json::parse(text);
+    } catch (const Json::parse_error& error) {
+        const auto end = text.begin() + static_cast<std::ptrdiff_t>(std::min(error.byte, text.size()));
+        const auto line = 1 + std::count(text.begin(), end, '\n');
+        if (error.byte >= text.size())
+            throw FormatError(fmt::format("The file ends in the middle, on line {}: it was cut off or not written whole.", line));
+        throw FormatError(fmt::format("Line {} is not JSON: there is something that does not belong there.", line));
+    }
+}
+
+void JsonReader::fail(const std::string& what) const {
+    throw FormatError(fmt::format("{} {}.", place_.empty() ? "The file" : place_, what));
+}
+
+void JsonReader::expectKeys(std::initializer_list<const char*> keys) const {
+    if (!value_.is_object())
+        fail("should be an object");
+    for (const auto& [key, value] : value_.items())
+        if (std::find_if(keys.begin(), keys.end(), [&](const char* known) { return key == known; }) == keys.end())
+            fail(fmt::format("has the unknown key \"{}\"", key));
+}
+
+bool JsonReader::has(const char* key) const { return value_.is_object() && value_.contains(key); }
+
+JsonReader JsonReader::at(const char* key) const {
+    if (!has(key))
+        fail(fmt::format("lacks \"{}\"", key));
+    return JsonReader(value_[key], place_ + "/" + key);
+}
+
+std::optional<JsonReader> JsonReader::find(const char* key) const {
+    if (!has(key) || value_[key].is_null())
+        return std::nullopt;
+    return at(key);
+}
+
+std::string JsonReader::text() const {
+    if (!value_.is_string())
+        fail("should be a text");
+    return value_.get<std::string>();
+}
+
+double JsonReader::number(double least, double most) const {
+    if (!value_.is_number())
+        fail("should be a number");
+    const auto number = value_.get<double>();
+    if (!std::isfinite(number) || number < least || number > most)
+        fail(fmt::format("is {} and should be from {} to {}", number, least, most));
+    return number;
+}
+
+int JsonReader::integer(int least, int most) const {
+    const double value = number(least, most);
+    if (value != std::floor(value))
+        fail(fmt::format("is {} and should be a whole number", value));
+    return static_cast<int>(value);
+}
+
+bool JsonReader::boolean() const {
+    if (!value_.is_boolean())
+        fail("should be true or false");
+    return value_.get<bool>();
+}
+
+void expectFormat(const JsonReader& reader, const char* format, int newestVersion) {
+    const auto name = reader.find("format");
+    if (!name || name->text() != format)
+        reader.fail(fmt::format("is not a {} file", format));
+    const int version = reader.at("version").integer(1, 1000000);
+    if (version > newestVersion)
+        reader.fail(fmt::format("is a {} file of version {}; this Vestimen reads up to version {}. Nothing was changed",
+                                format, version, newestVersion));
+}
+
+} // namespace vestimen

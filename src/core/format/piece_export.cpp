@@ -1,0 +1,104 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/format/piece_export.h"
+
+#include "core/bed/fabric_picture.h"
+#include "core/knitting/wording.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <iterator>
+
+namespace vestimen {
+namespace {
+
+std::string quoted(const std::string& text) {
+    std::string result = "\"";
+    for (const char c : text)
+        result += c == '"' ? std::string("\"\"") : std::string(1, c);
+    return result + "\"";
+}
+
+std::string escaped(const std::string& text) {
+    std::string result;
+    for (const char c : text) {
+        if (c == '<')
+            result += "&lt;";
+        else if (c == '>')
+            result += "&gt;";
+        else if (c == '&')
+            result += "&amp;";
+        else if (c == '"')
+            result += "&quot;";
+        else
+            result += c;
+    }
+    return result;
+}
+
+} // namespace
+
+std::string toSvg(const Program& program, const Fabric& fabric, const Outline& ideal, const FabricGauge& gauge,
+                  const std::string& colour) {
+    const FabricPicture shape = picture(fabric, program, firstSeenPass(program), true);
+    const double stitch = gauge.stitches.unit().mm();
+    const double row = gauge.rows.unit().mm();
+    const double height = shape.rows * row;
+    const int slots = std::max(0, shape.lastSlot - shape.firstSlot + 1);
+    constexpr double margin = 10.0;
+    // The middle of the piece is x = 0; an odd stitch stands on the right.
+    const double middle = (shape.firstSlot + shape.lastSlot + 1) / 2.0;
+    const auto x = [&](double slot) { return (slot - middle) * stitch; };
+    const auto y = [&](double rows) { return height - rows * row; };
+    const double width = slots * stitch;
+
+    std::string svg = fmt::format("<?xml version=\"1.0\" encoding=\"UTF-8\"?>\n"
+                                  "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"{0:.3f}mm\" height=\"{1:.3f}mm\" "
+                                  "viewBox=\"{2:.3f} {3:.3f} {0:.3f} {1:.3f}\">\n<title>{4}</title>\n",
+                                  width + 2 * margin, height + 2 * margin, -width / 2 - margin, -margin,
+                                  escaped(program.piece));
+    auto out = std::back_inserter(svg);
+    fmt::format_to(out, "<g id=\"stitches\" fill=\"{}\" stroke=\"none\">\n", escaped(colour));
+    for (const FabricBlock& block : shape.blocks)
+        fmt::format_to(out, "<rect x=\"{:.3f}\" y=\"{:.3f}\" width=\"{:.3f}\" height=\"{:.3f}\"/>\n", x(block.firstSlot),
+                       y(block.to), (block.lastSlot - block.firstSlot + 1) * stitch, (block.to - block.from) * row);
+    fmt::format_to(out, "</g>\n<g id=\"outline\" fill=\"none\" stroke=\"#26282F\" stroke-width=\"0.5\">\n<path d=\"");
+    for (const OutlineLine& line : shape.outline)
+        fmt::format_to(out, "M{:.3f} {:.3f}L{:.3f} {:.3f}", x(line.x1), y(line.y1), x(line.x2), y(line.y2));
+    fmt::format_to(out, "\"/>\n</g>\n<g id=\"ideal\" fill=\"none\" stroke=\"#AE412B\" stroke-width=\"0.3\">\n");
+    for (const OutlineEdge& edge : ideal.edges) {
+        fmt::format_to(out, "<polyline id=\"ideal_{}\" points=\"", edge.name);
+        for (const OutlinePoint& point : edge.points)
+            fmt::format_to(out, "{:.3f},{:.3f} ", point.x.mm(), height - point.y.mm());
+        fmt::format_to(out, "\"/>\n");
+    }
+    return svg + "</g>\n</svg>\n";
+}
+
+std::string toCsv(const Program& program) {
+    std::string csv = "step,row,rows,section,what\n";
+    int number = 0;
+    for (const ProgramStep& step : steps(program)) {
+        int rows = 0;
+        if (const auto* knit = std::get_if<operation::Knit>(&program.operations[step.from.operation].action))
+            rows = knit->rows.count();
+        fmt::format_to(std::back_inserter(csv), "{},{},{},{},{}\n", ++number, step.row, rows,
+                       quoted(section(program, step.from.operation)), quoted(render(step.text)));
+    }
+    return csv;
+}
+
+std::string toPlainText(const Program& program) {
+    std::string text = fmt::format("{}\n{}\n", program.piece, std::string(program.piece.size(), '='));
+    std::string last;
+    for (const ProgramStep& step : steps(program)) {
+        const std::string now = section(program, step.from.operation);
+        if (now != last)
+            fmt::format_to(std::back_inserter(text), "\n{}\n", now);
+        last = now;
+        fmt::format_to(std::back_inserter(text), "  [ ] row {:>3}  {}\n", step.row, render(step.text));
+    }
+    return text;
+}
+
+} // namespace vestimen

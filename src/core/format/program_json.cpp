@@ -1,0 +1,481 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/format/program_json.h"
+
+#include "core/format/json_reader.h"
+
+#include <charconv>
+
+namespace vestimen {
+namespace {
+
+using namespace operation;
+
+const char* text(Side side) { return side == Side::left ? "left" : "right"; }
+
+Side side(const JsonReader& reader) { return reader.oneOf<Side>({{"left", Side::left}, {"right", Side::right}}); }
+
+Needle needle(const JsonReader& reader) {
+    const std::string name = reader.text();
+    const auto parsed = Needle::parse(name);
+    if (!parsed)
+        reader.fail("is \"" + name + "\" and should be a needle such as L12, R3 or b:L4");
+    return *parsed;
+}
+
+constexpr std::pair<YarnRole, const char*> roles[] = {
+    {YarnRole::main, "main"}, {YarnRole::contrast, "contrast"}, {YarnRole::waste, "waste"}, {YarnRole::ravel, "ravel"}};
+
+class OperationWriter {
+public:
+    explicit OperationWriter(const Program& program) : program_(program) {}
+
+    Json operator()(const CastOn& op) const {
+        Json json = {{"op", "cast_on"}, {"method", op.method}, {"from", op.from.name()}, {"to", op.to.name()}};
+        if (op.every != 1)
+            json["every"] = op.every;
+        json["yarn"] = yarn(op.yarn);
+        json["carriage"] = text(op.carriage);
+        return json;
+    }
+    Json operator()(const Knit& op) const {
+        const YarnRole role = program_.yarns[op.yarn].role;
+        Json json = {{"op", role == YarnRole::waste ? "waste" : role == YarnRole::ravel ? "ravel" : "knit"},
+                     {"rows", op.rows.count()},
+                     {"yarn", yarn(op.yarn)}};
+        if (op.size)
+            json["size"] = program_.machine.sizes.text(*op.size);
+        if (op.floatAllowed)
+            json["float"] = true;
+        return json;
+    }
+    Json operator()(const Hold& op) const { return {{"op", "hold"}, {"from", op.from.name()}, {"to", op.to.name()}}; }
+    Json operator()(const Release& op) const {
+        return {{"op", "release"}, {"from", op.from.name()}, {"to", op.to.name()}};
+    }
+    Json operator()(const HoldLever& op) const { return {{"op", "hold_lever"}, {"on", op.on}}; }
+    Json operator()(const Wrap& op) const { return {{"op", "wrap"}, {"needle", op.needle.name()}}; }
+    Json operator()(const Increase& op) const { return shaping("increase", op); }
+    Json operator()(const Decrease& op) const { return shaping("decrease", op); }
+    Json operator()(const BindOff& op) const {
+        if (op.all)
+            return {{"op", "bind_off"}, {"method", op.method}, {"all", true}};
+        return {{"op", "bind_off"}, {"side", text(op.side)}, {"count", op.count}, {"method", op.method}};
+    }
+    Json operator()(const Transfer& op) const {
+        Json moves = Json::array();
+        for (const auto& [from, to] : op.moves)
+            moves.push_back({from.name(), to.name()});
+        Json json = {{"op", "transfer"}, {"moves", moves}};
+        if (!op.stay.empty())
+            json["stay"] = names(op.stay);
+        return json;
+    }
+    Json operator()(const Cross& op) const {
+        return {{"op", "cross"}, {"left", names(op.left)}, {"right", names(op.right)}};
+    }
+    Json operator()(const Place& op) const {
+        return {{"op", "place"}, {"needles", names(op.needles)}, {"yarn", yarn(op.yarn)}};
+    }
+    Json operator()(const Hang& op) const {
+        Json map = Json::array();
+        for (const auto& [where, source] : op.map)
+            map.push_back({where.name(), toText(source)});
+        Json json = {{"op", "hang"}, {"map", map}};
+        if (!op.allOf.empty())
+            json["all_of"] = op.allOf;
+        return json;
+    }
+    Json operator()(const TakeOff& op) const {
+        return {{"op", "take_off"},
+                {"from", op.from.name()},
+                {"to", op.to.name()},
+                {"onto", op.onto == Onto::waste ? "waste" : "holder"},
+                {"as", op.as}};
+    }
+    Json operator()(const Drop& op) const {
+        return {{"op", "drop"}, {"needle", op.needle.name()}, {"rows", op.rows.count()}};
+    }
+    Json operator()(const Reform& op) const {
+        return {{"op", "reform"},
+                {"needle", op.needle.name()},
+                {"rows", op.rows.count()},
+                {"as", op.as == Reformed::purl ? "purl" : "knit"}};
+    }
+    Json operator()(const BreakYarn& op) const { return {{"op", "break_yarn"}, {"yarn", yarn(op.yarn)}}; }
+    Json operator()(const JoinYarn& op) const {
+        Json json = {{"op", "join_yarn"}, {"yarn", yarn(op.yarn)}};
+        if (op.carriage)
+            json["carriage"] = text(*op.carriage);
+        return json;
+    }
+    Json operator()(const MoveCarriage& op) const {
+        return {{"op", "carriage"}, {"to", text(op.to)}, {"how", op.how == Crossing::lifted ? "lifted" : "free_pass"}};
+    }
+    Json operator()(const Mark& op) const {
+        if (const auto* at = std::get_if<Side>(&op.at))
+            return {{"op", "mark"}, {"side", text(*at)}, {"as", op.as}};
+        return {{"op", "mark"}, {"needle", std::get<Needle>(op.at).name()}, {"as", op.as}};
+    }
+    Json operator()(const Counter& op) const { return {{"op", "counter"}, {"to", op.to}}; }
+    Json operator()(const Say& op) const {
+        Json json = {{"op", "say"}, {"text", op.text}};
+        if (!op.code.empty())
+            json["code"] = op.code;
+        return json;
+    }
+
+private:
+    const std::string& yarn(YarnIndex index) const { return program_.yarns[index].id; }
+    static Json names(const std::vector<Needle>& needles) {
+        Json list = Json::array();
+        for (const Needle each : needles)
+            list.push_back(each.name());
+        return list;
+    }
+    template<class Op> static Json shaping(const char* name, const Op& op) {
+        Json json = {{"op", name}, {"side", text(op.side)}, {"count", op.count}};
+        json["kind"] = op.kind == Shaping::edge ? "edge" : "fashioned";
+        if (op.kind == Shaping::fashioned)
+            json["inset"] = op.inset;
+        return json;
+    }
+
+    const Program& program_;
+};
+
+class OperationReader {
+public:
+    explicit OperationReader(const Program& program) : program_(program) {}
+
+    Operation read(const JsonReader& json) const {
+        Operation operation{action(json), std::nullopt};
+        if (const auto row = json.find("row"))
+            operation.row = row->integer(0, 30000);
+        return operation;
+    }
+
+private:
+    Action action(const JsonReader& json) const {
+        const std::string op = json.at("op").text();
+        if (op == "cast_on") {
+            json.expectKeys({"op", "row", "method", "from", "to", "every", "yarn", "carriage"});
+            CastOn castOn{json.at("method").text(), needle(json.at("from")), needle(json.at("to")), 1,
+                          yarn(json.at("yarn")), side(json.at("carriage"))};
+            if (const auto every = json.find("every"))
+                castOn.every = every->integer(1, 100);
+            return castOn;
+        }
+        if (op == "knit" || op == "waste" || op == "ravel")
+            return knit(json, op);
+        if (op == "hold" || op == "release") {
+            json.expectKeys({"op", "row", "from", "to"});
+            const Needle from = needle(json.at("from"));
+            const Needle to = needle(json.at("to"));
+            return op == "hold" ? Action(Hold{from, to}) : Action(Release{from, to});
+        }
+        if (op == "hold_lever") {
+            json.expectKeys({"op", "row", "on"});
+            return HoldLever{json.at("on").boolean()};
+        }
+        if (op == "wrap") {
+            json.expectKeys({"op", "row", "needle"});
+            return operation::Wrap{needle(json.at("needle"))};
+        }
+        if (op == "increase")
+            return shaping<Increase>(json);
+        if (op == "decrease")
+            return shaping<Decrease>(json);
+        if (op == "bind_off") {
+            json.expectKeys({"op", "row", "side", "count", "method", "all"});
+            BindOff bindOff;
+            bindOff.method = json.at("method").text();
+            if (const auto all = json.find("all"))
+                bindOff.all = all->boolean();
+            if (!bindOff.all) {
+                bindOff.side = side(json.at("side"));
+                bindOff.count = json.at("count").integer(1, 1000);
+            }
+            return bindOff;
+        }
+        if (op == "transfer") {
+            json.expectKeys({"op", "row", "moves", "stay"});
+            Transfer transfer;
+            json.at("moves").forEach([&](const JsonReader& move) {
+                const auto ends = needles(move);
+                if (ends.size() != 2)
+                    move.fail("should be a pair of needles");
+                transfer.moves.emplace_back(ends[0], ends[1]);
+            });
+            if (const auto stay = json.find("stay"))
+                transfer.stay = needles(*stay);
+            return transfer;
+        }
+        if (op == "cross") {
+            json.expectKeys({"op", "row", "left", "right"});
+            return Cross{needles(json.at("left")), needles(json.at("right"))};
+        }
+        if (op == "place") {
+            json.expectKeys({"op", "row", "needles", "yarn"});
+            return Place{needles(json.at("needles")), yarn(json.at("yarn"))};
+        }
+        if (op == "hang")
+            return hang(json);
+        if (op == "take_off") {
+            json.expectKeys({"op", "row", "from", "to", "onto", "as"});
+            return TakeOff{needle(json.at("from")), needle(json.at("to")),
+                           json.at("onto").oneOf<Onto>({{"waste", Onto::waste}, {"holder", Onto::holder}}),
+                           json.at("as").text()};
+        }
+        if (op == "drop") {
+            json.expectKeys({"op", "row", "needle", "rows"});
+            return Drop{needle(json.at("needle")), Rows(json.at("rows").integer(1, 30000))};
+        }
+        if (op == "reform") {
+            json.expectKeys({"op", "row", "needle", "rows", "as"});
+            return Reform{needle(json.at("needle")), Rows(json.at("rows").integer(1, 30000)),
+                          json.at("as").oneOf<Reformed>({{"knit", Reformed::knit}, {"purl", Reformed::purl}})};
+        }
+        if (op == "break_yarn") {
+            json.expectKeys({"op", "row", "yarn"});
+            return BreakYarn{yarn(json.at("yarn"))};
+        }
+        if (op == "join_yarn") {
+            json.expectKeys({"op", "row", "yarn", "carriage"});
+            JoinYarn join{yarn(json.at("yarn")), std::nullopt};
+            if (const auto carriage = json.find("carriage"))
+                join.carriage = side(*carriage);
+            return join;
+        }
+        if (op == "carriage") {
+            json.expectKeys({"op", "row", "to", "how"});
+            return MoveCarriage{side(json.at("to")), json.at("how").oneOf<Crossing>({{"free_pass", Crossing::freePass},
+                                                                                     {"lifted", Crossing::lifted}})};
+        }
+        if (op == "mark") {
+            json.expectKeys({"op", "row", "needle", "side", "as"});
+            if (json.has("side"))
+                return Mark{side(json.at("side")), json.at("as").text()};
+            return Mark{needle(json.at("needle")), json.at("as").text()};
+        }
+        if (op == "counter") {
+            json.expectKeys({"op", "row", "to"});
+            return Counter{json.at("to").integer(0, 30000)};
+        }
+        if (op == "say") {
+            json.expectKeys({"op", "row", "text", "code"});
+            const auto code = json.find("code");
+            return Say{json.at("text").text(), code ? code->text() : ""};
+        }
+        json.at("op").fail("is \"" + op + "\", which is no operation");
+    }
+
+    Action knit(const JsonReader& json, const std::string& op) const {
+        json.expectKeys({"op", "row", "rows", "yarn", "size", "float"});
+        Knit knit{Rows(json.at("rows").integer(1, 30000)), yarn(json.at("yarn")), std::nullopt, false};
+        const YarnRole role = program_.yarns[knit.yarn].role;
+        if ((op == "waste" && role != YarnRole::waste) || (op == "ravel" && role != YarnRole::ravel))
+            json.at("yarn").fail("should be a yarn whose role is " + op);
+        if (const auto size = json.find("size")) {
+            knit.size = program_.machine.sizes.parse(size->text());
+            if (!knit.size)
+                size->fail("is \"" + size->text() + "\", which the machine's scale does not have");
+        }
+        if (const auto allowed = json.find("float"))
+            knit.floatAllowed = allowed->boolean();
+        return knit;
+    }
+
+    Action hang(const JsonReader& json) const {
+        json.expectKeys({"op", "row", "map", "all_of"});
+        Hang hang;
+        json.at("map").forEach([&](const JsonReader& pair) {
+            std::vector<JsonReader> parts;
+            pair.forEach([&](const JsonReader& part) { parts.push_back(part); });
+            if (parts.size() != 2)
+                pair.fail("should be a needle and a source");
+            hang.map.emplace_back(needle(parts[0]), source(parts[1]));
+        });
+        if (const auto all = json.find("all_of"))
+            all->forEach([&](const JsonReader& name) { hang.allOf.push_back(name.text()); });
+        return hang;
+    }
+
+    static HangSource source(const JsonReader& json) {
+        std::string text = json.text();
+        const auto wrong = [&]() { json.fail("is \"" + json.text() + "\" and should be like first:L12, edge:right:34 or front/kept:neck:7"); };
+        HangSource source;
+        if (const auto slash = text.find('/'); slash != std::string::npos) {
+            source.piece = text.substr(0, slash);
+            text.erase(0, slash + 1);
+        }
+        const auto first = text.find(':');
+        const std::string kind = text.substr(0, first);
+        if (kind == "first") {
+            const auto at = first == std::string::npos ? std::nullopt : Needle::parse(text.substr(first + 1));
+            if (!at)
+                wrong();
+            source.needle = *at;
+            return source;
+        }
+        const auto last = text.rfind(':');
+        if ((kind != "edge" && kind != "kept") || last == first)
+            wrong();
+        source.kind = kind == "edge" ? HangSource::Kind::edge : HangSource::Kind::kept;
+        source.name = text.substr(first + 1, last - first - 1);
+        const auto [end, error] = std::from_chars(text.data() + last + 1, text.data() + text.size(), source.index);
+        if (error != std::errc() || end != text.data() + text.size() || source.index < 1)
+            wrong();
+        return source;
+    }
+
+    template<class Op> static Op shaping(const JsonReader& json) {
+        json.expectKeys({"op", "row", "side", "count", "kind", "inset"});
+        Op op;
+        op.side = side(json.at("side"));
+        if (const auto count = json.find("count"))
+            op.count = count->integer(1, 100);
+        op.kind = json.at("kind").oneOf<Shaping>({{"edge", Shaping::edge}, {"fashioned", Shaping::fashioned}});
+        if (op.kind == Shaping::fashioned)
+            op.inset = json.at("inset").integer(1, 20);
+        return op;
+    }
+
+    YarnIndex yarn(const JsonReader& json) const {
+        const std::string id = json.text();
+        for (std::size_t i = 0; i < program_.yarns.size(); ++i)
+            if (program_.yarns[i].id == id)
+                return static_cast<YarnIndex>(i);
+        json.fail("is \"" + id + "\", which is not among the yarns");
+    }
+
+    static std::vector<Needle> needles(const JsonReader& json) {
+        std::vector<Needle> list;
+        json.forEach([&](const JsonReader& each) { list.push_back(needle(each)); });
+        return list;
+    }
+
+    const Program& program_;
+};
+
+Json machineJson(const ProgramMachine& machine) {
+    const StitchSizeScale& sizes = machine.sizes;
+    return {{"needles", machine.needles},
+            {"beds", machine.beds},
+            {"loops_per_needle", machine.loopsPerNeedle},
+            {"needle_wraps_itself_on_carriage_side", machine.wrapsItselfOnCarriageSide},
+            {"half_pitch", machine.halfPitch},
+            {"sizes",
+             {{"kind", sizes.kind == StitchSizeScale::Kind::plates ? "plates" : "dial"},
+              {"parts", sizes.parts},
+              {"lowest", sizes.lowest},
+              {"highest", sizes.highest}}}};
+}
+
+ProgramMachine readMachine(const JsonReader& json) {
+    json.expectKeys({"needles", "beds", "loops_per_needle", "needle_wraps_itself_on_carriage_side", "half_pitch", "sizes"});
+    ProgramMachine machine;
+    machine.needles = json.at("needles").integer(2, 2000);
+    machine.beds = json.at("beds").integer(1, 2);
+    if (const auto loops = json.find("loops_per_needle"))
+        machine.loopsPerNeedle = loops->integer(1, 20);
+    if (const auto wraps = json.find("needle_wraps_itself_on_carriage_side"))
+        machine.wrapsItselfOnCarriageSide = wraps->boolean();
+    if (const auto half = json.find("half_pitch"))
+        machine.halfPitch = half->boolean();
+    if (const auto sizes = json.find("sizes")) {
+        sizes->expectKeys({"kind", "parts", "lowest", "highest"});
+        using Kind = StitchSizeScale::Kind;
+        machine.sizes = {sizes->at("kind").oneOf<Kind>({{"dial", Kind::dial}, {"plates", Kind::plates}}),
+                         sizes->at("parts").integer(1, 10), sizes->at("lowest").integer(0, 100),
+                         sizes->at("highest").integer(0, 100)};
+    }
+    return machine;
+}
+
+} // namespace
+
+std::string toText(const HangSource& source) {
+    const std::string prefix = source.piece.empty() ? "" : source.piece + "/";
+    if (source.kind == HangSource::Kind::first)
+        return prefix + "first:" + source.needle.name();
+    return prefix + (source.kind == HangSource::Kind::edge ? "edge:" : "kept:") + source.name + ":" +
+           std::to_string(source.index);
+}
+
+std::string toJson(const Program& program) {
+    Json json = {{"format", "vestimen-program"},
+                 {"version", 1},
+                 {"piece", program.piece},
+                 {"worn", program.worn},
+                 {"worn_side_out", program.wornSideOut == WornSide::knit ? "knit" : "purl"},
+                 {"machine", machineJson(program.machine)}};
+    json["yarns"] = Json::object();
+    for (const ProgramYarn& yarn : program.yarns)
+        for (const auto& [role, name] : roles)
+            if (role == yarn.role)
+                json["yarns"][yarn.id] = {{"name", yarn.name}, {"role", name}};
+    if (program.openTurnsWanted)
+        json["open_turns_wanted"] = true;
+    json["operations"] = Json::array();
+    const OperationWriter writer(program);
+    for (const Operation& operation : program.operations) {
+        Json each = std::visit(writer, operation.action);
+        if (operation.row)
+            each["row"] = *operation.row;
+        json["operations"].push_back(std::move(each));
+    }
+    json["edges"] = Json::array();
+    for (const NamedEdge& edge : program.edges)
+        json["edges"].push_back(
+            {{"name", edge.name}, {"side", text(edge.side)}, {"passes", {edge.firstPass, edge.lastPass}}});
+    json["shape"] = Json::array();
+    for (const WidthRun& run : program.shape)
+        json["shape"].push_back({run.passes, run.stitches});
+    return json.dump(1) + "\n";
+}
+
+Program programFromJson(const std::string& text) {
+    const Json parsed = parseJson(text);
+    const JsonReader json(parsed);
+    expectFormat(json, "vestimen-program", 1);
+    json.expectKeys({"format", "version", "piece", "worn", "worn_side_out", "machine", "yarns", "open_turns_wanted",
+                     "operations", "edges", "shape"});
+    Program program;
+    program.piece = json.at("piece").text();
+    program.worn = json.at("worn").text();
+    program.wornSideOut = json.at("worn_side_out").oneOf<WornSide>({{"knit", WornSide::knit}, {"purl", WornSide::purl}});
+    program.machine = readMachine(json.at("machine"));
+    json.at("yarns").forEachKey([&](const std::string& id, const JsonReader& yarn) {
+        yarn.expectKeys({"name", "role"});
+        program.yarns.push_back({id, yarn.at("name").text(),
+                                 yarn.at("role").oneOf<YarnRole>({{"main", YarnRole::main},
+                                                                  {"contrast", YarnRole::contrast},
+                                                                  {"waste", YarnRole::waste},
+                                                                  {"ravel", YarnRole::ravel}})});
+    });
+    if (const auto wanted = json.find("open_turns_wanted"))
+        program.openTurnsWanted = wanted->boolean();
+    const OperationReader reader(program);
+    json.at("operations").forEach([&](const JsonReader& each) { program.operations.push_back(reader.read(each)); });
+    const auto pair = [](const JsonReader& list, int least) {
+        std::vector<int> values;
+        list.forEach([&](const JsonReader& value) { values.push_back(value.integer(least, 100000)); });
+        if (values.size() != 2)
+            list.fail("should be two whole numbers");
+        return std::pair{values[0], values[1]};
+    };
+    if (const auto edges = json.find("edges"))
+        edges->forEach([&](const JsonReader& edge) {
+            edge.expectKeys({"name", "side", "passes"});
+            const auto [first, last] = pair(edge.at("passes"), 1);
+            program.edges.push_back({edge.at("name").text(), side(edge.at("side")), first, last});
+        });
+    if (const auto shape = json.find("shape"))
+        shape->forEach([&](const JsonReader& run) {
+            const auto [passes, stitches] = pair(run, 0);
+            program.shape.push_back({passes, stitches});
+        });
+    return program;
+}
+
+} // namespace vestimen
