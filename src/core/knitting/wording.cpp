@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/knitting/wording.h"
 
+#include <algorithm>
+#include <cstdlib>
+
 namespace vestimen {
 namespace {
 
@@ -162,6 +165,36 @@ std::vector<ProgramStep> steps(const Program& program) {
         result.push_back(std::move(step));
     }
     return result;
+}
+
+const ProgramStep* stepAt(const std::vector<ProgramStep>& steps, ProgramPlace place) {
+    for (const ProgramStep& step : steps)
+        if (place < step.to)
+            return &step;
+    return nullptr;
+}
+
+ProgramPlace nextPlace(const Program& program, const std::vector<ProgramStep>& steps, ProgramPlace place) {
+    const ProgramStep* step = stepAt(steps, place);
+    if (!step)
+        return place;
+    if (!step->isRows)
+        return step->to;
+    const int done = place.operation == step->from.operation ? place.rowsDone : 0;
+    const auto& knit = std::get<operation::Knit>(program.operations[step->from.operation].action);
+    return done + 1 < knit.rows.count() ? ProgramPlace{step->from.operation, done + 1} : step->to;
+}
+
+ProgramPlace previousPlace(const Program& program, const std::vector<ProgramStep>& steps, ProgramPlace place) {
+    ProgramPlace previous{};
+    for (const ProgramStep& step : steps) {
+        if (!(step.from < place))
+            break;
+        previous = step.from;
+        if (const auto* knit = std::get_if<operation::Knit>(&program.operations[step.from.operation].action))
+            previous.rowsDone = place.operation == step.from.operation ? place.rowsDone - 1 : knit->rows.count() - 1;
+    }
+    return previous;
 }
 
 } // namespace vestimen

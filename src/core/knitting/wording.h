@@ -30,4 +30,10 @@ struct ProgramStep {
 /// The whole program as steps, in order.
 std::vector<ProgramStep> steps(const Program& program);
 
+/// The step that comes next at a place; null at the end.
+const ProgramStep* stepAt(const std::vector<ProgramStep>& steps, ProgramPlace place);
+/// One row or one thing done by hand further on, or back; the same place at the end, or at the beginning.
+ProgramPlace nextPlace(const Program& program, const std::vector<ProgramStep>& steps, ProgramPlace place);
+ProgramPlace previousPlace(const Program& program, const std::vector<ProgramStep>& steps, ProgramPlace place);
+
 } // namespace vestimen

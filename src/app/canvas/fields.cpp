@@ -1,0 +1,31 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/canvas/fields.h"
+
+#include "app/canvas/slip.h"
+
+#include <QLineEdit>
+#include <QScrollArea>
+#include <QStyle>
+
+namespace vestimen::app {
+
+void setWrong(QLineEdit* edit, bool wrong) {
+    if (edit->property("wrong").toBool() == wrong)
+        return;
+    edit->setProperty("wrong", wrong);
+    edit->style()->unpolish(edit);
+    edit->style()->polish(edit);
+}
+
+QScrollArea* scrolled(Slip* slip, QWidget* parent) {
+    auto* scroll = new QScrollArea(parent);
+    scroll->setWidget(slip);
+    scroll->setWidgetResizable(true);
+    scroll->setFrameShape(QFrame::NoFrame);
+    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    scroll->setFixedWidth(slip->width() + 12);
+    scroll->setFocusPolicy(Qt::NoFocus);
+    return scroll;
+}
+
+} // namespace vestimen::app

@@ -1,0 +1,17 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+class QLineEdit;
+class QScrollArea;
+class QWidget;
+
+namespace vestimen::app {
+
+class Slip;
+
+/// Marks a field as wrong, or right again; the style sheet frames it.
+void setWrong(QLineEdit* edit, bool wrong);
+/// A slip that scrolls when its lines are more than the window has room for.
+QScrollArea* scrolled(Slip* slip, QWidget* parent);
+
+} // namespace vestimen::app

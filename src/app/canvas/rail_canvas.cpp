@@ -1,0 +1,401 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/canvas/rail_canvas.h"
+
+#include "app/theme/theme.h"
+
+#include <QKeyEvent>
+#include <QMouseEvent>
+#include <QPainterPath>
+
+#include <cmath>
+
+namespace vestimen::app {
+namespace {
+
+constexpr double namesHeight = 20;
+constexpr double railHeight = 20;
+constexpr double sideRoom = 26;
+constexpr double scaleRoom = 62;
+constexpr double footRoom = 44;
+constexpr double grip = 9;
+
+} // namespace
+
+void paintNeedleRail(QPainter& painter, double left, double top, double stitch, int first, int last, bool mirrored) {
+    const Theme& theme = Theme::current();
+    const double width = (last - first + 1) * stitch;
+    painter.save();
+    painter.setPen(Qt::NoPen);
+    painter.setBrush(theme.rail);
+    painter.drawRoundedRect(QRectF(left - 10, top, width + 20, railHeight), 3, 3);
+    painter.setBrush(theme.railDark);
+    painter.drawRect(QRectF(left - 10, top, width + 20, 5));
+    painter.setPen(QPen(theme.ink, std::max(0.8, std::min(2.0, stitch * 0.35))));
+    const auto x = [&](int slot) { return left + (mirrored ? last - slot + 0.5 : slot - first + 0.5) * stitch; };
+    for (int slot = first; slot <= last; ++slot)
+        painter.drawLine(QPointF(x(slot), top + 9), QPointF(x(slot), top + railHeight));
+    painter.setFont(textFont(11));
+    painter.setPen(theme.muted);
+    // Every tenth needle has its name, or every twentieth where they would touch.
+    const int every = stitch * 10 > 30 ? 10 : 20;
+    for (int slot = first; slot <= last; ++slot) {
+        const Needle needle = Needle::atSlot(slot);
+        if (needle.number() % every != 0)
+            continue;
+        painter.drawText(QRectF(x(slot) - 30, top - namesHeight, 60, namesHeight - 3), Qt::AlignHCenter | Qt::AlignBottom,
+                         QString::fromStdString(needle.name()));
+    }
+    if (first <= 0 && last >= 0) {
+        const double middle = mirrored ? left + (last + 1) * stitch : left - first * stitch;
+        painter.setPen(QPen(theme.madder, 1.5));
+        painter.drawLine(QPointF(middle, top - 3), QPointF(middle, top + railHeight));
+    }
+    painter.restore();
+}
+
+void paintKnitting(QPainter& painter, const QPainterPath& shape, const QColor& colour, bool knitSide) {
+    painter.save();
+    painter.setPen(Qt::NoPen);
+    painter.setBrush(colour);
+    painter.drawPath(shape);
+    constexpr int tile = 10;
+    QPixmap pattern(tile * 2, tile * 2);
+    pattern.setDevicePixelRatio(2.0);
+    pattern.fill(Qt::transparent);
+    QPainter stitches(&pattern);
+    stitches.setRenderHint(QPainter::Antialiasing);
+    stitches.setPen(QPen(Theme::current().name == Theme::Name::peat ? colour.lighter(128) : colour.darker(118), 1.0));
+    if (knitSide) {
+        stitches.drawLine(QPointF(1, 2), QPointF(5, 7));
+        stitches.drawLine(QPointF(9, 2), QPointF(5, 7));
+    } else {
+        QPainterPath bump(QPointF(0, 5));
+        bump.quadTo(2.5, 2, 5, 5);
+        bump.quadTo(7.5, 8, 10, 5);
+        stitches.drawPath(bump);
+    }
+    stitches.end();
+    painter.setBrush(QBrush(pattern));
+    painter.drawPath(shape);
+    painter.restore();
+}
+
+RailCanvas::RailCanvas(QWidget* parent) : QWidget(parent) {
+    setFocusPolicy(Qt::StrongFocus);
+    setMouseTracking(true);
+    setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Expanding);
+    setAccessibleName(tr("The piece on the needle rail"));
+}
+
+void RailCanvas::setView(RailView view) {
+    view_ = std::move(view);
+    if (dragging_ == Part::none && !handle(picked_))
+        picked_ = Part::none;
+    layOut();
+    update();
+}
+
+void RailCanvas::clear() { setView({}); }
+
+void RailCanvas::setAsWorn(bool asWorn) {
+    asWorn_ = asWorn;
+    update();
+}
+
+void RailCanvas::pick(Part part) {
+    if (picked_ == part)
+        return;
+    picked_ = part;
+    update();
+    emit partPicked(part);
+}
+
+void RailCanvas::setBubble(const QString& text) {
+    bubble_ = text;
+    update();
+}
+
+void RailCanvas::layOut() {
+    const double stitchWidth = view_.gauge.stitches.unit().mm();
+    const double rowHeight = view_.gauge.rows.unit().mm();
+    const double wide = width() - 2 * sideRoom - scaleRoom;
+    const double high = height() - namesHeight - railHeight - footRoom;
+    const double pixels = std::min(wide / (view_.needles * stitchWidth), high / (std::max(1, view_.picture.rows) * rowHeight));
+    stitch_ = std::max(0.1, pixels * stitchWidth);
+    row_ = std::max(0.05, pixels * rowHeight);
+    middle_ = sideRoom + wide / 2;
+    top_ = namesHeight + railHeight;
+}
+
+QPointF RailCanvas::position(double stitches, double rows) const {
+    return {middle_ + (asWorn_ ? -stitches : stitches) * stitch_, top_ + (view_.picture.rows - rows) * row_};
+}
+
+const RailHandle* RailCanvas::handle(Part part) const {
+    for (const RailHandle& each : view_.handles)
+        if (each.part == part)
+            return &each;
+    return nullptr;
+}
+
+std::optional<QPointF> RailCanvas::handlePosition(Part part) const {
+    const RailHandle* found = handle(part);
+    return found ? std::optional(position(found->at.x(), found->at.y())) : std::nullopt;
+}
+
+const RailHandle* RailCanvas::handleAt(QPointF point) const {
+    const RailHandle* nearest = nullptr;
+    double best = 2.0 * grip;
+    for (const RailHandle& each : view_.handles) {
+        const QPointF off = position(each.at.x(), each.at.y()) - point;
+        if (const double distance = std::hypot(off.x(), off.y()); distance < best) {
+            best = distance;
+            nearest = &each;
+        }
+    }
+    return nearest;
+}
+
+void RailCanvas::resizeEvent(QResizeEvent* event) {
+    QWidget::resizeEvent(event);
+    layOut();
+}
+
+void RailCanvas::paintRail(QPainter& painter) const {
+    const int half = view_.needles / 2;
+    paintNeedleRail(painter, middle_ - half * stitch_, namesHeight, stitch_, -half, half - 1, asWorn_);
+}
+
+void RailCanvas::paintFabric(QPainter& painter) const {
+    const Theme& theme = Theme::current();
+    const auto rectangle = [&](const FabricBlock& block) {
+        return QRectF(position(block.firstSlot, block.to), position(block.lastSlot + 1, block.from)).normalized();
+    };
+    QPainterPath body;
+    QPainterPath welt;
+    body.setFillRule(Qt::WindingFill);
+    welt.setFillRule(Qt::WindingFill);
+    for (const FabricBlock& block : view_.picture.blocks) {
+        if (block.from < view_.weltRows) {
+            FabricBlock below = block;
+            below.to = std::min(block.to, view_.weltRows);
+            welt.addRect(rectangle(below));
+        }
+        if (block.to > view_.weltRows) {
+            FabricBlock above = block;
+            above.from = std::max(block.from, view_.weltRows);
+            body.addRect(rectangle(above));
+        }
+    }
+    paintKnitting(painter, body, view_.colour, asWorn_);
+    painter.setPen(Qt::NoPen);
+    painter.setBrush(theme.name == Theme::Name::peat ? view_.colour.lighter(115) : view_.colour.darker(108));
+    painter.drawPath(welt);
+
+    QPainterPath ideal;
+    for (const OutlineEdge& edge : view_.outline.edges)
+        for (std::size_t i = 0; i < edge.points.size(); ++i) {
+            const double x = edge.points[i].x / view_.gauge.stitches.unit();
+            const double y = edge.points[i].y / view_.gauge.rows.unit();
+            // An odd stitch stands on the right of the middle.
+            const double shift = (view_.picture.firstSlot + view_.picture.lastSlot + 1) / 2.0;
+            const QPointF point = position(x + shift, y);
+            i == 0 ? ideal.moveTo(point) : ideal.lineTo(point);
+        }
+    painter.setPen(QPen(theme.ink, 1.6));
+    for (const OutlineLine& line : view_.picture.outline)
+        painter.drawLine(position(line.x1, line.y1), position(line.x2, line.y2));
+    if (view_.weltRows > 0) {
+        painter.drawLine(position(view_.picture.firstSlot, view_.weltRows),
+                         position(view_.picture.lastSlot + 1, view_.weltRows));
+    }
+    painter.setPen(QPen(theme.madder, 1.2, Qt::DashLine));
+    painter.setBrush(Qt::NoBrush);
+    painter.drawPath(ideal);
+
+    if (view_.markRow > 0) {
+        painter.setPen(QPen(theme.moss, 3, Qt::SolidLine, Qt::RoundCap));
+        for (const int slot : {view_.picture.firstSlot, view_.picture.lastSlot + 1}) {
+            const QPointF at = position(slot, view_.markRow);
+            QPainterPath tuft(at + QPointF(-5, -7));
+            tuft.cubicTo(at + QPointF(6, -4), at + QPointF(-6, 4), at + QPointF(5, 7));
+            painter.drawPath(tuft);
+        }
+    }
+}
+
+void RailCanvas::paintScale(QPainter& painter) const {
+    const Theme& theme = Theme::current();
+    const int half = view_.needles / 2;
+    const double x = std::min(width() - scaleRoom + 8.0, middle_ + half * stitch_ + 18.0);
+    painter.setPen(QPen(theme.muted, 1));
+    painter.drawLine(QPointF(x, position(0, view_.picture.rows).y()), QPointF(x, position(0, 0).y()));
+    painter.setFont(textFont(11));
+    int every = 10;
+    while (every * row_ < 26)
+        every *= 2;
+    for (int row = 0; row <= view_.picture.rows; row += every) {
+        const double y = position(0, row).y();
+        painter.drawLine(QPointF(x, y), QPointF(x + 7, y));
+        painter.drawText(QRectF(x + 11, y - 8, 48, 16), Qt::AlignLeft | Qt::AlignVCenter, QString::number(row));
+    }
+}
+
+void RailCanvas::paintLabels(QPainter& painter) const {
+    const Theme& theme = Theme::current();
+    painter.setFont(textFont(12));
+    painter.setPen(theme.muted);
+    const double bed = view_.needles / 2 * stitch_;
+    const QRectF left(std::max(4.0, middle_ - bed - 4), top_ + 8, 130, 40);
+    const QRectF right(std::min(width() - scaleRoom - 130.0, middle_ + bed - 126), top_ + 8, 130, 40);
+    painter.drawText(left, Qt::AlignLeft, asWorn_ ? view_.rightNames : view_.leftNames);
+    painter.drawText(right, Qt::AlignRight, asWorn_ ? view_.leftNames : view_.rightNames);
+
+    const double foot = position(0, 0).y();
+    if (view_.weltRows * row_ > 16 && !view_.weltLabel.isEmpty()) {
+        painter.setPen(theme.ink);
+        painter.drawText(QRectF(position(asWorn_ ? view_.picture.lastSlot + 1 : view_.picture.firstSlot, 0).x(),
+                                foot - view_.weltRows * row_,
+                                (view_.picture.lastSlot - view_.picture.firstSlot + 1) * stitch_, view_.weltRows * row_),
+                         Qt::AlignCenter, view_.weltLabel);
+    }
+    painter.setFont(textFont(14, QFont::DemiBold));
+    painter.setPen(theme.ink);
+    const double x1 = position(view_.picture.firstSlot, 0).x();
+    const double x2 = position(view_.picture.lastSlot + 1, 0).x();
+    const QRectF text(std::min(x1, x2) - 120, foot + 14, std::abs(x2 - x1) + 240, 22);
+    painter.drawText(text, Qt::AlignCenter, view_.widthLabel);
+    const double words = painter.fontMetrics().horizontalAdvance(view_.widthLabel) / 2.0 + 10;
+    painter.setPen(QPen(theme.ink, 1));
+    if (std::abs(x2 - x1) / 2 > words + 10) {
+        const double centre = (x1 + x2) / 2;
+        painter.drawLine(QPointF(std::min(x1, x2), foot + 25), QPointF(centre - words, foot + 25));
+        painter.drawLine(QPointF(centre + words, foot + 25), QPointF(std::max(x1, x2), foot + 25));
+    }
+}
+
+void RailCanvas::paintHandles(QPainter& painter) const {
+    const Theme& theme = Theme::current();
+    for (const RailHandle& each : view_.handles) {
+        const QPointF at = position(each.at.x(), each.at.y());
+        const bool chosen = each.part == picked_;
+        painter.setPen(QPen(theme.madder, 2.4));
+        painter.setBrush(chosen ? theme.madder : theme.paper);
+        painter.drawEllipse(at, grip - 2.5, grip - 2.5);
+        // Which way it moves.
+        painter.setPen(QPen(chosen ? theme.paper : theme.madder, 1.6));
+        const QPointF along = each.upright ? QPointF(0, 3) : QPointF(3, 0);
+        painter.drawLine(at - along, at + along);
+        if (chosen && hasFocus()) {
+            painter.setBrush(Qt::NoBrush);
+            painter.setPen(QPen(theme.woad, 2));
+            painter.drawEllipse(at, grip + 3, grip + 3);
+        }
+    }
+    const RailHandle* chosen = handle(picked_);
+    if (!chosen || bubble_.isEmpty())
+        return;
+    const QPointF at = position(chosen->at.x(), chosen->at.y());
+    painter.setFont(textFont(13, QFont::DemiBold));
+    const QRectF bounds = painter.fontMetrics().boundingRect(QRect(0, 0, 260, 200), Qt::AlignLeft, bubble_);
+    QRectF box(at.x() + 18, at.y() + 14, bounds.width() + 24, bounds.height() + 16);
+    if (box.right() > width() - 4)
+        box.moveRight(at.x() - 18);
+    if (box.bottom() > height() - 4)
+        box.moveBottom(at.y() - 14);
+    painter.setPen(QPen(theme.madder, 1.4));
+    painter.setBrush(theme.paper);
+    painter.drawRoundedRect(box, 7, 7);
+    painter.setPen(theme.ink);
+    painter.drawText(box.adjusted(12, 8, -8, -6), Qt::AlignLeft, bubble_);
+}
+
+void RailCanvas::paintEvent(QPaintEvent*) {
+    if (view_.picture.blocks.empty())
+        return;
+    QPainter painter(this);
+    painter.setRenderHint(QPainter::Antialiasing);
+    paintRail(painter);
+    paintFabric(painter);
+    paintScale(painter);
+    paintLabels(painter);
+    paintHandles(painter);
+}
+
+void RailCanvas::mousePressEvent(QMouseEvent* event) {
+    if (event->button() != Qt::LeftButton)
+        return;
+    const RailHandle* found = handleAt(event->position());
+    pick(found ? found->part : Part::none);
+    if (!found)
+        return;
+    dragging_ = found->part;
+    dragFrom_ = event->position();
+    dragStitch_ = stitch_;
+    dragRow_ = row_;
+    dragSteps_ = 0;
+    emit dragBegan(dragging_);
+}
+
+void RailCanvas::mouseMoveEvent(QMouseEvent* event) {
+    if (dragging_ == Part::none) {
+        const RailHandle* under = handleAt(event->position());
+        setCursor(!under ? Qt::ArrowCursor : under->upright ? Qt::SizeVerCursor : Qt::SizeHorCursor);
+        return;
+    }
+    const RailHandle* held = handle(dragging_);
+    if (!held)
+        return;
+    const QPointF way = event->position() - dragFrom_;
+    // Outward is away from the middle, on whichever side the handle lies.
+    const double outward = (held->at.x() < 0) != asWorn_ ? -way.x() : way.x();
+    const int steps = static_cast<int>(std::lround(held->upright ? -way.y() / dragRow_ : outward / dragStitch_));
+    if (steps == dragSteps_)
+        return;
+    dragSteps_ = steps;
+    emit draggedBy(dragging_, steps);
+}
+
+void RailCanvas::mouseReleaseEvent(QMouseEvent*) {
+    if (dragging_ == Part::none)
+        return;
+    const Part part = dragging_;
+    dragging_ = Part::none;
+    emit dragEnded(part, true);
+}
+
+void RailCanvas::keyPressEvent(QKeyEvent* event) {
+    if (event->key() == Qt::Key_Escape && dragging_ != Part::none) {
+        const Part part = dragging_;
+        dragging_ = Part::none;
+        emit dragEnded(part, false);
+        return;
+    }
+    const RailHandle* held = handle(picked_);
+    if (held) {
+        const int up = event->key() == Qt::Key_Up ? 1 : event->key() == Qt::Key_Down ? -1 : 0;
+        const int right = event->key() == Qt::Key_Right ? 1 : event->key() == Qt::Key_Left ? -1 : 0;
+        const int steps = held->upright ? up : ((held->at.x() < 0) != asWorn_ ? -right : right);
+        if (steps != 0) {
+            emit nudged(picked_, steps);
+            return;
+        }
+    }
+    QWidget::keyPressEvent(event);
+}
+
+/// Tab goes through the parts before it leaves the canvas.
+bool RailCanvas::focusNextPrevChild(bool next) {
+    const auto count = view_.handles.size();
+    qsizetype at = -1;
+    for (qsizetype i = 0; i < count; ++i)
+        if (view_.handles[i].part == picked_)
+            at = i;
+    const qsizetype to = next ? at + 1 : (at < 0 ? count - 1 : at - 1);
+    if (to < 0 || to >= count)
+        return QWidget::focusNextPrevChild(next);
+    pick(view_.handles[to].part);
+    return true;
+}
+
+} // namespace vestimen::app

@@ -1,0 +1,117 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/bed/fabric_picture.h"
+#include "core/garment/pullover.h"
+#include "core/quantity/gauge.h"
+
+#include <QColor>
+#include <QList>
+#include <QPainter>
+#include <QString>
+#include <QWidget>
+
+#include <optional>
+
+namespace vestimen::app {
+
+/// A part of a piece that can be picked and dragged on the rail.
+enum class Part { none, length, welt, width, armhole, neckDepth, neckWidth, shoulder, wrist, sleeveTop, trimDepth };
+
+struct RailHandle {
+    Part part = Part::none;
+    QPointF at;          ///< stitches from the bed's middle, rows from the lower edge
+    bool upright = true; ///< moves up and down; else sideways
+    QString name;
+};
+
+/// What the rail shows of a piece.
+struct RailView {
+    FabricPicture picture;
+    Outline outline;
+    FabricGauge gauge;
+    int needles = 200;
+    QColor colour;
+    int weltRows = 0; ///< visible rows of the welt
+    QString weltLabel;
+    int markRow = 0; ///< rows from the lower edge to the underarm mark; 0: none
+    QString widthLabel;
+    QString leftNames;  ///< what lies at machine left, both names
+    QString rightNames;
+    QList<RailHandle> handles;
+};
+
+/// A piece hanging from the needle rail, to scale: newest row at the top, needle names along the rail, rows up the
+/// side. Parts are picked with the mouse or Tab, dragged or moved with the arrow keys, by whole stitches and rows.
+class RailCanvas : public QWidget {
+    Q_OBJECT
+
+public:
+    explicit RailCanvas(QWidget* parent = nullptr);
+
+    void setView(RailView view);
+    void clear();
+    /// The knit side, as it is worn, instead of the purl side, as it hangs.
+    void setAsWorn(bool asWorn);
+    bool asWorn() const { return asWorn_; }
+    void pick(Part part);
+    Part picked() const { return picked_; }
+    /// What stands beside the pointer while something is dragged.
+    void setBubble(const QString& text);
+    /// Where a handle is drawn, for tests.
+    std::optional<QPointF> handlePosition(Part part) const;
+    /// Pixels for one row and one stitch.
+    QSizeF stitchSize() const { return {stitch_, row_}; }
+
+    QSize minimumSizeHint() const override { return {420, 320}; }
+
+signals:
+    void partPicked(Part part);
+    /// A drag began, went on by whole stitches or rows since its beginning (up and outward are positive), or ended.
+    void dragBegan(Part part);
+    void draggedBy(Part part, int steps);
+    void dragEnded(Part part, bool keep);
+    /// An arrow key: one row or stitch.
+    void nudged(Part part, int steps);
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    void mouseMoveEvent(QMouseEvent* event) override;
+    void mouseReleaseEvent(QMouseEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
+    bool focusNextPrevChild(bool next) override;
+
+private:
+    void layOut();
+    QPointF position(double stitches, double rows) const;
+    const RailHandle* handle(Part part) const;
+    const RailHandle* handleAt(QPointF point) const;
+    void paintRail(QPainter& painter) const;
+    void paintFabric(QPainter& painter) const;
+    void paintScale(QPainter& painter) const;
+    void paintLabels(QPainter& painter) const;
+    void paintHandles(QPainter& painter) const;
+
+    RailView view_;
+    bool asWorn_ = false;
+    Part picked_ = Part::none;
+    Part dragging_ = Part::none;
+    QPointF dragFrom_;
+    double dragStitch_ = 1.0; ///< scale when the drag began: it must not change under the hand
+    double dragRow_ = 1.0;
+    int dragSteps_ = 0;
+    QString bubble_;
+    double stitch_ = 1.0;
+    double row_ = 1.0;
+    double middle_ = 0.0;
+    double top_ = 0.0;
+};
+
+/// Draws a needle rail from slot `first` to `last`, `stitch` pixels a needle, with names above it.
+void paintNeedleRail(QPainter& painter, double left, double top, double stitch, int first, int last, bool mirrored);
+/// Fills fabric blocks with the look of knitting: purl bumps, or knit stitches.
+void paintKnitting(QPainter& painter, const QPainterPath& shape, const QColor& colour, bool knitSide);
+
+} // namespace vestimen::app

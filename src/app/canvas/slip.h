@@ -1,0 +1,58 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/reckoning/reckoning.h"
+
+#include <QList>
+#include <QVBoxLayout>
+#include <QWidget>
+
+namespace vestimen::app {
+
+/// The paper slip at the right: a title, the working line by line, findings, and below them lasting controls.
+class Slip : public QWidget {
+    Q_OBJECT
+
+public:
+    explicit Slip(QWidget* parent = nullptr);
+
+    void begin(const QString& title);
+    void addLine(const QString& what, const QString& value);
+    void addAnswer(const QString& what, const QString& value);
+    void addRule();
+    void addNote(const QString& text, Severity severity = Severity::note);
+    void addReckoning(const Reckoning& reckoning, ReadingUnit unit);
+    /// Shows what was added since `begin`.
+    void end();
+
+    /// Where controls go; they stay when the lines change.
+    QVBoxLayout* controls() { return controls_; }
+    /// All lines as text, for tests and for those who cannot see them.
+    QString plainText() const;
+
+    QSize sizeHint() const override;
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
+
+private:
+    enum class Kind { line, answer, rule, note };
+    struct Line {
+        Kind kind = Kind::line;
+        QString what;
+        QString value;
+        Severity severity = Severity::note;
+    };
+
+    int lineHeight(const Line& line) const;
+    int linesHeight() const;
+    void place();
+
+    QString title_;
+    QList<Line> lines_;
+    QVBoxLayout* layout_;
+    QVBoxLayout* controls_;
+};
+
+} // namespace vestimen::app

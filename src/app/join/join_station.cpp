@@ -1,0 +1,267 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/join/join_station.h"
+
+#include "app/canvas/fields.h"
+#include "app/canvas/rail_canvas.h"
+#include "app/theme/theme.h"
+#include "core/format/program_json.h"
+
+#include <QHBoxLayout>
+#include <QHeaderView>
+#include <QPainter>
+#include <QPainterPath>
+
+#include <algorithm>
+
+namespace vestimen::app {
+namespace {
+
+QString unitText(JoinUnit unit, int count) {
+    return unit == JoinUnit::rows ? JoinStation::tr("%1 rows").arg(count) : JoinStation::tr("%1 stitches").arg(count);
+}
+
+QString sourceText(const HangSource& source) {
+    QString piece = QString::fromStdString(source.piece);
+    const QString name = QString::fromStdString(source.name).replace('_', ' ');
+    return source.kind == HangSource::Kind::edge ? JoinStation::tr("%1, %2 edge, row %3").arg(piece, name).arg(source.index)
+                                                 : JoinStation::tr("%1, %2 stitch %3").arg(piece, name).arg(source.index);
+}
+
+} // namespace
+
+JoinPicture::JoinPicture(QWidget* parent) : QWidget(parent) {
+    setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
+    setFixedHeight(232);
+    setAccessibleName(tr("The two edges of the join"));
+}
+
+void JoinPicture::show(const Join* join) {
+    join_ = join ? std::optional(*join) : std::nullopt;
+    update();
+}
+
+void JoinPicture::paintEvent(QPaintEvent*) {
+    if (!join_)
+        return;
+    const Theme& theme = Theme::current();
+    QPainter painter(this);
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.setPen(theme.line);
+    painter.setBrush(theme.paper);
+    painter.drawRoundedRect(QRectF(rect()).adjusted(0.5, 0.5, -0.5, -0.5), 8, 8);
+    const double left = 28;
+    const double full = width() - 2 * left;
+    const double longest = std::max({1.0, join_->first.length.mm(), join_->second.length.mm()});
+    const auto edge = [&](const JoinEdge& each, double y, bool above) {
+        const double wide = full * each.length.mm() / longest;
+        const double x = left + (full - wide) / 2;
+        QPainterPath shape;
+        shape.addRect(QRectF(x, above ? y - 44 : y, wide, 44));
+        paintKnitting(painter, shape, theme.wool, true);
+        painter.setPen(QPen(theme.ink, 2));
+        painter.drawLine(QPointF(x, y), QPointF(x + wide, y));
+        const int marks = std::min(each.count, 240);
+        painter.setPen(QPen(theme.ink, 1));
+        for (int i = 0; i < marks; ++i) {
+            const double at = x + wide * (i + 0.5) / std::max(1, marks);
+            painter.drawLine(QPointF(at, y), QPointF(at, y + (above ? -5 : 5)));
+        }
+        painter.setFont(textFont(13));
+        painter.setPen(theme.ink);
+        painter.drawText(QRectF(left, above ? y - 70 : y + 48, full, 22), Qt::AlignCenter,
+                         coreText(each.what) + QStringLiteral(" · ") + unitText(each.unit, each.count));
+        return QPointF(x, wide);
+    };
+    const double y1 = 84;
+    const double y2 = 148;
+    const QPointF top = edge(join_->first, y1, true);
+    const QPointF bottom = edge(join_->second, y2, false);
+    if (!join_->hang) {
+        // A seam: bars taken from each side by turns.
+        painter.setPen(QPen(theme.madder, 1.6));
+        QPainterPath thread(QPointF(left + 6, y1));
+        for (int i = 1; i <= 40; ++i)
+            thread.lineTo(left + 6 + (full - 12) * i / 40.0, i % 2 != 0 ? y2 : y1);
+        painter.setBrush(Qt::NoBrush);
+        painter.drawPath(thread);
+        return;
+    }
+    // As hands do it: ends, middle, middles. The first ones are drawn strong and numbered.
+    const auto& order = join_->hang->halving;
+    painter.setFont(textFont(11, QFont::Bold));
+    for (std::size_t i = order.size(); i-- > 0;) {
+        if (i >= 33)
+            continue;
+        const double x1 = top.x() + top.y() * (order[i].first - 0.5) / std::max(1, join_->first.count);
+        const double x2 = bottom.x() + bottom.y() * (order[i].second - 0.5) / std::max(1, join_->second.count);
+        const bool strong = i < 9;
+        painter.setPen(QPen(strong ? theme.madder : theme.muted, strong ? 2.0 : 0.8));
+        painter.drawLine(QPointF(x1, y1), QPointF(x2, y2));
+        if (!strong)
+            continue;
+        const QPointF middle((x1 + x2) / 2, (y1 + y2) / 2);
+        painter.setBrush(theme.paper);
+        painter.drawEllipse(middle, 9, 9);
+        painter.setPen(theme.ink);
+        painter.drawText(QRectF(middle.x() - 9, middle.y() - 9, 18, 18), Qt::AlignCenter, QString::number(i + 1));
+    }
+}
+
+JoinStation::JoinStation(Session& session, QWidget* parent)
+    : Station(session, parent), list_(new QListWidget(this)), picture_(new JoinPicture(this)),
+      table_(new QTableWidget(this)), slip_(new Slip(this)) {
+    auto* all = new QHBoxLayout(this);
+    all->setContentsMargins(24, 14, 16, 14);
+    all->setSpacing(16);
+    auto* left = new QVBoxLayout;
+    auto* title = new QLabel(tr("Making up"), this);
+    title->setObjectName(QStringLiteral("title"));
+    left->addWidget(title);
+    auto* hint = new QLabel(tr("In this order. Tick what is done."), this);
+    hint->setObjectName(QStringLiteral("muted"));
+    left->addWidget(hint);
+    list_->setFixedWidth(258);
+    list_->setAccessibleName(tr("Joins"));
+    list_->setTextElideMode(Qt::ElideRight);
+    left->addWidget(list_, 1);
+    all->addLayout(left);
+    auto* middle = new QVBoxLayout;
+    middle->setSpacing(10);
+    middle->addSpacing(40);
+    middle->addWidget(picture_);
+    tableTitle_ = new QLabel(this);
+    tableTitle_->setObjectName(QStringLiteral("heading"));
+    middle->addWidget(tableTitle_);
+    table_->setColumnCount(3);
+    table_->setHorizontalHeaderLabels({tr("order"), tr("needle"), tr("takes")});
+    table_->verticalHeader()->hide();
+    table_->verticalHeader()->setDefaultSectionSize(26);
+    table_->horizontalHeader()->setStretchLastSection(true);
+    table_->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft);
+    table_->setColumnWidth(0, 64);
+    table_->setColumnWidth(1, 84);
+    table_->setShowGrid(false);
+    table_->setEditTriggers(QAbstractItemView::NoEditTriggers);
+    table_->setSelectionBehavior(QAbstractItemView::SelectRows);
+    table_->setAccessibleName(tr("Hang map in halving order"));
+    middle->addWidget(table_, 1);
+    all->addLayout(middle, 1);
+    all->addWidget(scrolled(slip_, this));
+    connect(list_, &QListWidget::currentRowChanged, this, [this] { showJoin(); });
+    connect(list_, &QListWidget::itemChanged, this, [this](QListWidgetItem* item) {
+        if (!filling_)
+            setDone(list_->row(item), item->checkState() == Qt::Checked);
+    });
+}
+
+void JoinStation::setDone(int row, bool done) {
+    const Worked* drawn = session().drawn();
+    if (!drawn || row < 0 || row >= static_cast<int>(drawn->joins.size()))
+        return;
+    const Join& join = drawn->joins[static_cast<std::size_t>(row)];
+    Project next = session().project();
+    std::erase(next.joined, join.key);
+    if (done)
+        next.joined.push_back(join.key);
+    session().edit(done ? tr("Joined: %1").arg(coreText(join.title)) : tr("Not joined: %1").arg(coreText(join.title)), std::move(next));
+}
+
+void JoinStation::refresh() {
+    if (!session().hasProject())
+        return;
+    const Worked* drawn = session().drawn();
+    filling_ = true;
+    const int row = std::max(0, list_->currentRow());
+    const auto& done = session().project().joined;
+    if (drawn) {
+        while (list_->count() > static_cast<int>(drawn->joins.size()))
+            delete list_->takeItem(list_->count() - 1);
+        for (int i = 0; i < static_cast<int>(drawn->joins.size()); ++i) {
+            const Join& join = drawn->joins[static_cast<std::size_t>(i)];
+            if (i >= list_->count())
+                list_->addItem(QString());
+            QListWidgetItem* item = list_->item(i);
+            item->setText(tr("%1. %2").arg(i + 1).arg(coreText(join.title)));
+            item->setFlags(item->flags() | Qt::ItemIsUserCheckable);
+            item->setCheckState(std::find(done.begin(), done.end(), join.key) != done.end() ? Qt::Checked : Qt::Unchecked);
+        }
+    } else {
+        list_->clear();
+    }
+    filling_ = false;
+    if (list_->count() > 0 && list_->currentRow() < 0)
+        list_->setCurrentRow(std::min(row, list_->count() - 1));
+    showJoin();
+}
+
+std::vector<std::pair<QString, QString>> JoinStation::hangLines(const Join& join) const {
+    std::vector<std::pair<QString, QString>> lines;
+    const Worked* drawn = session().drawn();
+    if (join.method == JoinMethod::knitOn && drawn) {
+        // The trim's program says what goes where.
+        const WorkedPiece* trim = drawn->piece(PieceKind::neckTrim);
+        for (const Operation& op : trim->program.operations)
+            if (const auto* hung = std::get_if<operation::Hang>(&op.action)) {
+                for (const int i : halvingOrder(static_cast<int>(hung->map.size()))) {
+                    const auto& [needle, source] = hung->map[static_cast<std::size_t>(i)];
+                    lines.emplace_back(QString::fromStdString(needle.name()), sourceText(source));
+                }
+                break;
+            }
+        return lines;
+    }
+    if (!join.hang)
+        return lines;
+    const NeedleSpan span = centred(Stitches(join.first.count));
+    for (const auto& [needle, opening] : join.hang->halving)
+        lines.emplace_back(QString::fromStdString(span.first.shifted(needle - 1).name()),
+                           join.second.unit == JoinUnit::rows ? tr("row %1 of the edge").arg(opening) : tr("stitch %1").arg(opening));
+    return lines;
+}
+
+void JoinStation::showJoin() {
+    const Worked* drawn = session().drawn();
+    const int row = list_->currentRow();
+    if (!drawn || row < 0 || row >= static_cast<int>(drawn->joins.size())) {
+        picture_->show(nullptr);
+        table_->setRowCount(0);
+        tableTitle_->clear();
+        slip_->begin(tr("Making up"));
+        slip_->addNote(tr("There is nothing to join yet: the draft needs a gauge and measures first."));
+        slip_->end();
+        return;
+    }
+    const Join& join = drawn->joins[static_cast<std::size_t>(row)];
+    picture_->show(&join);
+    const auto lines = hangLines(join);
+    table_->setVisible(!lines.empty());
+    tableTitle_->setText(lines.empty() ? tr("Sewn from end to end; nothing is hung.") : tr("Hang map: ends first, then the middle, then the middles"));
+    table_->setRowCount(static_cast<int>(lines.size()));
+    for (int i = 0; i < static_cast<int>(lines.size()); ++i) {
+        const auto& [needle, takes] = lines[static_cast<std::size_t>(i)];
+        table_->setItem(i, 0, new QTableWidgetItem(QString::number(i + 1)));
+        table_->setItem(i, 1, new QTableWidgetItem(needle));
+        table_->setItem(i, 2, new QTableWidgetItem(takes));
+    }
+    const ReadingUnit unit = session().unit();
+    slip_->begin(coreText(join.title));
+    slip_->addNote(coreText(label(join.method)));
+    slip_->addRule();
+    slip_->addLine(coreText(join.first.what), text(join.first.length));
+    slip_->addLine(coreText(join.second.what), text(join.second.length));
+    slip_->addAnswer(join.eased < 0 ? tr("stretched by") : tr("eased in by"), tr("%1 %").arg(std::abs(join.eased) * 100, 0, 'f', 1));
+    if (join.hang && join.second.unit == JoinUnit::rows)
+        slip_->addLine(tr("needles to rows"), tr("%1 of %2").arg(join.hang->fractionNeedles).arg(join.hang->fractionRows));
+    if (join.tail > Length())
+        slip_->addLine(tr("tail to leave"), text(join.tail));
+    slip_->addRule();
+    slip_->addNote(coreText(join.facing, unit));
+    slip_->addNote(coreText(join.tailSide, unit));
+    if (*join.check.text != '\0')
+        slip_->addNote(coreText(join.check, unit), Severity::warning);
+    for (const Finding& finding : join.findings)
+        slip_->addNote(coreText(finding.text, unit), finding.severity);
+    slip_->end();
+}
+
+} // namespace vestimen::app

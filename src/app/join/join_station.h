@@ -1,0 +1,55 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/canvas/slip.h"
+#include "app/shell/station.h"
+
+#include <QLabel>
+#include <QListWidget>
+#include <QTableWidget>
+
+namespace vestimen::app {
+
+/// Two edges, one over the other, with the lines that hands follow between them.
+class JoinPicture : public QWidget {
+    Q_OBJECT
+
+public:
+    explicit JoinPicture(QWidget* parent = nullptr);
+    void show(const Join* join);
+    QSize minimumSizeHint() const override { return {320, 200}; }
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+
+private:
+    std::optional<Join> join_;
+};
+
+/// The making up, join by join: edges, easing, hang map in halving order, tail, facing, and the check before any waste
+/// yarn comes out.
+class JoinStation : public Station {
+    Q_OBJECT
+
+public:
+    explicit JoinStation(Session& session, QWidget* parent = nullptr);
+    void refresh() override;
+    QListWidget* list() const { return list_; }
+    QTableWidget* hangTable() const { return table_; }
+    Slip* slip() const { return slip_; }
+
+private:
+    void showJoin();
+    void setDone(int row, bool done);
+    /// What goes on each needle, in the order in which hands work.
+    std::vector<std::pair<QString, QString>> hangLines(const Join& join) const;
+
+    QListWidget* list_;
+    JoinPicture* picture_;
+    QTableWidget* table_;
+    QLabel* tableTitle_;
+    Slip* slip_;
+    bool filling_ = false;
+};
+
+} // namespace vestimen::app

@@ -1,0 +1,244 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/knit/bed_canvas.h"
+
+#include "app/canvas/rail_canvas.h"
+#include "app/theme/theme.h"
+
+#include <QPainter>
+#include <QPainterPath>
+
+#include <cmath>
+
+namespace vestimen::app {
+namespace {
+
+constexpr double railTop = 34;
+constexpr double sideRoom = 24;
+constexpr int needlesAround = 3; ///< neighbours shown beside those that change
+constexpr int mostInGroup = 11;
+
+bool same(const NeedleState& a, const NeedleState& b) {
+    return a.position == b.position && a.loops == b.loops && a.first == b.first;
+}
+
+} // namespace
+
+BedView bedView(const VirtualBed& bed, const Program& program, const FabricGauge& gauge, const QColor& mainColour) {
+    BedView view;
+    const int half = program.machine.needles / 2;
+    view.firstSlot = -half;
+    for (int i = 0; i < program.machine.needles; ++i)
+        view.needles.push_back(bed.needle(Needle::atSlot(i - half)));
+    view.carriage = bed.carriage();
+    view.finished = bed.place().operation >= program.operations.size();
+    // Once the welt is closed it is folded away behind the piece.
+    bool closed = false;
+    for (std::size_t i = 0; i < bed.place().operation; ++i)
+        closed = closed || std::holds_alternative<operation::Hang>(program.operations[i].action);
+    view.picture = picture(bed.fabric(), program, closed ? firstSeenPass(program) : 1, closed);
+    for (const ProgramYarn& yarn : program.yarns) {
+        const Theme& theme = Theme::current();
+        view.yarns.append(yarn.role == YarnRole::main    ? mainColour
+                          : yarn.role == YarnRole::ravel ? theme.weld
+                                                         : theme.moss.lighter(theme.name == Theme::Name::peat ? 80 : 170));
+    }
+    view.gauge = gauge;
+    return view;
+}
+
+BedCanvas::BedCanvas(QWidget* parent) : QWidget(parent) {
+    setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Expanding);
+    setAccessibleName(tr("The needle bed and the fabric under it"));
+}
+
+void BedCanvas::setView(BedView view) {
+    view_ = std::move(view);
+    update();
+}
+
+void BedCanvas::paintEvent(QPaintEvent*) {
+    if (view_.needles.empty())
+        return;
+    const Theme& theme = Theme::current();
+    QPainter painter(this);
+    painter.setRenderHint(QPainter::Antialiasing);
+    const int count = static_cast<int>(view_.needles.size());
+    // Zoomed to where the work is, with some bed on both sides.
+    int first = 0;
+    int last = count - 1;
+    const auto busy = [&](int i) { return view_.needles[static_cast<std::size_t>(i)].loops > 0; };
+    while (first < count / 2 - 20 && !busy(first))
+        ++first;
+    while (last > count / 2 + 20 && !busy(last))
+        --last;
+    first = std::max(0, std::min(first, count - 1 - last) - 16);
+    last = count - 1 - first;
+    const double stitch = (width() - 2 * sideRoom) / (last - first + 1);
+    const double left = sideRoom;
+    const auto x = [&](double slot) { return left + (slot - view_.firstSlot - first) * stitch; };
+
+    // The fabric hangs from the rail, newest row at the top.
+    const double row = stitch * (view_.gauge.rows.unit() / view_.gauge.stitches.unit());
+    const double top = railTop + 26;
+    const auto y = [&](double rows) { return top + (view_.picture.rows - rows) * row; };
+    painter.save();
+    painter.setClipRect(QRectF(0, top, width(), height() - top));
+    for (qsizetype yarn = 0; yarn < view_.yarns.size(); ++yarn) {
+        QPainterPath shape;
+        shape.setFillRule(Qt::WindingFill);
+        for (const FabricBlock& block : view_.picture.blocks)
+            if (block.yarn == yarn && y(block.to) < height())
+                shape.addRect(QRectF(QPointF(x(block.firstSlot), y(block.to)), QPointF(x(block.lastSlot + 1), y(block.from))));
+        if (!shape.isEmpty())
+            paintKnitting(painter, shape, view_.yarns[yarn], false);
+    }
+    painter.setPen(QPen(theme.ink, 1.6));
+    for (const OutlineLine& line : view_.picture.outline)
+        painter.drawLine(QPointF(x(line.x1), y(line.y1)), QPointF(x(line.x2), y(line.y2)));
+    painter.restore();
+    painter.setFont(textFont(12));
+    painter.setPen(theme.muted);
+    painter.drawText(QRectF(width() - 190, height() - 22, 180, 18), Qt::AlignRight, tr("purl side, as it hangs"));
+
+    painter.setPen(Qt::NoPen);
+    painter.setBrush(theme.rail);
+    painter.drawRoundedRect(QRectF(left - 8, railTop, width() - 2 * sideRoom + 16, 24), 3, 3);
+    painter.setBrush(theme.railDark);
+    painter.drawRect(QRectF(left - 8, railTop, width() - 2 * sideRoom + 16, 5));
+    for (int i = first; i <= last; ++i) {
+        const NeedleState& needle = view_.needles[static_cast<std::size_t>(i)];
+        const double at = left + (i - first + 0.5) * stitch;
+        const double thick = std::max(1.0, std::min(3.0, stitch * 0.4));
+        if (needle.position == Position::out) {
+            painter.setPen(QPen(theme.muted, 1));
+            painter.drawLine(QPointF(at, railTop + 9), QPointF(at, railTop + 12));
+        } else if (needle.position == Position::hold) {
+            // Held needles stand far out, towards the knitter.
+            painter.setPen(QPen(theme.heather, thick + 0.6));
+            painter.drawLine(QPointF(at, railTop + 9), QPointF(at, railTop + 36));
+        } else {
+            painter.setPen(QPen(theme.ink, thick));
+            painter.drawLine(QPointF(at, railTop + 9), QPointF(at, railTop + 24));
+        }
+    }
+    painter.setPen(theme.muted);
+    painter.setFont(textFont(12));
+    for (int i = first; i <= last; ++i) {
+        const Needle needle = Needle::atSlot(i + view_.firstSlot);
+        if (needle.number() % 10 == 0)
+            painter.drawText(QRectF(left + (i - first + 0.5) * stitch - 30, railTop - 20, 60, 16), Qt::AlignCenter,
+                             QString::fromStdString(needle.name()));
+    }
+    painter.setPen(QPen(theme.madder, 1.6));
+    painter.drawLine(QPointF(x(0), railTop - 3), QPointF(x(0), railTop + 24));
+    if (view_.finished)
+        return;
+    const bool onLeft = view_.carriage == Side::left;
+    const QRectF carriage(onLeft ? 4 : width() - 114.0, railTop - 30, 110, 32);
+    painter.setPen(Qt::NoPen);
+    painter.setBrush(theme.woad);
+    painter.drawRoundedRect(carriage, 6, 6);
+    painter.setPen(theme.onWoad);
+    painter.setFont(textFont(14, QFont::Bold));
+    painter.drawText(carriage, Qt::AlignCenter, onLeft ? tr("next ▶") : tr("◀ next"));
+}
+
+NeedlePicture::NeedlePicture(QWidget* parent) : QWidget(parent) {
+    setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
+    setMinimumHeight(118);
+    setAccessibleName(tr("The needles concerned, before and after"));
+}
+
+void NeedlePicture::clear() {
+    groups_.clear();
+    update();
+}
+
+void NeedlePicture::setStates(const VirtualBed& before, const VirtualBed& after) {
+    groups_.clear();
+    std::vector<int> changed;
+    Needle needle = Needle::atSlot(0);
+    int half = 0;
+    while (before.onBed(needle.shifted(half)))
+        ++half;
+    for (int slot = -half; slot < half; ++slot)
+        if (!same(before.needle(Needle::atSlot(slot)), after.needle(Needle::atSlot(slot))))
+            changed.push_back(slot);
+    if (changed.empty())
+        return update();
+    // Two ends of the bed, or one stretch.
+    std::vector<std::pair<int, int>> stretches = {{changed.front(), changed.front()}};
+    for (const int slot : changed) {
+        if (slot > stretches.back().second + 2 * needlesAround + 2 && stretches.size() < 2)
+            stretches.emplace_back(slot, slot);
+        stretches.back().second = slot;
+    }
+    const bool manyOnOne = stretches.size() == 1 && stretches[0].second - stretches[0].first > 2 * mostInGroup;
+    if (manyOnOne)
+        stretches = {{stretches[0].first, stretches[0].first + mostInGroup - needlesAround - 1},
+                     {stretches[0].second - mostInGroup + needlesAround + 1, stretches[0].second}};
+    for (const auto& [first, last] : stretches) {
+        std::vector<Shown> group;
+        for (int slot = first - needlesAround; slot <= last + needlesAround; ++slot) {
+            const Needle at = Needle::atSlot(slot);
+            if (!before.onBed(at))
+                continue;
+            const NeedleState& a = before.needle(at);
+            const NeedleState& b = after.needle(at);
+            group.push_back({at, a.position, b.position, a.loops, b.loops, !same(a, b)});
+        }
+        groups_.push_back(std::move(group));
+    }
+    update();
+}
+
+void NeedlePicture::paintEvent(QPaintEvent*) {
+    const Theme& theme = Theme::current();
+    QPainter painter(this);
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.setPen(theme.line);
+    painter.setBrush(theme.paper);
+    painter.drawRoundedRect(QRectF(rect()).adjusted(0.5, 0.5, -0.5, -0.5), 8, 8);
+    if (groups_.empty()) {
+        painter.setPen(theme.muted);
+        painter.setFont(textFont(15));
+        painter.drawText(rect(), Qt::AlignCenter, tr("nothing to do by hand"));
+        return;
+    }
+    const double wide = (width() - 20.0) / static_cast<double>(groups_.size());
+    double left = 10;
+    for (const auto& group : groups_) {
+        const double step = std::min(26.0, (wide - 70) / static_cast<double>(group.size()));
+        const double radius = std::min(7.0, step * 0.36);
+        painter.setFont(textFont(12));
+        painter.setPen(theme.muted);
+        painter.drawText(QRectF(left, 4, wide, 18), Qt::AlignVCenter,
+                         QString::fromStdString(group.front().needle.name() + " … " + group.back().needle.name()));
+        for (const bool isAfter : {false, true}) {
+            const double y = isAfter ? 84 : 40;
+            painter.setPen(theme.muted);
+            painter.drawText(QRectF(left, y - 8, 52, 16), Qt::AlignVCenter, isAfter ? tr("after") : tr("before"));
+            double x = left + 58;
+            for (const Shown& each : group) {
+                const Position position = isAfter ? each.positionAfter : each.positionBefore;
+                const int loops = isAfter ? each.loopsAfter : each.loopsBefore;
+                const double tip = position == Position::hold ? y + 8 : position == Position::work ? y : y - 12;
+                const QColor colour = position == Position::hold ? theme.heather : theme.ink;
+                painter.setPen(QPen(colour, 2));
+                painter.drawLine(QPointF(x, y - 16), QPointF(x, tip));
+                painter.setPen(QPen(isAfter && each.changed ? theme.madder : theme.moss, 2.4));
+                painter.setBrush(Qt::NoBrush);
+                if (loops == 0 && each.changed) {
+                    painter.setPen(QPen(theme.line, 1.6, Qt::DotLine));
+                    painter.drawEllipse(QPointF(x, y + 8), radius, radius);
+                }
+                for (int loop = 0; loop < std::min(3, loops); ++loop)
+                    painter.drawEllipse(QPointF(x, tip + 6 + loop * 4), radius, radius);
+                x += step;
+            }
+        }
+        left += wide;
+    }
+}
+
+} // namespace vestimen::app

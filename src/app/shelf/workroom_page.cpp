@@ -1,0 +1,267 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/shelf/workroom_page.h"
+
+#include "app/canvas/rail_canvas.h"
+#include "app/theme/theme.h"
+#include "core/bed/virtual_bed.h"
+#include "core/format/project_json.h"
+
+#include <QAbstractButton>
+#include <QLabel>
+#include <QPainter>
+#include <QPainterPath>
+#include <QPushButton>
+#include <QScrollArea>
+
+#include <algorithm>
+
+namespace vestimen::app {
+namespace {
+
+/// A project as a tile with its pieces drawn to one scale.
+class ProjectTile : public QAbstractButton {
+public:
+    ProjectTile(const QString& name, const QString& second, QWidget* parent) : QAbstractButton(parent), second_(second) {
+        setText(name);
+        setAccessibleName(name);
+        setAccessibleDescription(second);
+        setFixedSize(330, 222);
+        setCursor(Qt::PointingHandCursor);
+        setFocusPolicy(Qt::StrongFocus);
+    }
+
+    void setPieces(const Worked& worked, const QColor& colour) {
+        if (worked.measured.gauge)
+            gauge_ = *worked.measured.gauge;
+        colour_ = colour;
+        for (const PieceKind kind : {PieceKind::back, PieceKind::front, PieceKind::leftSleeve, PieceKind::rightSleeve})
+            if (const WorkedPiece* piece = worked.piece(kind))
+                pictures_.push_back(picture(piece->fabric, piece->program, firstSeenPass(piece->program), true));
+    }
+
+protected:
+    void paintEvent(QPaintEvent*) override {
+        const Theme& theme = Theme::current();
+        QPainter painter(this);
+        painter.setRenderHint(QPainter::Antialiasing);
+        painter.setPen(QPen(hasFocus() || underMouse() ? theme.woad : theme.line, hasFocus() ? 2.0 : 1.0));
+        painter.setBrush(theme.paper);
+        painter.drawRoundedRect(QRectF(rect()).adjusted(1, 1, -1, -1), 9, 9);
+        painter.setPen(theme.ink);
+        painter.setFont(titleFont(18));
+        painter.drawText(QRect(16, 158, width() - 32, 28), Qt::AlignVCenter,
+                         painter.fontMetrics().elidedText(text(), Qt::ElideRight, width() - 32));
+        painter.setPen(theme.muted);
+        painter.setFont(textFont(13));
+        painter.drawText(QRect(16, 184, width() - 32, 22), Qt::AlignVCenter,
+                         painter.fontMetrics().elidedText(second_, Qt::ElideRight, width() - 32));
+        if (pictures_.empty()) {
+            painter.drawText(QRect(16, 16, width() - 32, 130), Qt::AlignCenter | Qt::TextWordWrap,
+                             WorkroomPage::tr("not drafted yet"));
+            return;
+        }
+        const double stitch = gauge_.stitches.unit().mm();
+        const double row = gauge_.rows.unit().mm();
+        double wide = 0;
+        double high = 1;
+        for (const FabricPicture& each : pictures_) {
+            wide += (each.lastSlot - each.firstSlot + 1) * stitch + 40;
+            high = std::max(high, each.rows * row);
+        }
+        const double scale = std::min((width() - 36) / wide, 134 / high);
+        double x = (width() - (wide - 40) * scale) / 2;
+        for (const FabricPicture& each : pictures_) {
+            const double foot = 152;
+            QPainterPath shape;
+            shape.setFillRule(Qt::WindingFill);
+            for (const FabricBlock& block : each.blocks)
+                shape.addRect(QRectF(x + (block.firstSlot - each.firstSlot) * stitch * scale, foot - block.to * row * scale,
+                                     (block.lastSlot - block.firstSlot + 1) * stitch * scale, (block.to - block.from) * row * scale));
+            painter.setPen(Qt::NoPen);
+            painter.setBrush(colour_);
+            painter.drawPath(shape);
+            painter.setPen(QPen(theme.ink, 1.1));
+            for (const OutlineLine& line : each.outline)
+                painter.drawLine(QPointF(x + (line.x1 - each.firstSlot) * stitch * scale, foot - line.y1 * row * scale),
+                                 QPointF(x + (line.x2 - each.firstSlot) * stitch * scale, foot - line.y2 * row * scale));
+            x += ((each.lastSlot - each.firstSlot + 1) * stitch + 40) * scale;
+        }
+    }
+
+private:
+    QString second_;
+    FabricGauge gauge_;
+    QColor colour_;
+    std::vector<FabricPicture> pictures_;
+};
+
+QLabel* heading(const QString& text, QWidget* parent) {
+    auto* label = new QLabel(text, parent);
+    label->setObjectName(QStringLiteral("heading"));
+    return label;
+}
+
+} // namespace
+
+WorkroomPage::WorkroomPage(Session& session, QWidget* parent) : Station(session, parent) {
+    auto* layout = new QVBoxLayout(this);
+    layout->setContentsMargins(24, 14, 16, 8);
+    auto* head = new QHBoxLayout;
+    auto* title = new QLabel(tr("Workroom"), this);
+    title->setObjectName(QStringLiteral("title"));
+    auto* add = new QPushButton(tr("New project"), this);
+    add->setObjectName(QStringLiteral("primary"));
+    connect(add, &QPushButton::clicked, this, &WorkroomPage::newProjectWanted);
+    head->addWidget(title);
+    head->addStretch(1);
+    head->addWidget(add);
+    layout->addLayout(head);
+    auto* scroll = new QScrollArea(this);
+    scroll->setWidgetResizable(true);
+    scroll->setFrameShape(QFrame::NoFrame);
+    auto* page = new QWidget(scroll);
+    content_ = new QVBoxLayout(page);
+    content_->setContentsMargins(0, 4, 8, 8);
+    content_->setSpacing(10);
+    scroll->setWidget(page);
+    layout->addWidget(scroll, 1);
+}
+
+void WorkroomPage::refresh() {
+    while (QLayoutItem* item = content_->takeAt(0)) {
+        if (item->widget())
+            item->widget()->deleteLater();
+        delete item;
+    }
+    auto* all = new QWidget(this);
+    auto* layout = new QVBoxLayout(all);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(10);
+    try {
+        fillMachine(layout);
+        fillProjects(layout);
+        fillShelves(layout);
+    } catch (const WorkroomError& error) {
+        emit said(error.message());
+    }
+    content_->addWidget(all);
+    content_->addStretch(1);
+}
+
+void WorkroomPage::fillMachine(QVBoxLayout* layout) {
+    const auto pieces = session().workroom().begunPieces();
+    const auto onMachine = std::find_if(pieces.begin(), pieces.end(), [](const BegunPiece& piece) {
+        return piece.place.operation < piece.program.operations.size();
+    });
+    if (onMachine == pieces.end())
+        return;
+    const auto projects = session().workroom().items(Shelf::projects);
+    const auto project = std::find_if(projects.begin(), projects.end(), [&](const ShelfItem& item) { return item.id == onMachine->project; });
+    VirtualBed bed(onMachine->program);
+    bed.advance(onMachine->place);
+    auto* card = new QWidget(this);
+    card->setObjectName(QStringLiteral("card"));
+    card->setAttribute(Qt::WA_StyledBackground);
+    auto* line = new QHBoxLayout(card);
+    line->setContentsMargins(18, 12, 18, 12);
+    auto* words = new QVBoxLayout;
+    words->addWidget(heading(tr("On the machine"), card));
+    QString piece = onMachine->name;
+    auto* detail = new QLabel(tr("%1 of “%2”, row %3, %4")
+                                  .arg(piece.replace('_', ' '), project == projects.end() ? QString() : project->name)
+                                  .arg(bed.counter())
+                                  .arg(bed.carriage() == Side::left ? tr("carriage left") : tr("carriage right")),
+                              card);
+    words->addWidget(detail);
+    line->addLayout(words, 1);
+    auto* resume = new QPushButton(tr("Resume"), card);
+    resume->setObjectName(QStringLiteral("primary"));
+    connect(resume, &QPushButton::clicked, this,
+            [this, at = onMachine->project, id = onMachine->id] { emit pieceChosen(at, id); });
+    line->addWidget(resume);
+    layout->addWidget(card);
+}
+
+void WorkroomPage::fillProjects(QVBoxLayout* layout) {
+    layout->addWidget(heading(tr("Projects"), this));
+    const auto projects = session().workroom().items(Shelf::projects);
+    if (projects.isEmpty()) {
+        auto* welcome = new QLabel(tr("This workroom is empty. Begin with “New project”: choose the machine, give a gauge that you "
+                                      "know or read a swatch later, take the measures or borrow them, and the first draft "
+                                      "hangs on the rail three minutes from now."),
+                                   this);
+        welcome->setWordWrap(true);
+        welcome->setMaximumWidth(640);
+        layout->addWidget(welcome);
+        return;
+    }
+    auto* grid = new QGridLayout;
+    grid->setSpacing(14);
+    int place = 0;
+    for (const ShelfItem& item : projects) {
+        QString second = tr("cannot be read");
+        std::optional<Project> project;
+        try {
+            project = projectFromJson(item.body.toStdString());
+            second = tr("for %1 · %2").arg(QString::fromStdString(project->wearer.name), QString::fromStdString(project->machine.name));
+        } catch (const FormatError& error) {
+            second = QString::fromUtf8(error.what());
+        }
+        auto* tile = new ProjectTile(item.name, second, this);
+        if (project)
+            tile->setPieces(work(*project), fabricColour(QString::fromStdString(project->yarn.colour)));
+        connect(tile, &QAbstractButton::clicked, this, [this, id = item.id] { emit projectChosen(id); });
+        grid->addWidget(tile, place / 3, place % 3);
+        ++place;
+    }
+    grid->setColumnStretch(3, 1);
+    layout->addLayout(grid);
+}
+
+void WorkroomPage::fillShelves(QVBoxLayout* layout) {
+    auto* shelves = new QHBoxLayout;
+    shelves->setSpacing(14);
+    const auto shelf = [&](const QString& title, Shelf which, const QString& empty, auto describe) {
+        auto* card = new QWidget(this);
+        card->setObjectName(QStringLiteral("card"));
+        card->setAttribute(Qt::WA_StyledBackground);
+        auto* list = new QVBoxLayout(card);
+        list->setContentsMargins(16, 12, 16, 12);
+        list->addWidget(heading(title, card));
+        const auto items = session().workroom().items(which);
+        for (const ShelfItem& item : items) {
+            QString words;
+            try {
+                words = describe(item.body.toStdString());
+            } catch (const FormatError& error) {
+                words = QString::fromUtf8(error.what());
+            }
+            auto* line = new QLabel(QStringLiteral("%1 · %2").arg(item.name, words), card);
+            line->setWordWrap(true);
+            list->addWidget(line);
+        }
+        if (items.isEmpty()) {
+            auto* line = new QLabel(empty, card);
+            line->setObjectName(QStringLiteral("muted"));
+            list->addWidget(line);
+        }
+        list->addStretch(1);
+        shelves->addWidget(card, 1);
+    };
+    shelf(tr("Swatches"), Shelf::swatches, tr("none yet"), [](const std::string& body) {
+        const MeasuredFabric fabric = measured(swatchFromJson(body));
+        return fabric.gauge ? WorkroomPage::tr("%1 × %2 in 10 cm").arg(fabric.gauge->stitches.perTenCentimetres(), 0, 'f', 1).arg(fabric.gauge->rows.perTenCentimetres(), 0, 'f', 1)
+                            : WorkroomPage::tr("not read yet");
+    });
+    shelf(tr("Wearers"), Shelf::wearers, tr("none yet"), [this](const std::string& body) {
+        const Wearer wearer = wearerFromJson(body);
+        const auto& chest = wearer[Measure::chest];
+        return chest ? WorkroomPage::tr("chest %1").arg(text(chest->value)) : WorkroomPage::tr("not measured yet");
+    });
+    shelf(tr("Machines"), Shelf::machines, tr("none yet"), [](const std::string& body) {
+        return WorkroomPage::tr("%1 needles").arg(machineFromJson(body).needles.count());
+    });
+    layout->addLayout(shelves);
+}
+
+} // namespace vestimen::app

@@ -1,0 +1,32 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/shell/station.h"
+
+#include <QGridLayout>
+#include <QVBoxLayout>
+
+namespace vestimen::app {
+
+/// The first page: what is on the machine, the projects with their pieces drawn, swatches and wearers.
+class WorkroomPage : public Station {
+    Q_OBJECT
+
+public:
+    explicit WorkroomPage(Session& session, QWidget* parent = nullptr);
+    void refresh() override;
+
+signals:
+    void projectChosen(qint64 project);
+    void pieceChosen(qint64 project, qint64 piece);
+    void newProjectWanted();
+
+private:
+    void fillMachine(QVBoxLayout* layout);
+    void fillProjects(QVBoxLayout* layout);
+    void fillShelves(QVBoxLayout* layout);
+
+    QVBoxLayout* content_;
+};
+
+} // namespace vestimen::app

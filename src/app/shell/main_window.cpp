@@ -1,0 +1,276 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/shell/main_window.h"
+
+#include "app/draft/draft_station.h"
+#include "app/join/join_station.h"
+#include "app/knit/knit_station.h"
+#include "app/measure/measure_station.h"
+#include "app/review/review_station.h"
+#include "app/shelf/new_project_dialog.h"
+#include "app/shelf/workroom_page.h"
+#include "app/swatch/swatch_station.h"
+#include "app/theme/theme.h"
+#include "core/format/project_json.h"
+
+#include <QApplication>
+#include <QFile>
+#include <QFileDialog>
+#include <QHBoxLayout>
+#include <QPushButton>
+#include <QSaveFile>
+#include <QShortcut>
+#include <QVBoxLayout>
+
+namespace vestimen::app {
+namespace {
+
+constexpr int messageShown = 8000; // ms
+
+Station* asStation(QWidget* widget) { return static_cast<Station*>(widget); }
+
+} // namespace
+
+MainWindow::MainWindow(Workroom& workroom, QWidget* parent) : QMainWindow(parent), session_(workroom) {
+    setWindowTitle(tr("Vestimen"));
+    setMinimumSize(1024, 700);
+    resize(1280, 800);
+    auto* ground = new QWidget(this);
+    ground->setObjectName(QStringLiteral("ground"));
+    setCentralWidget(ground);
+    auto* layout = new QHBoxLayout(ground);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(0);
+    thread_ = new Thread({tr("Swatch"), tr("Measure"), tr("Draft"), tr("Knit"), tr("Join"), tr("Review")}, ground);
+    layout->addWidget(thread_);
+    auto* right = new QVBoxLayout;
+    right->setSpacing(0);
+    layout->addLayout(right, 1);
+    stack_ = new QStackedWidget(ground);
+    right->addWidget(stack_, 1);
+    auto* foot = new QWidget(ground);
+    auto* footLine = new QHBoxLayout(foot);
+    footLine->setContentsMargins(24, 0, 16, 8);
+    message_ = new QLabel(foot);
+    message_->setObjectName(QStringLiteral("problem"));
+    message_->setWordWrap(true);
+    message_->setAccessibleName(tr("Message"));
+    footLine->addWidget(message_, 1);
+    const auto tool = [&](const QString& text, const QString& tip, auto action) {
+        auto* button = new QPushButton(text, foot);
+        button->setToolTip(tip);
+        button->setFocusPolicy(Qt::TabFocus);
+        connect(button, &QPushButton::clicked, this, action);
+        footLine->addWidget(button);
+        return button;
+    };
+    tool(tr("Import"), tr("Read a project from a JSON file"), [this] { importProject(); });
+    tool(tr("Export"), tr("Write the open project to a JSON file"), [this] { exportProject(); });
+    tool(tr("cm / in"), tr("Show lengths in centimetres or inches"), [this] {
+        session_.setUnit(session_.unit() == ReadingUnit::inches ? ReadingUnit::centimetres : ReadingUnit::inches);
+    });
+    tool(tr("Light / dark"), tr("Fleece or Peat"), [this] { chooseTheme(Theme::current().name == Theme::Name::fleece); });
+    right->addWidget(foot);
+
+    workroom_ = new WorkroomPage(session_, this);
+    swatch_ = new SwatchStation(session_, this);
+    measure_ = new MeasureStation(session_, this);
+    draft_ = new DraftStation(session_, this);
+    knit_ = new KnitStation(session_, this);
+    join_ = new JoinStation(session_, this);
+    review_ = new ReviewStation(session_, this);
+    for (Station* station : std::initializer_list<Station*>{workroom_, swatch_, measure_, draft_, knit_, join_, review_}) {
+        stack_->addWidget(station);
+        connect(station, &Station::said, this, &MainWindow::say);
+    }
+    connect(thread_, &Thread::chosen, this, &MainWindow::showStation);
+    connect(workroom_, &WorkroomPage::projectChosen, this, [this](qint64 id) { openProject(id, draft); });
+    connect(workroom_, &WorkroomPage::pieceChosen, this, [this](qint64 project, qint64 piece) {
+        openProject(project, knit);
+        knit_->resume(piece);
+    });
+    connect(workroom_, &WorkroomPage::newProjectWanted, this, &MainWindow::newProject);
+    connect(knit_, &KnitStation::moved, this, &MainWindow::fillThread);
+    connect(&session_, &Session::changed, this, &MainWindow::fillThread);
+    connect(&session_, &Session::failed, this, &MainWindow::say);
+    messageTime_.setSingleShot(true);
+    connect(&messageTime_, &QTimer::timeout, message_, &QLabel::clear);
+    buildShortcuts();
+    restore();
+    showStation(workroomPage);
+}
+
+void MainWindow::buildShortcuts() {
+    const auto on = [&](const QKeySequence& keys, auto action) {
+        connect(new QShortcut(keys, this), &QShortcut::activated, this, action);
+    };
+    for (int station = workroomPage; station <= review; ++station)
+        on(QKeySequence(Qt::CTRL | static_cast<Qt::Key>(Qt::Key_1 + station)), [this, station] { showStation(station); });
+    on(QKeySequence::Undo, [this] { session_.undo(); });
+    on(QKeySequence::Redo, [this] { session_.redo(); });
+    on(QKeySequence(Qt::CTRL | Qt::Key_N), [this] { newProject(); });
+    on(QKeySequence::Quit, [this] { close(); });
+}
+
+/// The project that was open is open again, so that its knots have their answers.
+void MainWindow::restore() {
+    try {
+        const qint64 id = session_.workroom().setting(QStringLiteral("open_project")).toLongLong();
+        if (id > 0)
+            session_.open(id);
+        chooseTheme(session_.workroom().setting(QStringLiteral("theme")) == QLatin1String("peat"));
+    } catch (const WorkroomError& error) {
+        say(error.message());
+    }
+    for (int station = 0; station < 6; ++station)
+        lookedAt_[static_cast<std::size_t>(station)] = inputsOf(station);
+    fillThread();
+}
+
+void MainWindow::openProject(qint64 id, int station) {
+    try {
+        if (session_.projectId() != id) {
+            session_.open(id);
+            for (int each = 0; each < 6; ++each)
+                lookedAt_[static_cast<std::size_t>(each)] = inputsOf(each);
+        }
+        showStation(station);
+    } catch (const WorkroomError& error) {
+        say(error.message());
+    }
+}
+
+void MainWindow::newProject() {
+    try {
+        NewProjectDialog dialog(session_.workroom(), this);
+        if (dialog.exec() != QDialog::Accepted)
+            return;
+        session_.create(dialog.project());
+        showStation(draft);
+    } catch (const WorkroomError& error) {
+        say(error.message());
+    }
+}
+
+void MainWindow::importProject() {
+    const QString file = QFileDialog::getOpenFileName(this, tr("Import a project"), {}, tr("Vestimen projects (*.json)"));
+    if (file.isEmpty())
+        return;
+    QFile stream(file);
+    if (!stream.open(QIODevice::ReadOnly))
+        return say(tr("%1 cannot be opened.").arg(file));
+    try {
+        session_.create(projectFromJson(stream.readAll().toStdString()));
+        showStation(draft);
+    } catch (const FormatError& error) {
+        say(tr("%1 was not imported: %2").arg(file, QString::fromUtf8(error.what())));
+    } catch (const WorkroomError& error) {
+        say(error.message());
+    }
+}
+
+void MainWindow::exportProject() {
+    if (!session_.hasProject())
+        return say(tr("Open a project first: then it can be exported."));
+    const QString file = QFileDialog::getSaveFileName(this, tr("Export the project"), QString::fromStdString(session_.project().name) + ".json");
+    if (file.isEmpty())
+        return;
+    QSaveFile stream(file);
+    const std::string text = toJson(session_.project());
+    if (!stream.open(QIODevice::WriteOnly) || stream.write(text.data(), static_cast<qint64>(text.size())) < 0 || !stream.commit())
+        say(tr("%1 cannot be written: %2").arg(file, stream.errorString()));
+}
+
+void MainWindow::say(const QString& text) {
+    message_->setText(text);
+    messageTime_.start(messageShown);
+}
+
+void MainWindow::chooseTheme(bool dark) {
+    Theme::choose(dark ? Theme::Name::peat : Theme::Name::fleece);
+    qApp->setStyleSheet(styleSheet());
+    try {
+        session_.workroom().setSetting(QStringLiteral("theme"), dark ? QStringLiteral("peat") : QStringLiteral("fleece"));
+    } catch (const WorkroomError& error) {
+        say(error.message());
+    }
+    if (auto* station = asStation(stack_->currentWidget()))
+        station->refresh();
+    update();
+}
+
+void MainWindow::showStation(int station) {
+    if (station != workroomPage && !session_.hasProject()) {
+        say(tr("Open a project first, or begin a new one."));
+        station = workroomPage;
+    }
+    current_ = station;
+    stack_->setCurrentIndex(station + 1);
+    thread_->setCurrent(station);
+    thread_->setNarrow(station == knit);
+    if (station >= 0)
+        lookedAt_[static_cast<std::size_t>(station)] = inputsOf(station);
+    fillThread();
+    stack_->currentWidget()->setFocus();
+}
+
+std::string MainWindow::inputsOf(int station) const {
+    if (!session_.hasProject() || station <= swatch)
+        return {};
+    // Everything after the swatch and the measures rests on both, and on the choices.
+    Project inputs = session_.project();
+    inputs.made.clear();
+    inputs.joined.clear();
+    inputs.name.clear();
+    if (station == measure) {
+        Project none;
+        none.machine = inputs.machine;
+        return toJson(none.machine);
+    }
+    return toJson(inputs);
+}
+
+void MainWindow::fillThread() {
+    const Worked& worked = session_.worked();
+    const bool open = session_.hasProject();
+    if (current_ >= 0)
+        lookedAt_[static_cast<std::size_t>(current_)] = inputsOf(current_);
+    const auto set = [&](int station, const QString& answer, bool reached) {
+        const bool loose = open && reached && lookedAt_[static_cast<std::size_t>(station)] != inputsOf(station);
+        thread_->knot(station)->setAnswer(open ? answer : QString(), open && reached, loose);
+    };
+    const auto& gauge = worked.measured.gauge;
+    set(swatch, gauge ? tr("%1 × %2%3").arg(gauge->stitches.perTenCentimetres(), 0, 'f', 1).arg(gauge->rows.perTenCentimetres(), 0, 'f', 1).arg(worked.measured.unproven ? tr(", unproven") : QString())
+                      : tr("not read yet"),
+        gauge.has_value());
+    int taken = 0;
+    for (const auto& each : session_.project().wearer.measures)
+        taken += each && !each->borrowed ? 1 : 0;
+    set(measure, tr("%1 of %2 taken").arg(taken).arg(measureCount), worked.measures.has_value());
+    int questions = 0;
+    for (const Finding& finding : worked.findings)
+        questions += finding.severity == Severity::note ? 0 : 1;
+    set(draft,
+        !worked.sound()  ? tr("something to mend")
+        : questions == 0 ? tr("%1 pieces").arg(worked.pieces.size())
+                         : tr("%1 pieces, %2 to look at").arg(worked.pieces.size()).arg(questions),
+        session_.drawn() != nullptr);
+    QString knitting = knit_->answer();
+    bool begun = !knitting.isEmpty();
+    if (open && !begun) {
+        try {
+            const int pieces = session_.workroom().begunCount(session_.projectId());
+            begun = pieces > 0;
+            knitting = begun ? tr("%1 begun").arg(pieces) : tr("not begun");
+        } catch (const WorkroomError& error) {
+            say(error.message());
+        }
+    }
+    set(knit, knitting, begun);
+    const auto joins = worked.joins.size();
+    const auto joined = session_.project().joined.size();
+    set(join, tr("%1 of %2").arg(joined).arg(joins), joined > 0);
+    const auto made = session_.project().made.size();
+    set(review, made == 0 ? tr("not yet") : tr("%1 measured").arg(made), made > 0);
+}
+
+} // namespace vestimen::app

@@ -1,0 +1,77 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/shell/session.h"
+#include "app/shell/thread.h"
+
+#include <QLabel>
+#include <QMainWindow>
+#include <QStackedWidget>
+#include <QTimer>
+
+#include <array>
+
+namespace vestimen::app {
+
+class DraftStation;
+class JoinStation;
+class KnitStation;
+class MeasureStation;
+class ReviewStation;
+class Station;
+class SwatchStation;
+class WorkroomPage;
+
+/// The thread at the left, and the station that its chosen knot stands for.
+class MainWindow : public QMainWindow {
+    Q_OBJECT
+
+public:
+    explicit MainWindow(Workroom& workroom, QWidget* parent = nullptr);
+
+    enum StationIndex { workroomPage = -1, swatch, measure, draft, knit, join, review };
+    void showStation(int station);
+    int currentStation() const { return current_; }
+
+    Session& session() { return session_; }
+    WorkroomPage* workroomStation() const { return workroom_; }
+    SwatchStation* swatchStation() const { return swatch_; }
+    MeasureStation* measureStation() const { return measure_; }
+    DraftStation* draftStation() const { return draft_; }
+    KnitStation* knitStation() const { return knit_; }
+    JoinStation* joinStation() const { return join_; }
+    ReviewStation* reviewStation() const { return review_; }
+    Thread* thread() const { return thread_; }
+    QString message() const { return message_->text(); }
+
+    void chooseTheme(bool dark);
+
+private:
+    void buildShortcuts();
+    void openProject(qint64 id, int station);
+    void newProject();
+    void importProject();
+    void exportProject();
+    void say(const QString& text);
+    void fillThread();
+    void restore();
+    /// What a station's answer rests on, to see whether it changed since it was looked at.
+    std::string inputsOf(int station) const;
+
+    Session session_;
+    Thread* thread_;
+    QStackedWidget* stack_;
+    QLabel* message_;
+    QTimer messageTime_;
+    WorkroomPage* workroom_;
+    SwatchStation* swatch_;
+    MeasureStation* measure_;
+    DraftStation* draft_;
+    KnitStation* knit_;
+    JoinStation* join_;
+    ReviewStation* review_;
+    std::array<std::string, 6> lookedAt_;
+    int current_ = workroomPage;
+};
+
+} // namespace vestimen::app

@@ -1,0 +1,82 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The open project: one value, what follows from it, and the older values that undo goes back to.
+#pragma once
+
+#include "core/work.h"
+#include "workroom/workroom.h"
+
+#include <QObject>
+#include <QString>
+
+#include <deque>
+#include <optional>
+
+namespace vestimen::app {
+
+class Session : public QObject {
+    Q_OBJECT
+
+public:
+    explicit Session(Workroom& workroom, QObject* parent = nullptr);
+
+    Workroom& workroom() { return workroom_; }
+    bool hasProject() const { return id_ != 0; }
+    qint64 projectId() const { return id_; }
+    const Project& project() const { return project_; }
+    /// What follows from the project as it is, sound or not.
+    const Worked& worked() const { return *worked_; }
+    /// The last sound state, for drawing while a contradiction is being mended. Null before there was one.
+    const Worked* drawn() const { return drawn_.get(); }
+    /// The unit that lengths are shown in; what was typed is kept as it was typed.
+    ReadingUnit unit() const { return unit_; }
+    void setUnit(ReadingUnit unit);
+
+    void open(qint64 id);
+    void create(const Project& project);
+    /// Makes `next` the project: stored, worked out and shown. Edits with the same `what` in a row are one undo step
+    /// when `merge` is set.
+    void edit(const QString& what, Project next, bool merge = false);
+    /// Shows `next` without storing it, while something is dragged. `edit` or `endPreview` follows.
+    void preview(Project next);
+    void endPreview();
+
+    bool canUndo() const { return !undo_.empty(); }
+    bool canRedo() const { return !redo_.empty(); }
+    QString undoText() const { return undo_.empty() ? QString() : undo_.back().what; }
+    QString redoText() const { return redo_.empty() ? QString() : redo_.back().what; }
+    void undo();
+    void redo();
+
+signals:
+    void opened();
+    void changed();
+    /// Something could not be stored; the value on the screen is kept.
+    void failed(const QString& message);
+
+private:
+    struct Step {
+        QString what;
+        Project project;
+    };
+
+    void use(Project project);
+    void store();
+
+    Workroom& workroom_;
+    qint64 id_ = 0;
+    Project project_;
+    std::optional<Project> beforePreview_;
+    std::shared_ptr<const Worked> worked_ = std::make_shared<Worked>();
+    std::shared_ptr<const Worked> drawn_;
+    ReadingUnit unit_ = ReadingUnit::centimetres;
+    std::deque<Step> undo_;
+    std::deque<Step> redo_;
+    bool mergeable_ = false;
+};
+
+/// A sentence or value of the core in the user's language.
+QString coreText(const Phrase& phrase, ReadingUnit unit = ReadingUnit::centimetres);
+QString coreText(const Operand& operand, ReadingUnit unit = ReadingUnit::centimetres);
+QString coreText(const char* text);
+
+} // namespace vestimen::app

@@ -1,0 +1,83 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/shell/shots.h"
+
+#include "app/draft/draft_station.h"
+#include "app/join/join_station.h"
+#include "app/knit/knit_station.h"
+#include "app/measure/measure_station.h"
+#include "app/review/review_station.h"
+#include "app/shell/main_window.h"
+
+#include <QApplication>
+#include <QDir>
+#include <QPixmap>
+
+#include <functional>
+
+namespace vestimen::app {
+
+int takeShots(MainWindow& window, const QString& folder) {
+    if (!QDir().mkpath(folder))
+        return 1;
+    window.resize(1280, 800);
+    window.show();
+    bool sound = true;
+    const auto shot = [&](const char* name) {
+        for (int i = 0; i < 5; ++i)
+            QApplication::processEvents();
+        sound = window.grab().save(folder + '/' + QLatin1String(name) + QStringLiteral(".png")) && sound;
+    };
+    const auto knitUntil = [&](const std::function<bool(const KnittingState&)>& enough) {
+        const auto* state = window.knitStation()->state();
+        for (int i = 0; i < 2000 && state && !state->finished() && !enough(*state); ++i) {
+            QKeyEvent space(QEvent::KeyPress, Qt::Key_Space, Qt::NoModifier);
+            QApplication::sendEvent(window.knitStation(), &space);
+        }
+    };
+    const auto begin = [&](PieceKind kind) {
+        Workroom& workroom = window.session().workroom();
+        window.knitStation()->resume(workroom.beginPiece(window.session().projectId(), window.session().worked().piece(kind)->program));
+    };
+
+    shot("workroom");
+    window.showStation(MainWindow::swatch);
+    shot("swatch");
+    window.showStation(MainWindow::measure);
+    window.measureStation()->valueEdit(Measure::chest)->setFocus();
+    shot("measure");
+    window.showStation(MainWindow::draft);
+    window.draftStation()->showPiece(PieceKind::front);
+    window.draftStation()->canvas()->pick(Part::neckDepth);
+    shot("draft");
+    window.draftStation()->showPiece(PieceKind::leftSleeve);
+    window.draftStation()->canvas()->pick(Part::sleeveTop);
+    shot("draft-sleeve");
+    window.showStation(MainWindow::knit);
+    begin(PieceKind::leftSleeve);
+    knitUntil([](const KnittingState& state) {
+        const auto* step = state.next();
+        return state.bed().counter() > 120 && step && std::holds_alternative<operation::Increase>(state.program().operations[step->from.operation].action);
+    });
+    shot("knit");
+    begin(PieceKind::front);
+    knitUntil([](const KnittingState& state) {
+        const auto* step = state.next();
+        return state.bed().counter() > 226 && step && std::holds_alternative<operation::Hold>(state.program().operations[step->from.operation].action);
+    });
+    window.chooseTheme(true);
+    shot("knit-short-rows-dark");
+    window.showStation(MainWindow::draft);
+    window.draftStation()->showPiece(PieceKind::back);
+    window.draftStation()->canvas()->pick(Part::none);
+    shot("draft-dark");
+    window.chooseTheme(false);
+    window.showStation(MainWindow::join);
+    window.joinStation()->list()->setCurrentRow(4);
+    shot("join");
+    window.showStation(MainWindow::review);
+    window.reviewStation()->edit(PieceKind::back, true)->setFocus();
+    shot("review");
+    return sound ? 0 : 1;
+}
+
+} // namespace vestimen::app

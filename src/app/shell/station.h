@@ -1,0 +1,33 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/shell/session.h"
+
+#include <QWidget>
+
+namespace vestimen::app {
+
+/// One of the six knots of the thread. Shows the session's state whenever it is visible.
+class Station : public QWidget {
+    Q_OBJECT
+
+public:
+    explicit Station(Session& session, QWidget* parent = nullptr);
+    /// Shows the session as it is now.
+    virtual void refresh() = 0;
+
+signals:
+    /// A sentence for the window's foot.
+    void said(const QString& text);
+
+protected:
+    void showEvent(QShowEvent* event) override;
+    Session& session() { return session_; }
+    const Session& session() const { return session_; }
+    QString text(Length length) const;
+
+private:
+    Session& session_;
+};
+
+} // namespace vestimen::app
