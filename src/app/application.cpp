@@ -89,7 +89,7 @@ int runApplication(int argc, char** argv) {
     }
 
     loadFonts();
-    application.setStyleSheet(styleSheet());
+    application.setStyleSheet(applicationStyleSheet());
     try {
         std::unique_ptr<QTemporaryDir> throwaway;
         QString path = parser.isSet(file) ? parser.value(file) : defaultWorkroomFile();

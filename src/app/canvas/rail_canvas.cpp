@@ -206,8 +206,8 @@ void RailCanvas::paintFabric(QPainter& painter) const {
     for (const OutlineLine& line : view_.picture.outline)
         painter.drawLine(position(line.x1, line.y1), position(line.x2, line.y2));
     if (view_.weltRows > 0) {
-        painter.drawLine(position(view_.picture.firstSlot, view_.weltRows),
-                         position(view_.picture.lastSlot + 1, view_.weltRows));
+        const QRectF band = welt.boundingRect();
+        painter.drawLine(band.topLeft(), band.topRight());
     }
     painter.setPen(QPen(theme.madder, 1.2, Qt::DashLine));
     painter.setBrush(Qt::NoBrush);

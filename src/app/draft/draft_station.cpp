@@ -200,10 +200,9 @@ void DraftStation::refresh() {
         return;
     const Project& project = session().project();
     title_->setText(QString::fromStdString(project.name));
-    subtitle_->setText(tr("for %1 · %2 · swatch “%3”, size %4")
+    subtitle_->setText(tr("for %1 · %2 · “%3”")
                            .arg(QString::fromStdString(project.wearer.name), QString::fromStdString(project.machine.name),
-                                QString::fromStdString(project.swatch.name),
-                                QString::fromStdString(project.machine.sizes.text(project.swatch.size))));
+                                QString::fromStdString(project.swatch.name)));
     if (QAbstractButton* tab = tabs_->button(static_cast<int>(piece_)))
         tab->setChecked(true);
     undo_->setEnabled(session().canUndo());

@@ -121,6 +121,7 @@ JoinStation::JoinStation(Session& session, QWidget* parent)
     hint->setObjectName(QStringLiteral("muted"));
     left->addWidget(hint);
     list_->setFixedWidth(258);
+    list_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     list_->setAccessibleName(tr("Joins"));
     list_->setTextElideMode(Qt::ElideRight);
     left->addWidget(list_, 1);
@@ -212,10 +213,17 @@ std::vector<std::pair<QString, QString>> JoinStation::hangLines(const Join& join
     }
     if (!join.hang)
         return lines;
+    // An armhole goes up the front from its marker, over the shoulder, and down the back.
+    const int front = join.second.what.operands.empty() ? 0 : *std::get_if<int>(&join.second.what.operands[0]);
+    const auto takes = [&](int opening) {
+        if (join.second.unit == JoinUnit::stitches)
+            return tr("back stitch %1 and front stitch %1").arg(opening);
+        return opening <= front ? tr("front, row %1 above the marker").arg(opening)
+                                : tr("back, row %1 above the marker").arg(join.second.count - opening + 1);
+    };
     const NeedleSpan span = centred(Stitches(join.first.count));
     for (const auto& [needle, opening] : join.hang->halving)
-        lines.emplace_back(QString::fromStdString(span.first.shifted(needle - 1).name()),
-                           join.second.unit == JoinUnit::rows ? tr("row %1 of the edge").arg(opening) : tr("stitch %1").arg(opening));
+        lines.emplace_back(QString::fromStdString(span.first.shifted(needle - 1).name()), takes(opening));
     return lines;
 }
 

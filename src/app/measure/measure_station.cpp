@@ -188,7 +188,7 @@ MeasureStation::MeasureStation(Session& session, QWidget* parent)
 
     auto* grid = new QGridLayout;
     grid->setHorizontalSpacing(12);
-    grid->setVerticalSpacing(7);
+    grid->setVerticalSpacing(13);
     const auto head = [&](int column, const QString& text) {
         auto* label = new QLabel(text, this);
         label->setObjectName(QStringLiteral("muted"));

@@ -48,6 +48,9 @@ MainWindow::MainWindow(Workroom& workroom, QWidget* parent) : QMainWindow(parent
     stack_ = new QStackedWidget(ground);
     right->addWidget(stack_, 1);
     auto* foot = new QWidget(ground);
+    tools_ = new QWidget(foot);
+    auto* toolLine = new QHBoxLayout(tools_);
+    toolLine->setContentsMargins(0, 0, 0, 0);
     auto* footLine = new QHBoxLayout(foot);
     footLine->setContentsMargins(24, 0, 16, 8);
     message_ = new QLabel(foot);
@@ -56,12 +59,11 @@ MainWindow::MainWindow(Workroom& workroom, QWidget* parent) : QMainWindow(parent
     message_->setAccessibleName(tr("Message"));
     footLine->addWidget(message_, 1);
     const auto tool = [&](const QString& text, const QString& tip, auto action) {
-        auto* button = new QPushButton(text, foot);
+        auto* button = new QPushButton(text, tools_);
         button->setToolTip(tip);
         button->setFocusPolicy(Qt::TabFocus);
         connect(button, &QPushButton::clicked, this, action);
-        footLine->addWidget(button);
-        return button;
+        toolLine->addWidget(button);
     };
     tool(tr("Import"), tr("Read a project from a JSON file"), [this] { importProject(); });
     tool(tr("Export"), tr("Write the open project to a JSON file"), [this] { exportProject(); });
@@ -69,6 +71,7 @@ MainWindow::MainWindow(Workroom& workroom, QWidget* parent) : QMainWindow(parent
         session_.setUnit(session_.unit() == ReadingUnit::inches ? ReadingUnit::centimetres : ReadingUnit::inches);
     });
     tool(tr("Light / dark"), tr("Fleece or Peat"), [this] { chooseTheme(Theme::current().name == Theme::Name::fleece); });
+    footLine->addWidget(tools_);
     right->addWidget(foot);
 
     workroom_ = new WorkroomPage(session_, this);
@@ -187,7 +190,7 @@ void MainWindow::say(const QString& text) {
 
 void MainWindow::chooseTheme(bool dark) {
     Theme::choose(dark ? Theme::Name::peat : Theme::Name::fleece);
-    qApp->setStyleSheet(styleSheet());
+    qApp->setStyleSheet(applicationStyleSheet());
     try {
         session_.workroom().setSetting(QStringLiteral("theme"), dark ? QStringLiteral("peat") : QStringLiteral("fleece"));
     } catch (const WorkroomError& error) {
@@ -206,7 +209,9 @@ void MainWindow::showStation(int station) {
     current_ = station;
     stack_->setCurrentIndex(station + 1);
     thread_->setCurrent(station);
+    // The machine screen needs the room, and is driven by one key.
     thread_->setNarrow(station == knit);
+    tools_->setVisible(station != knit);
     if (station >= 0)
         lookedAt_[static_cast<std::size_t>(station)] = inputsOf(station);
     fillThread();

@@ -61,6 +61,7 @@ private:
     Session session_;
     Thread* thread_;
     QStackedWidget* stack_;
+    QWidget* tools_;
     QLabel* message_;
     QTimer messageTime_;
     WorkroomPage* workroom_;

@@ -358,7 +358,7 @@ void SwatchStation::refresh() {
     const Project& project = session().project();
     const Swatch& swatch = project.swatch;
     title_->setText(swatch.name.empty() ? tr("Swatch") : QString::fromStdString(swatch.name));
-    subtitle_->setText(tr("%1 · %2 strand(s) · plain · type what you read onto the drawing: 142, 14.2cm or 28.1/10cm")
+    subtitle_->setText(tr("%1 · strands: %2 · plain · type what you read onto the drawing: 142, 14.2cm or 28.1/10cm")
                            .arg(QString::fromStdString(project.machine.name))
                            .arg(project.yarn.strands));
     canvas_->show(project);

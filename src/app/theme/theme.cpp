@@ -21,7 +21,7 @@ const Theme& Theme::current() { return of(chosen); }
 void Theme::choose(Name name) { chosen = name; }
 
 void loadFonts() {
-    for (const char* file : {"Lato-Regular", "Lato-Bold", "Lato-Semibold", "Vollkorn-SemiBold"})
+    for (const char* file : {"Lato-Regular", "Lato-Bold", "Lato-Semibold", "Lato-Black", "Vollkorn-SemiBold"})
         QFontDatabase::addApplicationFont(QStringLiteral(":/fonts/%1.ttf").arg(QLatin1String(file)));
 }
 
@@ -49,7 +49,7 @@ QColor fabricColour(const QString& yarnColour) {
     return QColor(mix(yarn.red(), towards.red()), mix(yarn.green(), towards.green()), mix(yarn.blue(), towards.blue()));
 }
 
-QString styleSheet() {
+QString applicationStyleSheet() {
     const Theme& t = Theme::current();
     QString sheet = QStringLiteral(R"(
 QWidget { color: @ink; font-family: Lato; font-size: 14px; }
@@ -70,11 +70,16 @@ QPushButton#primary { background: @woad; color: @onwoad; border-color: @woad; }
 QPushButton#primary:focus { border: 2px solid @ink; }
 QLineEdit, QSpinBox, QComboBox { background: @paper; border: 1px solid @line; border-radius: 6px; padding: 5px 7px; selection-background-color: @woad; selection-color: @onwoad; }
 QLineEdit[wrong="true"] { border: 2px solid @madder; }
-QComboBox::drop-down { border: none; width: 20px; }
+QComboBox::drop-down { border: none; width: 22px; }
+QComboBox::down-arrow { image: url(:/icons/down.svg); width: 10px; height: 6px; }
+QSpinBox::up-button, QSpinBox::down-button { border: none; width: 20px; background: transparent; }
+QSpinBox::up-arrow { image: url(:/icons/up.svg); width: 10px; height: 6px; }
+QSpinBox::down-arrow { image: url(:/icons/down.svg); width: 10px; height: 6px; }
 QComboBox QAbstractItemView { background: @paper; border: 1px solid @line; selection-background-color: @woad; selection-color: @onwoad; }
-QCheckBox::indicator { width: 16px; height: 16px; border: 1px solid @muted; border-radius: 4px; background: @paper; }
-QCheckBox::indicator:checked { background: @woad; border-color: @woad; }
+QCheckBox::indicator, QListWidget::indicator { width: 16px; height: 16px; border: 1px solid @muted; border-radius: 4px; background: @paper; }
+QCheckBox::indicator:checked, QListWidget::indicator:checked { background: @woad; border-color: @onwoad; image: url(@check); }
 QCheckBox:focus { color: @woad; }
+QSlider { min-height: 24px; }
 QSlider::groove:horizontal { height: 4px; background: @line; border-radius: 2px; }
 QSlider::sub-page:horizontal { background: @madder; border-radius: 2px; }
 QSlider::handle:horizontal { width: 16px; margin: -7px 0; background: @paper; border: 2px solid @madder; border-radius: 9px; }
@@ -94,6 +99,8 @@ QHeaderView::section { background: @paper; border: none; padding: 5px; color: @m
                                                      {"@woad", t.woad},     {"@madder", t.madder}};
     for (const auto& [token, colour] : tokens)
         sheet.replace(QLatin1String(token), colour.name());
+    sheet.replace(QLatin1String("@check"), t.name == Theme::Name::peat ? QStringLiteral(":/icons/check-dark.svg")
+                                                                       : QStringLiteral(":/icons/check.svg"));
     return sheet;
 }
 

@@ -38,7 +38,7 @@ QFont textFont(int pixels, int weight = QFont::Normal);
 /// Titles.
 QFont titleFont(int pixels);
 /// The style sheet of the whole application in the current theme.
-QString styleSheet();
+QString applicationStyleSheet();
 
 /// A yarn's colour made fit for large areas of the current theme.
 QColor fabricColour(const QString& yarnColour);

@@ -13,7 +13,8 @@ std::vector<Interval> merged(std::vector<Interval> intervals) {
     std::sort(intervals.begin(), intervals.end());
     std::vector<Interval> result;
     for (const Interval& each : intervals)
-        if (!result.empty() && each.first <= result.back().second)
+        // A needle that was left out of a rib or an eyelet is no edge of the piece.
+        if (!result.empty() && each.first <= result.back().second + 1)
             result.back().second = std::max(result.back().second, each.second);
         else
             result.push_back(each);
@@ -71,9 +72,12 @@ void addOutline(FabricPicture& picture, const std::vector<std::vector<Interval>>
 
 std::vector<FabricRun> runs(const Fabric& fabric) {
     std::vector<int> heights(fabric.loops.size(), 0);
+    int newest = 0; // height of the row on the needles, which a loop hung beside it joins
     const auto heightFrom = [&](LoopId id) {
         const Loop& loop = fabric.loops[id];
-        if (loop.kind == LoopKind::castOn || loop.kind == LoopKind::hung || loop.parent == noLoop)
+        if (loop.kind == LoopKind::hung)
+            return newest;
+        if (loop.kind == LoopKind::castOn || loop.parent == noLoop)
             return 0;
         const int below = heights[loop.parent];
         return loop.kind == LoopKind::wrap || loop.kind == LoopKind::picked ? below : below + 1;
@@ -104,6 +108,8 @@ std::vector<FabricRun> runs(const Fabric& fabric) {
             }
             result.push_back({static_cast<int>(p), heights[next], loop.slot, loop.slot, loop.yarn});
         }
+        if (!result.empty())
+            newest = result.back().height;
     }
     return result;
 }

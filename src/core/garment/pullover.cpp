@@ -61,6 +61,7 @@ std::optional<PulloverMeasures> pulloverMeasures(const Project& project) {
     m.shoulderDrop = project.choices.shoulder == ShoulderKind::shortRows ? *get(Measure::shoulderDrop) : Length();
     m.sleeveTop = m.armholeDepth * 2.0;
     m.sleeveLength = *get(Measure::centreBackToWrist) - m.width / 2.0;
+    m.cuffDepth = project.choices.cuff.depth;
     m.wrist = *get(Measure::wrist);
     m.upperArm = *get(Measure::upperArm);
     m.headGirth = *get(Measure::headGirth);
@@ -148,9 +149,9 @@ Outline sleeveOutline(const PulloverMeasures& m, PieceKind piece) {
     const Length straightFrom = m.sleeveLength - sleeveStraight;
     return {piece,
             {{"hem", {{-wrist, Length()}, {wrist, Length()}}},
-             {"seam_right", {{wrist, Length()}, {top, straightFrom}, {top, m.sleeveLength}}},
+             {"seam_right", {{wrist, Length()}, {wrist, m.cuffDepth}, {top, straightFrom}, {top, m.sleeveLength}}},
              {"top", {{top, m.sleeveLength}, {-top, m.sleeveLength}}},
-             {"seam_left", {{-top, m.sleeveLength}, {-top, straightFrom}, {-wrist, Length()}}}}};
+             {"seam_left", {{-top, m.sleeveLength}, {-top, straightFrom}, {-wrist, m.cuffDepth}, {-wrist, Length()}}}}};
 }
 
 Length neckOpening(const PulloverMeasures& m) { return pathLength(roundNeck(m)) + m.neckWidth; }

@@ -26,6 +26,7 @@ struct PulloverMeasures {
     Length shoulderDrop; ///< 0 for straight shoulders
     Length sleeveTop;
     Length sleeveLength;
+    Length cuffDepth;
     Length wrist;
     Length upperArm;
     Length headGirth;

@@ -30,8 +30,8 @@ public:
         trim();
         shoulder(Side::right, "shoulder_right", "Right shoulder");
         trimSeam();
-        sleeve(Side::left, "sleeve_left", "Left sleeve between the markers");
-        sleeve(Side::right, "sleeve_right", "Right sleeve between the markers");
+        sleeve(Side::left, "sleeve_left", "Left sleeve to armhole");
+        sleeve(Side::right, "sleeve_right", "Right sleeve to armhole");
         sideSeam(Side::left, "seam_left", "Left side and sleeve");
         sideSeam(Side::right, "seam_right", "Right side and sleeve");
         return std::move(joins_);
