@@ -9,7 +9,6 @@
 
 #include <QApplication>
 #include <QCommandLineParser>
-#include <QElapsedTimer>
 #include <QFile>
 #include <QIcon>
 #include <QMessageBox>
@@ -17,15 +16,30 @@
 #include <QTextStream>
 #include <QTimer>
 
+#include <ctime>
 #include <memory>
+
+#include <unistd.h>
 
 namespace vestimen::app {
 namespace {
 
+/// Milliseconds since the kernel started this process, loading of libraries included; to its clock's 10 ms.
+qint64 processAge() {
+    QFile stat(QStringLiteral("/proc/self/stat"));
+    timespec now{};
+    if (!stat.open(QIODevice::ReadOnly) || clock_gettime(CLOCK_BOOTTIME, &now) != 0)
+        return 0;
+    const QByteArray line = stat.readAll();
+    // The second field, the name, may hold spaces; the start time is the 22nd.
+    const qint64 started = line.mid(line.lastIndexOf(')') + 2).split(' ').value(19).toLongLong();
+    return now.tv_sec * 1000 + now.tv_nsec / 1000000 - started * 1000 / sysconf(_SC_CLK_TCK);
+}
+
 /// Prints the milliseconds from the process's start to the first painted frame, and the resident memory.
 class StartMeter : public QObject {
 public:
-    StartMeter(QWidget& window, const QElapsedTimer& since) : since_(since) { window.installEventFilter(this); }
+    explicit StartMeter(QWidget& window) { window.installEventFilter(this); }
 
 protected:
     bool eventFilter(QObject* watched, QEvent* event) override {
@@ -33,7 +47,7 @@ protected:
             painted_ = true;
             // After this paint event has been carried out.
             QTimer::singleShot(0, this, [this] {
-                QTextStream(stdout) << since_.elapsed() << " ms " << residentKilobytes() << " kB\n";
+                QTextStream(stdout) << processAge() << " ms " << residentKilobytes() << " kB\n";
                 QApplication::quit();
             });
         }
@@ -51,20 +65,16 @@ private:
         return 0;
     }
 
-    const QElapsedTimer& since_;
     bool painted_ = false;
 };
 
 } // namespace
 
 int runApplication(int argc, char** argv) {
-    QElapsedTimer since;
-    since.start();
     QApplication application(argc, argv);
     QApplication::setApplicationName(QStringLiteral("vestimen"));
     QApplication::setApplicationDisplayName(QStringLiteral("Vestimen"));
     QApplication::setApplicationVersion(QStringLiteral(VESTIMEN_VERSION));
-    QApplication::setWindowIcon(QIcon(QStringLiteral(":/icons/vestimen.svg")));
 
     QCommandLineParser parser;
     parser.setApplicationDescription(QApplication::translate(
@@ -83,13 +93,12 @@ int runApplication(int argc, char** argv) {
     if (parser.isSet(bare)) {
         QMainWindow window;
         window.resize(1280, 800);
-        StartMeter meter(window, since);
+        StartMeter meter(window);
         window.show();
         return QApplication::exec();
     }
 
     loadFonts();
-    application.setStyleSheet(applicationStyleSheet());
     try {
         std::unique_ptr<QTemporaryDir> throwaway;
         QString path = parser.isSet(file) ? parser.value(file) : defaultWorkroomFile();
@@ -100,13 +109,17 @@ int runApplication(int argc, char** argv) {
             path = makeDemoWorkroom(demoFolder(), parser.isSet(fresh));
         }
         Workroom workroom(path);
+        Theme::choose(workroom.setting(QStringLiteral("theme")) == QLatin1String("peat") ? Theme::Name::peat : Theme::Name::fleece);
+        application.setStyleSheet(applicationStyleSheet());
         MainWindow window(workroom);
         if (parser.isSet(shots))
             return takeShots(window, parser.value(shots));
         std::unique_ptr<StartMeter> meter;
         if (parser.isSet(measureStart))
-            meter = std::make_unique<StartMeter>(window, since);
+            meter = std::make_unique<StartMeter>(window);
         window.show();
+        // Reading the picture would hold up the first frame.
+        QTimer::singleShot(50, &application, [] { QApplication::setWindowIcon(QIcon(QStringLiteral(":/icons/vestimen.svg"))); });
         return QApplication::exec();
     } catch (const WorkroomError& error) {
         QTextStream(stderr) << "vestimen: " << error.message() << "\n";

@@ -147,15 +147,14 @@ Workroom::~Workroom() {
 }
 
 void Workroom::createSchema() {
-    database_.transaction();
-    for (const char* statement : schema)
-        run(database_, QString::fromLatin1(statement));
-    run(database_, QStringLiteral("PRAGMA application_id = %1").arg(applicationId));
-    run(database_, QStringLiteral("PRAGMA user_version = %1").arg(schemaVersion));
-    for (const Machine& machine : genericMachines())
-        add(Shelf::machines, QString::fromStdString(machine.name), toJson(machine));
-    if (!database_.commit())
-        failed(database_.lastError());
+    together([&] {
+        for (const char* statement : schema)
+            run(database_, QString::fromLatin1(statement));
+        run(database_, QStringLiteral("PRAGMA application_id = %1").arg(applicationId));
+        run(database_, QStringLiteral("PRAGMA user_version = %1").arg(schemaVersion));
+        for (const Machine& machine : genericMachines())
+            add(Shelf::machines, QString::fromStdString(machine.name), toJson(machine));
+    });
 }
 
 void Workroom::keepDailyBackup() {
@@ -268,6 +267,19 @@ QList<JournalRecord> Workroom::journal(qint64 piece) const {
                        query.value(3).toString(),
                        QDateTime::fromString(query.value(4).toString(), Qt::ISODateWithMs)});
     return result;
+}
+
+void Workroom::together(const std::function<void()>& changes) {
+    if (!database_.transaction())
+        failed(database_.lastError());
+    try {
+        changes();
+    } catch (...) {
+        database_.rollback();
+        throw;
+    }
+    if (!database_.commit())
+        failed(database_.lastError());
 }
 
 QString Workroom::setting(const QString& key) const {

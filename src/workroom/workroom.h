@@ -10,7 +10,7 @@
 #include <QSqlDatabase>
 #include <QString>
 
-#include <memory>
+#include <functional>
 #include <optional>
 #include <stdexcept>
 
@@ -74,6 +74,9 @@ public:
     /// One record, on the disk before this returns.
     void append(qint64 piece, const JournalRecord& record);
     QList<JournalRecord> journal(qint64 piece) const;
+
+    /// Everything that `changes` stores is stored together, or not at all.
+    void together(const std::function<void()>& changes);
 
     /// A value that outlives the session, such as the project that was open.
     QString setting(const QString& key) const;

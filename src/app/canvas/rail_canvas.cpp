@@ -259,7 +259,7 @@ void RailCanvas::paintLabels(QPainter& painter) const {
                                 (view_.picture.lastSlot - view_.picture.firstSlot + 1) * stitch_, view_.weltRows * row_),
                          Qt::AlignCenter, view_.weltLabel);
     }
-    painter.setFont(textFont(14, QFont::DemiBold));
+    painter.setFont(textFont(14, QFont::Bold));
     painter.setPen(theme.ink);
     const double x1 = position(view_.picture.firstSlot, 0).x();
     const double x2 = position(view_.picture.lastSlot + 1, 0).x();
@@ -296,7 +296,7 @@ void RailCanvas::paintHandles(QPainter& painter) const {
     if (!chosen || bubble_.isEmpty())
         return;
     const QPointF at = position(chosen->at.x(), chosen->at.y());
-    painter.setFont(textFont(13, QFont::DemiBold));
+    painter.setFont(textFont(13, QFont::Bold));
     const QRectF bounds = painter.fontMetrics().boundingRect(QRect(0, 0, 260, 200), Qt::AlignLeft, bubble_);
     QRectF box(at.x() + 18, at.y() + 14, bounds.width() + 24, bounds.height() + 16);
     if (box.right() > width() - 4)

@@ -73,7 +73,7 @@ int Slip::lineHeight(const Line& line) const {
     case Kind::answer:
         return 34;
     case Kind::note:
-        return 8 + QFontMetrics(textFont(13, QFont::DemiBold))
+        return 8 + QFontMetrics(textFont(13, QFont::Bold))
                        .boundingRect(0, 0, width, 1000, Qt::TextWordWrap, line.what)
                        .height();
     case Kind::line:
@@ -135,7 +135,7 @@ void Slip::paintEvent(QPaintEvent*) {
             painter.setPen(QPen(theme.ink, 1.2));
             painter.drawLine(margin, row.center().y(), margin + wide, row.center().y());
         } else if (line.kind == Kind::note) {
-            painter.setFont(textFont(13, line.severity == Severity::note ? QFont::Normal : QFont::DemiBold));
+            painter.setFont(textFont(13, line.severity == Severity::note ? QFont::Normal : QFont::Bold));
             painter.setPen(line.severity == Severity::error     ? theme.madder
                            : line.severity == Severity::warning ? theme.weld
                                                                 : theme.muted);
@@ -146,7 +146,7 @@ void Slip::paintEvent(QPaintEvent*) {
             painter.setPen(answer ? theme.woad : theme.ink);
             painter.drawText(row, Qt::AlignRight | Qt::AlignVCenter, line.value);
             const int valueWidth = painter.fontMetrics().horizontalAdvance(line.value);
-            painter.setFont(answer ? textFont(14, QFont::DemiBold) : textFont(13));
+            painter.setFont(answer ? textFont(14, QFont::Bold) : textFont(13));
             painter.setPen(answer ? theme.ink : theme.muted);
             painter.drawText(row.adjusted(0, 0, -valueWidth - 10, 0), Qt::TextWordWrap | Qt::AlignLeft | Qt::AlignVCenter,
                              line.what);

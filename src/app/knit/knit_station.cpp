@@ -98,7 +98,7 @@ void KnitStation::buildMachine() {
 
     auto* top = new QHBoxLayout;
     top->setSpacing(22);
-    row_ = label(machine_, textFont(132, QFont::Black));
+    row_ = label(machine_, textFont(132, QFont::Bold));
     row_->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
     row_->setMinimumWidth(252);
     row_->setFixedHeight(138);

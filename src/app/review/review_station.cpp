@@ -158,7 +158,7 @@ void ReviewStation::refresh() {
                 if (far)
                     words += i == 0 ? (off > 0 ? tr(" · too wide") : tr(" · too narrow")) : (off > 0 ? tr(" · too long") : tr(" · too short"));
                 row.difference[i]->setStyleSheet(QStringLiteral("color: %1; font-weight: %2;")
-                                                     .arg((far ? Theme::current().madder : Theme::current().ink).name(), far ? QStringLiteral("600") : QStringLiteral("400")));
+                                                     .arg((far ? Theme::current().madder : Theme::current().ink).name(), far ? QStringLiteral("700") : QStringLiteral("400")));
             }
             row.difference[i]->setText(words);
         }

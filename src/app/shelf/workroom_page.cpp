@@ -12,8 +12,10 @@
 #include <QPainterPath>
 #include <QPushButton>
 #include <QScrollArea>
+#include <QTimer>
 
 #include <algorithm>
+#include <utility>
 
 namespace vestimen::app {
 namespace {
@@ -30,17 +32,33 @@ public:
         setFocusPolicy(Qt::StrongFocus);
     }
 
-    void setPieces(const Worked& worked, const QColor& colour) {
+    /// The pieces are worked out after the first painting, so that a full shelf opens at once.
+    void setProject(Project project) { project_ = std::move(project); }
+
+protected:
+    void paintEvent(QPaintEvent*) override {
+        if (project_)
+            QTimer::singleShot(0, this, [this] {
+                if (project_)
+                    draw(*std::exchange(project_, std::nullopt));
+            });
+        paintTile();
+    }
+
+private:
+    void draw(const Project& project) {
+        const Worked worked = work(project);
         if (worked.measured.gauge)
             gauge_ = *worked.measured.gauge;
-        colour_ = colour;
+        colour_ = fabricColour(QString::fromStdString(project.yarn.colour));
+        drafted_ = worked.sound();
+        update();
         for (const PieceKind kind : {PieceKind::back, PieceKind::front, PieceKind::leftSleeve, PieceKind::rightSleeve})
             if (const WorkedPiece* piece = worked.piece(kind))
                 pictures_.push_back(picture(piece->fabric, piece->program, firstSeenPass(piece->program), true));
     }
 
-protected:
-    void paintEvent(QPaintEvent*) override {
+    void paintTile() {
         const Theme& theme = Theme::current();
         QPainter painter(this);
         painter.setRenderHint(QPainter::Antialiasing);
@@ -56,7 +74,8 @@ protected:
         painter.drawText(QRect(16, 184, width() - 32, 22), Qt::AlignVCenter,
                          painter.fontMetrics().elidedText(second_, Qt::ElideRight, width() - 32));
         if (pictures_.empty()) {
-            painter.drawText(QRect(16, 16, width() - 32, 130), Qt::AlignCenter | Qt::TextWordWrap,
+            if (!drafted_)
+                painter.drawText(QRect(16, 16, width() - 32, 130), Qt::AlignCenter | Qt::TextWordWrap,
                              WorkroomPage::tr("not drafted yet"));
             return;
         }
@@ -88,8 +107,9 @@ protected:
         }
     }
 
-private:
     QString second_;
+    std::optional<Project> project_;
+    bool drafted_ = true;
     FabricGauge gauge_;
     QColor colour_;
     std::vector<FabricPicture> pictures_;
@@ -209,7 +229,7 @@ void WorkroomPage::fillProjects(QVBoxLayout* layout) {
         }
         auto* tile = new ProjectTile(item.name, second, this);
         if (project)
-            tile->setPieces(work(*project), fabricColour(QString::fromStdString(project->yarn.colour)));
+            tile->setProject(std::move(*project));
         connect(tile, &QAbstractButton::clicked, this, [this, id = item.id] { emit projectChosen(id); });
         grid->addWidget(tile, place / 3, place % 3);
         ++place;

@@ -41,22 +41,24 @@ QString makeDemoWorkroom(const QString& folder, bool fresh) {
     if (QFile::exists(file))
         return file;
     Workroom workroom(file);
-    const Project small = shipped(QStringLiteral("small-pullover"));
-    const qint64 smallId = addProject(workroom, small);
-    // A sleeve of the small one is under way.
-    const Worked worked = work(small);
-    if (const WorkedPiece* sleeve = worked.piece(PieceKind::leftSleeve)) {
-        const qint64 id = workroom.beginPiece(smallId, sleeve->program);
-        BegunPiece piece;
-        for (const BegunPiece& each : workroom.pieces(smallId))
-            if (each.id == id)
-                piece = each;
-        KnittingState state(workroom, piece, std::make_shared<const std::map<std::string, Fabric>>());
-        for (int i = 0; i < 64; ++i)
-            state.done();
-    }
-    const qint64 id = addProject(workroom, shipped(QStringLiteral("drop-shoulder-pullover")));
-    workroom.setSetting(QStringLiteral("open_project"), QString::number(id));
+    workroom.together([&] {
+        const Project small = shipped(QStringLiteral("small-pullover"));
+        const qint64 smallId = addProject(workroom, small);
+        // A sleeve of the small one is under way.
+        const Worked worked = work(small);
+        if (const WorkedPiece* sleeve = worked.piece(PieceKind::leftSleeve)) {
+            const qint64 id = workroom.beginPiece(smallId, sleeve->program);
+            BegunPiece piece;
+            for (const BegunPiece& each : workroom.pieces(smallId))
+                if (each.id == id)
+                    piece = each;
+            KnittingState state(workroom, piece, std::make_shared<const std::map<std::string, Fabric>>());
+            for (int i = 0; i < 40; ++i)
+                state.done();
+        }
+        const qint64 id = addProject(workroom, shipped(QStringLiteral("drop-shoulder-pullover")));
+        workroom.setSetting(QStringLiteral("open_project"), QString::number(id));
+    });
     return file;
 }
 

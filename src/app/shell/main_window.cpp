@@ -26,8 +26,6 @@ namespace {
 
 constexpr int messageShown = 8000; // ms
 
-Station* asStation(QWidget* widget) { return static_cast<Station*>(widget); }
-
 } // namespace
 
 MainWindow::MainWindow(Workroom& workroom, QWidget* parent) : QMainWindow(parent), session_(workroom) {
@@ -74,25 +72,7 @@ MainWindow::MainWindow(Workroom& workroom, QWidget* parent) : QMainWindow(parent
     footLine->addWidget(tools_);
     right->addWidget(foot);
 
-    workroom_ = new WorkroomPage(session_, this);
-    swatch_ = new SwatchStation(session_, this);
-    measure_ = new MeasureStation(session_, this);
-    draft_ = new DraftStation(session_, this);
-    knit_ = new KnitStation(session_, this);
-    join_ = new JoinStation(session_, this);
-    review_ = new ReviewStation(session_, this);
-    for (Station* station : std::initializer_list<Station*>{workroom_, swatch_, measure_, draft_, knit_, join_, review_}) {
-        stack_->addWidget(station);
-        connect(station, &Station::said, this, &MainWindow::say);
-    }
     connect(thread_, &Thread::chosen, this, &MainWindow::showStation);
-    connect(workroom_, &WorkroomPage::projectChosen, this, [this](qint64 id) { openProject(id, draft); });
-    connect(workroom_, &WorkroomPage::pieceChosen, this, [this](qint64 project, qint64 piece) {
-        openProject(project, knit);
-        knit_->resume(piece);
-    });
-    connect(workroom_, &WorkroomPage::newProjectWanted, this, &MainWindow::newProject);
-    connect(knit_, &KnitStation::moved, this, &MainWindow::fillThread);
     connect(&session_, &Session::changed, this, &MainWindow::fillThread);
     connect(&session_, &Session::failed, this, &MainWindow::say);
     messageTime_.setSingleShot(true);
@@ -100,6 +80,54 @@ MainWindow::MainWindow(Workroom& workroom, QWidget* parent) : QMainWindow(parent
     buildShortcuts();
     restore();
     showStation(workroomPage);
+}
+
+template<class Kind> Kind* MainWindow::built(int station) {
+    Station*& place = stations_[static_cast<std::size_t>(station + 1)];
+    if (!place) {
+        auto* made = new Kind(session_, this);
+        place = made;
+        stack_->addWidget(made);
+        connect(made, &Station::said, this, &MainWindow::say);
+        if constexpr (std::is_same_v<Kind, WorkroomPage>) {
+            connect(made, &WorkroomPage::projectChosen, this, [this](qint64 id) { openProject(id, draft); });
+            connect(made, &WorkroomPage::pieceChosen, this, [this](qint64 project, qint64 piece) {
+                openProject(project, knit);
+                knitStation()->resume(piece);
+            });
+            connect(made, &WorkroomPage::newProjectWanted, this, &MainWindow::newProject);
+        } else if constexpr (std::is_same_v<Kind, KnitStation>) {
+            connect(made, &KnitStation::moved, this, &MainWindow::fillThread);
+        }
+    }
+    return static_cast<Kind*>(place);
+}
+
+WorkroomPage* MainWindow::workroomStation() { return built<WorkroomPage>(workroomPage); }
+SwatchStation* MainWindow::swatchStation() { return built<SwatchStation>(swatch); }
+MeasureStation* MainWindow::measureStation() { return built<MeasureStation>(measure); }
+DraftStation* MainWindow::draftStation() { return built<DraftStation>(draft); }
+KnitStation* MainWindow::knitStation() { return built<KnitStation>(knit); }
+JoinStation* MainWindow::joinStation() { return built<JoinStation>(join); }
+ReviewStation* MainWindow::reviewStation() { return built<ReviewStation>(review); }
+
+Station* MainWindow::station(int station) {
+    switch (station) {
+    case swatch:
+        return swatchStation();
+    case measure:
+        return measureStation();
+    case draft:
+        return draftStation();
+    case knit:
+        return knitStation();
+    case join:
+        return joinStation();
+    case review:
+        return reviewStation();
+    default:
+        return workroomStation();
+    }
 }
 
 void MainWindow::buildShortcuts() {
@@ -120,7 +148,6 @@ void MainWindow::restore() {
         const qint64 id = session_.workroom().setting(QStringLiteral("open_project")).toLongLong();
         if (id > 0)
             session_.open(id);
-        chooseTheme(session_.workroom().setting(QStringLiteral("theme")) == QLatin1String("peat"));
     } catch (const WorkroomError& error) {
         say(error.message());
     }
@@ -196,8 +223,7 @@ void MainWindow::chooseTheme(bool dark) {
     } catch (const WorkroomError& error) {
         say(error.message());
     }
-    if (auto* station = asStation(stack_->currentWidget()))
-        station->refresh();
+    station(current_)->refresh();
     update();
 }
 
@@ -207,7 +233,7 @@ void MainWindow::showStation(int station) {
         station = workroomPage;
     }
     current_ = station;
-    stack_->setCurrentIndex(station + 1);
+    stack_->setCurrentWidget(this->station(station));
     thread_->setCurrent(station);
     // The machine screen needs the room, and is driven by one key.
     thread_->setNarrow(station == knit);
@@ -259,7 +285,8 @@ void MainWindow::fillThread() {
         : questions == 0 ? tr("%1 pieces").arg(worked.pieces.size())
                          : tr("%1 pieces, %2 to look at").arg(worked.pieces.size()).arg(questions),
         session_.drawn() != nullptr);
-    QString knitting = knit_->answer();
+    const auto* machine = static_cast<KnitStation*>(stations_[knit + 1]);
+    QString knitting = machine ? machine->answer() : QString();
     bool begun = !knitting.isEmpty();
     if (open && !begun) {
         try {

@@ -34,13 +34,14 @@ public:
     int currentStation() const { return current_; }
 
     Session& session() { return session_; }
-    WorkroomPage* workroomStation() const { return workroom_; }
-    SwatchStation* swatchStation() const { return swatch_; }
-    MeasureStation* measureStation() const { return measure_; }
-    DraftStation* draftStation() const { return draft_; }
-    KnitStation* knitStation() const { return knit_; }
-    JoinStation* joinStation() const { return join_; }
-    ReviewStation* reviewStation() const { return review_; }
+    // Each is built when it is first wanted, so that the window opens at once.
+    WorkroomPage* workroomStation();
+    SwatchStation* swatchStation();
+    MeasureStation* measureStation();
+    DraftStation* draftStation();
+    KnitStation* knitStation();
+    JoinStation* joinStation();
+    ReviewStation* reviewStation();
     Thread* thread() const { return thread_; }
     QString message() const { return message_->text(); }
 
@@ -48,6 +49,8 @@ public:
 
 private:
     void buildShortcuts();
+    template<class Kind> Kind* built(int station);
+    Station* station(int station);
     void openProject(qint64 id, int station);
     void newProject();
     void importProject();
@@ -64,13 +67,7 @@ private:
     QWidget* tools_;
     QLabel* message_;
     QTimer messageTime_;
-    WorkroomPage* workroom_;
-    SwatchStation* swatch_;
-    MeasureStation* measure_;
-    DraftStation* draft_;
-    KnitStation* knit_;
-    JoinStation* join_;
-    ReviewStation* review_;
+    std::array<Station*, 7> stations_{}; ///< the workroom first; null until built
     std::array<std::string, 6> lookedAt_;
     int current_ = workroomPage;
 };

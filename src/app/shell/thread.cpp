@@ -5,7 +5,6 @@
 
 #include <QPainter>
 #include <QPainterPath>
-#include <QSvgRenderer>
 #include <QVBoxLayout>
 
 namespace vestimen::app {
@@ -46,7 +45,7 @@ protected:
         if (width() < wideColumn)
             return;
         painter.setPen(theme.ink);
-        painter.setFont(textFont(15, QFont::DemiBold));
+        painter.setFont(textFont(15, QFont::Bold));
         painter.drawText(QRect(52, 0, width() - 60, height()), Qt::AlignVCenter, text());
     }
 };

@@ -222,7 +222,7 @@ void SwatchCanvas::paintEvent(QPaintEvent*) {
     painter.setPen(theme.muted);
     const double right = all.right() + 14;
     const auto label = [&](double y, const QString& text, bool bold) {
-        painter.setFont(textFont(13, bold ? QFont::DemiBold : QFont::Normal));
+        painter.setFont(textFont(13, bold ? QFont::Bold : QFont::Normal));
         painter.setPen(bold ? theme.ink : theme.muted);
         painter.drawText(QRectF(right, y - 20, labelRoom, 40), Qt::AlignVCenter | Qt::TextWordWrap, text);
     };

@@ -21,7 +21,7 @@ const Theme& Theme::current() { return of(chosen); }
 void Theme::choose(Name name) { chosen = name; }
 
 void loadFonts() {
-    for (const char* file : {"Lato-Regular", "Lato-Bold", "Lato-Semibold", "Lato-Black", "Vollkorn-SemiBold"})
+    for (const char* file : {"Lato-Regular", "Lato-Bold", "Vollkorn-SemiBold"})
         QFontDatabase::addApplicationFont(QStringLiteral(":/fonts/%1.ttf").arg(QLatin1String(file)));
 }
 
@@ -58,10 +58,10 @@ QToolTip { background: @paper; color: @ink; border: 1px solid @line; }
 #title { font-family: Vollkorn; font-weight: 600; font-size: 22px; }
 #heading { font-family: Vollkorn; font-weight: 600; font-size: 17px; }
 #muted { color: @muted; }
-#problem { color: @madder; font-weight: 600; }
+#problem { color: @madder; font-weight: 700; }
 #answer { color: @woad; font-weight: 700; font-size: 22px; }
 #card { background: @paper; border: 1px solid @line; border-radius: 8px; }
-QPushButton { background: @paper; border: 1px solid @line; border-radius: 6px; padding: 6px 14px; font-weight: 600; }
+QPushButton { background: @paper; border: 1px solid @line; border-radius: 6px; padding: 6px 14px; font-weight: 700; }
 QPushButton:hover { border-color: @muted; }
 QPushButton:checked { background: @woad; color: @onwoad; border-color: @woad; }
 QPushButton:disabled { color: @muted; background: @ground; }
