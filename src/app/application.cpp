@@ -81,12 +81,24 @@ int runApplication(int argc, char** argv) {
         "Application", "Vestimen for machine knitters. Subcommands without a window: reckon, rehearse, export."));
     parser.addHelpOption();
     parser.addVersionOption();
-    const QCommandLineOption demo(QStringLiteral("demo"), QApplication::translate("Application", "Open the demo workroom, a copy that can be thrown away."));
-    const QCommandLineOption fresh(QStringLiteral("fresh"), QApplication::translate("Application", "With --demo: begin the demo anew."));
-    const QCommandLineOption file(QStringLiteral("workroom"), QApplication::translate("Application", "Open this workroom file."), QStringLiteral("file"));
-    const QCommandLineOption shots(QStringLiteral("shots"), QApplication::translate("Application", "Write a picture of each view to a folder, and exit."), QStringLiteral("folder"));
-    const QCommandLineOption measureStart(QStringLiteral("measure-start"), QApplication::translate("Application", "Print time to the first frame and memory, and exit."));
-    const QCommandLineOption bare(QStringLiteral("bare"), QApplication::translate("Application", "With --measure-start: an empty window, to compare with."));
+    const QCommandLineOption demo(
+        QStringLiteral("demo"),
+        QApplication::translate("Application", "Open the demo workroom, a copy that can be thrown away."));
+    const QCommandLineOption fresh(QStringLiteral("fresh"),
+                                   QApplication::translate("Application", "With --demo: begin the demo anew."));
+    const QCommandLineOption file(QStringLiteral("workroom"),
+                                  QApplication::translate("Application", "Open this workroom file."),
+                                  QStringLiteral("file"));
+    const QCommandLineOption shots(
+        QStringLiteral("shots"),
+        QApplication::translate("Application", "Write a picture of each view to a folder, and exit."),
+        QStringLiteral("folder"));
+    const QCommandLineOption measureStart(
+        QStringLiteral("measure-start"),
+        QApplication::translate("Application", "Print time to the first frame and memory, and exit."));
+    const QCommandLineOption bare(
+        QStringLiteral("bare"),
+        QApplication::translate("Application", "With --measure-start: an empty window, to compare with."));
     parser.addOptions({demo, fresh, file, shots, measureStart, bare});
     parser.process(application);
 
@@ -109,7 +121,8 @@ int runApplication(int argc, char** argv) {
             path = makeDemoWorkroom(demoFolder(), parser.isSet(fresh));
         }
         Workroom workroom(path);
-        Theme::choose(workroom.setting(QStringLiteral("theme")) == QLatin1String("peat") ? Theme::Name::peat : Theme::Name::fleece);
+        Theme::choose(workroom.setting(QStringLiteral("theme")) == QLatin1String("peat") ? Theme::Name::peat
+                                                                                         : Theme::Name::fleece);
         application.setStyleSheet(applicationStyleSheet());
         MainWindow window(workroom);
         if (parser.isSet(shots))
@@ -119,7 +132,8 @@ int runApplication(int argc, char** argv) {
             meter = std::make_unique<StartMeter>(window);
         window.show();
         // Reading the picture would hold up the first frame.
-        QTimer::singleShot(50, &application, [] { QApplication::setWindowIcon(QIcon(QStringLiteral(":/icons/vestimen.svg"))); });
+        QTimer::singleShot(50, &application,
+                           [] { QApplication::setWindowIcon(QIcon(QStringLiteral(":/icons/vestimen.svg"))); });
         return QApplication::exec();
     } catch (const WorkroomError& error) {
         QTextStream(stderr) << "vestimen: " << error.message() << "\n";

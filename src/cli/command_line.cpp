@@ -73,11 +73,13 @@ int exportPieces(const std::string& file, const std::string& folder, const std::
         throw UsageError(fmt::format("--to {}: the folder cannot be made", folder));
     for (const WorkedPiece& piece : worked.pieces)
         for (const std::string& format : formats) {
-            const auto path = std::filesystem::path(folder) / (piece.program.piece + "." + (format == "text" ? "txt" : format));
+            const auto path =
+                std::filesystem::path(folder) / (piece.program.piece + "." + (format == "text" ? "txt" : format));
             if (format == "json")
                 writeFile(path, toJson(piece.program));
             else if (format == "svg")
-                writeFile(path, toSvg(piece.program, piece.fabric, piece.outline, *worked.measured.gauge, project.yarn.colour));
+                writeFile(path, toSvg(piece.program, piece.fabric, piece.outline, *worked.measured.gauge,
+                                      project.yarn.colour));
             else if (format == "csv")
                 writeFile(path, toCsv(piece.program));
             else
@@ -89,7 +91,9 @@ int exportPieces(const std::string& file, const std::string& folder, const std::
 
 } // namespace
 
-bool isSubcommand(const std::string& word) { return word == "reckon" || word == "rehearse" || word == "export"; }
+bool isSubcommand(const std::string& word) {
+    return word == "reckon" || word == "rehearse" || word == "export";
+}
 
 int runSubcommand(int argc, char** argv) {
     CLI::App app("Vestimen for machine knitters", "vestimen");
@@ -103,9 +107,12 @@ int runSubcommand(int argc, char** argv) {
         CLI::App* command = reckoner->add_subcommand(sum.name, sum.help);
         command->add_flag("--json", asJson[sum.name], "one JSON object");
         for (const SumOption& option : sum.options) {
-            const auto keep = [&values, &sum, &option](const std::string& text) { values[sum.name][option.name] = text; };
+            const auto keep = [&values, &sum, &option](const std::string& text) {
+                values[sum.name][option.name] = text;
+            };
             if (option.isFlag)
-                command->add_flag_callback(option.name, [keep] { keep(""); }, option.help);
+                command->add_flag_callback(
+                    option.name, [keep] { keep(""); }, option.help);
             else
                 command->add_option_function<std::string>(option.name, keep, option.help);
         }

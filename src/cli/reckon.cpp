@@ -108,7 +108,9 @@ private:
     const Given& given_;
 };
 
-std::string millimetres(Length length) { return number(length.mm(), 3) + " mm"; }
+std::string millimetres(Length length) {
+    return number(length.mm(), 3) + " mm";
+}
 
 Answer noAnswer(const char* code, Phrase text) {
     Answer answer;
@@ -214,7 +216,8 @@ Answer reckonSlope(const Options& options) {
     const int lines = options.integer("--lines", 1, 20, 3);
     const auto best = slope(request, lines);
     if (!best) {
-        const int gap = (request.everyAtLeast + request.everyMultiple - 1) / request.everyMultiple * request.everyMultiple;
+        const int gap =
+            (request.everyAtLeast + request.everyMultiple - 1) / request.everyMultiple * request.everyMultiple;
         return noAnswer("too_steep",
                         {"{0} changes, {1} rows apart at least, need {2} rows; there are {3}. {4} changes would fit.",
                          {request.events, gap, request.events * gap, request.rows, request.rows.count() / gap}});
@@ -245,7 +248,8 @@ Answer reckonShortRows(const Options& options) {
             throw UsageError("--rows and --leave: only one of them is allowed");
         const int leave = options.integer("--leave", 0, 2000);
         if (leave >= needles)
-            return noAnswer("leave", {"{0} of {1} needles cannot be left: at most {2}.", {leave, needles, needles - 1}});
+            return noAnswer("leave",
+                            {"{0} of {1} needles cannot be left: at most {2}.", {leave, needles, needles - 1}});
         rows = needles - leave;
         steps.assign(static_cast<std::size_t>(rows), 1);
         // By turns, beginning on the right.
@@ -264,11 +268,8 @@ Answer reckonShortRows(const Options& options) {
             steps.push_back(step.count());
         answer.working.emplace_back("turns, one every two rows", std::to_string(rows / 2));
     }
-    answer.result = {{"steps", steps},
-                     {"turns", steps.size()},
-                     {"rows", rows},
-                     {"side_left", left},
-                     {"side_right", right}};
+    answer.result = {
+        {"steps", steps}, {"turns", steps.size()}, {"rows", rows}, {"side_left", left}, {"side_right", right}};
     answer.working.emplace_back("needles each turn", fmt::format("{}", fmt::join(steps, ", ")));
     return answer;
 }
@@ -293,7 +294,8 @@ Answer reckonHang(const Options& options) {
     const int rows = options.integer("--rows", 1, 10000);
     const auto hung = hang(Stitches(needles), Rows(rows));
     if (!hung)
-        return noAnswer("too_many_needles", {"{0} needles cannot be hung into {1} openings: at most {1} can.", {needles, rows}});
+        return noAnswer("too_many_needles",
+                        {"{0} needles cannot be hung into {1} openings: at most {1} can.", {needles, rows}});
     Answer answer;
     answer.result = json(*hung);
     answer.working.emplace_back("needles for each row", number(hung->ratio, 4));
@@ -324,7 +326,8 @@ Answer reckonHem(const Options& options) {
     answer.working.emplace_back(folded ? "twice the depth" : "depth", millimetres(depth * (folded ? 2.0 : 1.0)));
     answer.working.emplace_back("÷ one row", millimetres(gauge.unit()));
     answer.working.emplace_back("exact", number(rows.exact, 3));
-    answer.working.emplace_back(folded || options.has("--even") ? "rows, even" : "rows", std::to_string(rows.rows.count()));
+    answer.working.emplace_back(folded || options.has("--even") ? "rows, even" : "rows",
+                                std::to_string(rows.rows.count()));
     return answer;
 }
 
@@ -335,10 +338,11 @@ Answer reckonBand(const Options& options) {
     const BandCounts counts = band(edge, depth, gauge, options.has("--folded"));
     Answer answer;
     answer.result = {{"needles", counts.needles.count()}, {"rows", counts.rows.count()}, {"hang", nullptr}};
-    answer.working = {{"edge ÷ one stitch", number(counts.exactNeedles, 3)},
-                      {"needles", std::to_string(counts.needles.count())},
-                      {options.has("--folded") ? "twice the depth ÷ one row" : "depth ÷ one row", number(counts.exactRows, 3)},
-                      {"rows", std::to_string(counts.rows.count())}};
+    answer.working = {
+        {"edge ÷ one stitch", number(counts.exactNeedles, 3)},
+        {"needles", std::to_string(counts.needles.count())},
+        {options.has("--folded") ? "twice the depth ÷ one row" : "depth ÷ one row", number(counts.exactRows, 3)},
+        {"rows", std::to_string(counts.rows.count())}};
     if (options.has("--edge-rows")) {
         const Rows rows(options.integer("--edge-rows", 1, 10000));
         const auto hung = hang(counts.needles, rows);

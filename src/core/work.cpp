@@ -14,19 +14,23 @@ template<class Range> void append(std::vector<Finding>& to, Range&& from) {
 void findMachineLimits(const Project& project, std::vector<Finding>& findings) {
     const Machine& machine = project.machine;
     if (machine.needles < Stitches(10) || machine.needles > Stitches(600) || machine.pitch <= Length())
-        findings.push_back({Severity::error, "machine",
-                            {"A bed of {0} needles, {1} apart, cannot be: 10 to 600 needles can.",
-                             {machine.needles, machine.pitch}}});
+        findings.push_back(
+            {Severity::error,
+             "machine",
+             {"A bed of {0} needles, {1} apart, cannot be: 10 to 600 needles can.", {machine.needles, machine.pitch}}});
     if (!machine.canHold)
-        findings.push_back({Severity::error, "cannot_hold",
+        findings.push_back({Severity::error,
+                            "cannot_hold",
                             {"The round neck is worked with held needles, and this machine cannot hold.", {}}});
     if (project.choices.fashioningInset < 1 || project.choices.fashioningInset > 7)
-        findings.push_back({Severity::error, "inset",
+        findings.push_back({Severity::error,
+                            "inset",
                             {"Increases {0} stitches in cannot be: 1 to 7 can.", {project.choices.fashioningInset}}});
     if (project.choices.wasteRows < Rows(2) || project.choices.wasteRows > Rows(60))
-        findings.push_back({Severity::error, "waste_rows",
-                            {"{0} rows of waste yarn cannot be: 2 to 60 can; 10 or more are safe.",
-                             {project.choices.wasteRows}}});
+        findings.push_back(
+            {Severity::error,
+             "waste_rows",
+             {"{0} rows of waste yarn cannot be: 2 to 60 can; 10 or more are safe.", {project.choices.wasteRows}}});
 }
 
 WorkedPiece workPiece(const Project& project, const Worked& worked, PieceKind kind, const Siblings& siblings) {

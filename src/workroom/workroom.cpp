@@ -19,7 +19,9 @@ namespace {
 constexpr int applicationId = 0x56455354; // "VEST"
 constexpr int backupsKept = 5;
 
-QString tr(const char* text) { return QCoreApplication::translate("Workroom", text); }
+QString tr(const char* text) {
+    return QCoreApplication::translate("Workroom", text);
+}
 
 const char* table(Shelf shelf) {
     static constexpr const char* tables[] = {"project", "swatch", "wearer", "machine", "yarn"};
@@ -37,12 +39,15 @@ JournalRecord::Kind kindFromName(const QString& text) {
     return text == QLatin1String("note") ? JournalRecord::Kind::note : JournalRecord::Kind::done;
 }
 
-QString now() { return QDateTime::currentDateTimeUtc().toString(Qt::ISODateWithMs); }
+QString now() {
+    return QDateTime::currentDateTimeUtc().toString(Qt::ISODateWithMs);
+}
 
 [[noreturn]] void failed(const QSqlError& error) {
-    throw WorkroomError(tr("The workroom could not be read or written (%1). What is on the screen is kept; make room on "
-                           "the disk, or allow writing, and try again.")
-                            .arg(error.databaseText().isEmpty() ? error.text() : error.databaseText()));
+    throw WorkroomError(
+        tr("The workroom could not be read or written (%1). What is on the screen is kept; make room on "
+           "the disk, or allow writing, and try again.")
+            .arg(error.databaseText().isEmpty() ? error.text() : error.databaseText()));
 }
 
 QSqlQuery run(const QSqlDatabase& database, const QString& text, const QVariantList& values = {}) {
@@ -86,7 +91,8 @@ constexpr const char* schema[] = {
     "NULL, text TEXT NOT NULL, at TEXT NOT NULL)",
     "CREATE INDEX journal_piece ON journal(piece, seq)",
     "CREATE TRIGGER journal_kept BEFORE UPDATE ON journal BEGIN SELECT RAISE(ABORT, 'the journal is append-only'); END",
-    "CREATE TRIGGER journal_whole BEFORE DELETE ON journal BEGIN SELECT RAISE(ABORT, 'the journal is append-only'); END",
+    "CREATE TRIGGER journal_whole BEFORE DELETE ON journal BEGIN SELECT RAISE(ABORT, 'the journal is append-only'); "
+    "END",
     "CREATE TABLE setting (key TEXT PRIMARY KEY, value TEXT NOT NULL)",
 };
 
@@ -119,7 +125,8 @@ Workroom::Workroom(const QString& file) : file_(file), connection_(QUuid::create
         check.finish();
         const bool isNew = !info.exists() || info.size() == 0;
         if (!isNew && pragma(database_, "application_id") != applicationId)
-            throw WorkroomError(tr("%1 belongs to another program. It was left as it is; choose another file.").arg(file));
+            throw WorkroomError(
+                tr("%1 belongs to another program. It was left as it is; choose another file.").arg(file));
         if (const int version = pragma(database_, "user_version"); version > schemaVersion)
             throw WorkroomError(tr("%1 was written by a newer Vestimen (version %2; this one knows %3). It was left as "
                                    "it is.")
@@ -211,12 +218,13 @@ Project Workroom::project(qint64 id) const {
 QList<BegunPiece> Workroom::pieces(const QString& condition, qint64 project) const {
     QList<BegunPiece> result;
     // Notes keep the place of the record before them, so the last record of all says where the piece is.
-    QSqlQuery query = run(database_,
-                          QStringLiteral("SELECT p.id, p.project, p.name, p.program, j.operation, j.rows_done FROM piece "
-                                         "p LEFT JOIN journal j ON j.seq = (SELECT max(seq) FROM journal WHERE piece = "
-                                         "p.id) WHERE %1 ORDER BY j.seq DESC, p.id DESC")
-                              .arg(condition),
-                          {project});
+    QSqlQuery query =
+        run(database_,
+            QStringLiteral("SELECT p.id, p.project, p.name, p.program, j.operation, j.rows_done FROM piece "
+                           "p LEFT JOIN journal j ON j.seq = (SELECT max(seq) FROM journal WHERE piece = "
+                           "p.id) WHERE %1 ORDER BY j.seq DESC, p.id DESC")
+                .arg(condition),
+            {project});
     while (query.next()) {
         BegunPiece piece;
         piece.id = query.value(0).toLongLong();
@@ -225,7 +233,8 @@ QList<BegunPiece> Workroom::pieces(const QString& condition, qint64 project) con
         try {
             piece.program = programFromJson(query.value(3).toString().toStdString());
         } catch (const FormatError& error) {
-            throw WorkroomError(tr("The program of “%1” cannot be read: %2").arg(piece.name, QString::fromUtf8(error.what())));
+            throw WorkroomError(
+                tr("The program of “%1” cannot be read: %2").arg(piece.name, QString::fromUtf8(error.what())));
         }
         piece.place = {static_cast<std::size_t>(query.value(4).toLongLong()), query.value(5).toInt()};
         result.append(std::move(piece));
@@ -233,12 +242,17 @@ QList<BegunPiece> Workroom::pieces(const QString& condition, qint64 project) con
     return result;
 }
 
-QList<BegunPiece> Workroom::pieces(qint64 project) const { return pieces(QStringLiteral("p.project = ?"), project); }
+QList<BegunPiece> Workroom::pieces(qint64 project) const {
+    return pieces(QStringLiteral("p.project = ?"), project);
+}
 
-QList<BegunPiece> Workroom::begunPieces() const { return pieces(QStringLiteral("p.id > ?"), 0); }
+QList<BegunPiece> Workroom::begunPieces() const {
+    return pieces(QStringLiteral("p.id > ?"), 0);
+}
 
 int Workroom::begunCount(qint64 project) const {
-    QSqlQuery query = run(database_, QStringLiteral("SELECT count(DISTINCT name) FROM piece WHERE project = ?"), {project});
+    QSqlQuery query =
+        run(database_, QStringLiteral("SELECT count(DISTINCT name) FROM piece WHERE project = ?"), {project});
     return query.next() ? query.value(0).toInt() : 0;
 }
 
@@ -258,9 +272,10 @@ void Workroom::append(qint64 piece, const JournalRecord& record) {
 
 QList<JournalRecord> Workroom::journal(qint64 piece) const {
     QList<JournalRecord> result;
-    QSqlQuery query = run(database_,
-                          QStringLiteral("SELECT kind, operation, rows_done, text, at FROM journal WHERE piece = ? ORDER BY seq"),
-                          {piece});
+    QSqlQuery query =
+        run(database_,
+            QStringLiteral("SELECT kind, operation, rows_done, text, at FROM journal WHERE piece = ? ORDER BY seq"),
+            {piece});
     while (query.next())
         result.append({kindFromName(query.value(0).toString()),
                        {static_cast<std::size_t>(query.value(1).toLongLong()), query.value(2).toInt()},
@@ -288,7 +303,9 @@ QString Workroom::setting(const QString& key) const {
 }
 
 void Workroom::setSetting(const QString& key, const QString& value) {
-    run(database_, QStringLiteral("INSERT INTO setting (key, value) VALUES (?, ?) ON CONFLICT (key) DO UPDATE SET value = excluded.value"),
+    run(database_,
+        QStringLiteral(
+            "INSERT INTO setting (key, value) VALUES (?, ?) ON CONFLICT (key) DO UPDATE SET value = excluded.value"),
         {key, value});
 }
 

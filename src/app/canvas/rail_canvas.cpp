@@ -42,8 +42,8 @@ void paintNeedleRail(QPainter& painter, double left, double top, double stitch, 
         const Needle needle = Needle::atSlot(slot);
         if (needle.number() % every != 0)
             continue;
-        painter.drawText(QRectF(x(slot) - 30, top - namesHeight, 60, namesHeight - 3), Qt::AlignHCenter | Qt::AlignBottom,
-                         QString::fromStdString(needle.name()));
+        painter.drawText(QRectF(x(slot) - 30, top - namesHeight, 60, namesHeight - 3),
+                         Qt::AlignHCenter | Qt::AlignBottom, QString::fromStdString(needle.name()));
     }
     if (first <= 0 && last >= 0) {
         const double middle = mirrored ? left + (last + 1) * stitch : left - first * stitch;
@@ -95,7 +95,9 @@ void RailCanvas::setView(RailView view) {
     update();
 }
 
-void RailCanvas::clear() { setView({}); }
+void RailCanvas::clear() {
+    setView({});
+}
 
 void RailCanvas::setAsWorn(bool asWorn) {
     asWorn_ = asWorn;
@@ -120,7 +122,8 @@ void RailCanvas::layOut() {
     const double rowHeight = view_.gauge.rows.unit().mm();
     const double wide = width() - 2 * sideRoom - scaleRoom;
     const double high = height() - namesHeight - railHeight - footRoom;
-    const double pixels = std::min(wide / (view_.needles * stitchWidth), high / (std::max(1, view_.picture.rows) * rowHeight));
+    const double pixels =
+        std::min(wide / (view_.needles * stitchWidth), high / (std::max(1, view_.picture.rows) * rowHeight));
     stitch_ = std::max(0.1, pixels * stitchWidth);
     row_ = std::max(0.05, pixels * rowHeight);
     middle_ = sideRoom + wide / 2;
@@ -256,7 +259,8 @@ void RailCanvas::paintLabels(QPainter& painter) const {
         painter.setPen(theme.ink);
         painter.drawText(QRectF(position(asWorn_ ? view_.picture.lastSlot + 1 : view_.picture.firstSlot, 0).x(),
                                 foot - view_.weltRows * row_,
-                                (view_.picture.lastSlot - view_.picture.firstSlot + 1) * stitch_, view_.weltRows * row_),
+                                (view_.picture.lastSlot - view_.picture.firstSlot + 1) * stitch_,
+                                view_.weltRows * row_),
                          Qt::AlignCenter, view_.weltLabel);
     }
     painter.setFont(textFont(14, QFont::Bold));

@@ -36,7 +36,7 @@ struct RailView {
     QString weltLabel;
     int markRow = 0; ///< rows from the lower edge to the underarm mark; 0: none
     QString widthLabel;
-    QString leftNames;  ///< what lies at machine left, both names
+    QString leftNames; ///< what lies at machine left, both names
     QString rightNames;
     QList<RailHandle> handles;
 };

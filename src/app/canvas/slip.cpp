@@ -32,10 +32,18 @@ void Slip::begin(const QString& title) {
     lines_.clear();
 }
 
-void Slip::addLine(const QString& what, const QString& value) { lines_.append({Kind::line, what, value, {}}); }
-void Slip::addAnswer(const QString& what, const QString& value) { lines_.append({Kind::answer, what, value, {}}); }
-void Slip::addRule() { lines_.append({Kind::rule, {}, {}, {}}); }
-void Slip::addNote(const QString& text, Severity severity) { lines_.append({Kind::note, text, {}, severity}); }
+void Slip::addLine(const QString& what, const QString& value) {
+    lines_.append({Kind::line, what, value, {}});
+}
+void Slip::addAnswer(const QString& what, const QString& value) {
+    lines_.append({Kind::answer, what, value, {}});
+}
+void Slip::addRule() {
+    lines_.append({Kind::rule, {}, {}, {}});
+}
+void Slip::addNote(const QString& text, Severity severity) {
+    lines_.append({Kind::note, text, {}, severity});
+}
 
 void Slip::addReckoning(const Reckoning& reckoning, ReadingUnit unit) {
     // What is summed up stands above the result, alternatives below it.
@@ -43,7 +51,10 @@ void Slip::addReckoning(const Reckoning& reckoning, ReadingUnit unit) {
     for (const Step& step : reckoning.steps) {
         const bool alternative = QByteArrayView(step.what.text).startsWith("one ");
         (alternative ? after : lines_)
-            .append({Kind::line, coreText(step.what, unit), coreText(step.value, alternative ? ReadingUnit::millimetres : unit), {}});
+            .append({Kind::line,
+                     coreText(step.what, unit),
+                     coreText(step.value, alternative ? ReadingUnit::millimetres : unit),
+                     {}});
     }
     addRule();
     addAnswer(coreText(reckoning.title), coreText(reckoning.result, unit));
@@ -80,7 +91,8 @@ int Slip::lineHeight(const Line& line) const {
         break;
     }
     const int valueWidth = QFontMetrics(textFont(14)).horizontalAdvance(line.value);
-    const QRect text = QFontMetrics(textFont(13)).boundingRect(0, 0, width - valueWidth - 10, 1000, Qt::TextWordWrap, line.what);
+    const QRect text =
+        QFontMetrics(textFont(13)).boundingRect(0, 0, width - valueWidth - 10, 1000, Qt::TextWordWrap, line.what);
     return std::max(24, text.height() + 7);
 }
 
@@ -91,9 +103,13 @@ int Slip::linesHeight() const {
     return height;
 }
 
-void Slip::place() { layout_->setContentsMargins(margin, linesHeight() + 10, margin, margin + tooth); }
+void Slip::place() {
+    layout_->setContentsMargins(margin, linesHeight() + 10, margin, margin + tooth);
+}
 
-QSize Slip::sizeHint() const { return {slipWidth, 400}; }
+QSize Slip::sizeHint() const {
+    return {slipWidth, 400};
+}
 
 void Slip::resizeEvent(QResizeEvent* event) {
     QWidget::resizeEvent(event);
@@ -148,8 +164,8 @@ void Slip::paintEvent(QPaintEvent*) {
             const int valueWidth = painter.fontMetrics().horizontalAdvance(line.value);
             painter.setFont(answer ? textFont(14, QFont::Bold) : textFont(13));
             painter.setPen(answer ? theme.ink : theme.muted);
-            painter.drawText(row.adjusted(0, 0, -valueWidth - 10, 0), Qt::TextWordWrap | Qt::AlignLeft | Qt::AlignVCenter,
-                             line.what);
+            painter.drawText(row.adjusted(0, 0, -valueWidth - 10, 0),
+                             Qt::TextWordWrap | Qt::AlignLeft | Qt::AlignVCenter, line.what);
         }
     }
 }

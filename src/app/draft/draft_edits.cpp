@@ -11,9 +11,13 @@
 namespace vestimen::app {
 namespace {
 
-QString tr(const char* text) { return QCoreApplication::translate("Draft", text); }
+QString tr(const char* text) {
+    return QCoreApplication::translate("Draft", text);
+}
 
-bool isSleeve(PieceKind piece) { return piece == PieceKind::leftSleeve || piece == PieceKind::rightSleeve; }
+bool isSleeve(PieceKind piece) {
+    return piece == PieceKind::leftSleeve || piece == PieceKind::rightSleeve;
+}
 
 /// Changes a measure's ease so that the measure with ease comes out longer by `by`.
 void addEase(Project& project, Measure measure, Length by) {
@@ -237,7 +241,9 @@ RailView railView(const Worked& worked, const Project& project, PieceKind kind, 
         break;
     case PieceKind::neckTrim:
         view.picture = vestimen::picture(piece->fabric, piece->program, 1, true);
-        view.widthLabel = tr("%1 stitches · folded to %2").arg(c.trim.count()).arg(partState(worked, project, kind, Part::trimDepth, unit));
+        view.widthLabel = tr("%1 stitches · folded to %2")
+                              .arg(c.trim.count())
+                              .arg(partState(worked, project, kind, Part::trimDepth, unit));
         add(Part::trimDepth, middle, c.trimRows.count(), true);
         break;
     }

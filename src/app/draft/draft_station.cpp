@@ -29,9 +29,10 @@ DraftStation::DraftStation(Session& session, QWidget* parent)
     connect(canvas_, &RailCanvas::draggedBy, this, [this](Part part, int steps) { move(part, steps, false); });
     connect(canvas_, &RailCanvas::dragEnded, this, [this](Part part, bool keep) {
         if (keep)
-            this->session().edit(tr("%1: %2").arg(partName(part, piece_), partState(this->session().worked(), this->session().project(),
-                                                                             piece_, part, this->session().unit())),
-                           this->session().project());
+            this->session().edit(
+                tr("%1: %2").arg(partName(part, piece_), partState(this->session().worked(), this->session().project(),
+                                                                   piece_, part, this->session().unit())),
+                this->session().project());
         else
             this->session().endPreview();
         dragBase_.reset();
@@ -201,7 +202,8 @@ void DraftStation::refresh() {
     const Project& project = session().project();
     title_->setText(QString::fromStdString(project.name));
     subtitle_->setText(tr("for %1 · %2 · “%3”")
-                           .arg(QString::fromStdString(project.wearer.name), QString::fromStdString(project.machine.name),
+                           .arg(QString::fromStdString(project.wearer.name),
+                                QString::fromStdString(project.machine.name),
                                 QString::fromStdString(project.swatch.name)));
     if (QAbstractButton* tab = tabs_->button(static_cast<int>(piece_)))
         tab->setChecked(true);

@@ -8,10 +8,10 @@
 #include <QButtonGroup>
 #include <QCheckBox>
 #include <QComboBox>
+#include <QHBoxLayout>
 #include <QLabel>
 #include <QPushButton>
 #include <QSlider>
-#include <QHBoxLayout>
 #include <QSpinBox>
 
 #include <functional>

@@ -23,8 +23,9 @@ QString unitText(JoinUnit unit, int count) {
 QString sourceText(const HangSource& source) {
     QString piece = QString::fromStdString(source.piece);
     const QString name = QString::fromStdString(source.name).replace('_', ' ');
-    return source.kind == HangSource::Kind::edge ? JoinStation::tr("%1, %2 edge, row %3").arg(piece, name).arg(source.index)
-                                                 : JoinStation::tr("%1, %2 stitch %3").arg(piece, name).arg(source.index);
+    return source.kind == HangSource::Kind::edge
+               ? JoinStation::tr("%1, %2 edge, row %3").arg(piece, name).arg(source.index)
+               : JoinStation::tr("%1, %2 stitch %3").arg(piece, name).arg(source.index);
 }
 
 } // namespace
@@ -164,7 +165,8 @@ void JoinStation::setDone(int row, bool done) {
     std::erase(next.joined, join.key);
     if (done)
         next.joined.push_back(join.key);
-    session().edit(done ? tr("Joined: %1").arg(coreText(join.title)) : tr("Not joined: %1").arg(coreText(join.title)), std::move(next));
+    session().edit(done ? tr("Joined: %1").arg(coreText(join.title)) : tr("Not joined: %1").arg(coreText(join.title)),
+                   std::move(next));
 }
 
 void JoinStation::refresh() {
@@ -184,7 +186,8 @@ void JoinStation::refresh() {
             QListWidgetItem* item = list_->item(i);
             item->setText(tr("%1. %2").arg(i + 1).arg(coreText(join.title)));
             item->setFlags(item->flags() | Qt::ItemIsUserCheckable);
-            item->setCheckState(std::find(done.begin(), done.end(), join.key) != done.end() ? Qt::Checked : Qt::Unchecked);
+            item->setCheckState(std::find(done.begin(), done.end(), join.key) != done.end() ? Qt::Checked
+                                                                                            : Qt::Unchecked);
         }
     } else {
         list_->clear();
@@ -243,7 +246,8 @@ void JoinStation::showJoin() {
     picture_->show(&join);
     const auto lines = hangLines(join);
     table_->setVisible(!lines.empty());
-    tableTitle_->setText(lines.empty() ? tr("Sewn from end to end; nothing is hung.") : tr("Hang map: ends first, then the middle, then the middles"));
+    tableTitle_->setText(lines.empty() ? tr("Sewn from end to end; nothing is hung.")
+                                       : tr("Hang map: ends first, then the middle, then the middles"));
     table_->setRowCount(static_cast<int>(lines.size()));
     for (int i = 0; i < static_cast<int>(lines.size()); ++i) {
         const auto& [needle, takes] = lines[static_cast<std::size_t>(i)];
@@ -257,9 +261,11 @@ void JoinStation::showJoin() {
     slip_->addRule();
     slip_->addLine(coreText(join.first.what), text(join.first.length));
     slip_->addLine(coreText(join.second.what), text(join.second.length));
-    slip_->addAnswer(join.eased < 0 ? tr("stretched by") : tr("eased in by"), tr("%1 %").arg(std::abs(join.eased) * 100, 0, 'f', 1));
+    slip_->addAnswer(join.eased < 0 ? tr("stretched by") : tr("eased in by"),
+                     tr("%1 %").arg(std::abs(join.eased) * 100, 0, 'f', 1));
     if (join.hang && join.second.unit == JoinUnit::rows)
-        slip_->addLine(tr("needles to rows"), tr("%1 of %2").arg(join.hang->fractionNeedles).arg(join.hang->fractionRows));
+        slip_->addLine(tr("needles to rows"),
+                       tr("%1 of %2").arg(join.hang->fractionNeedles).arg(join.hang->fractionRows));
     if (join.tail > Length())
         slip_->addLine(tr("tail to leave"), text(join.tail));
     slip_->addRule();

@@ -38,9 +38,10 @@ BedView bedView(const VirtualBed& bed, const Program& program, const FabricGauge
     view.picture = picture(bed.fabric(), program, closed ? firstSeenPass(program) : 1, closed);
     for (const ProgramYarn& yarn : program.yarns) {
         const Theme& theme = Theme::current();
-        view.yarns.append(yarn.role == YarnRole::main    ? mainColour
-                          : yarn.role == YarnRole::ravel ? theme.weld
-                                                         : theme.moss.lighter(theme.name == Theme::Name::peat ? 80 : 170));
+        view.yarns.append(yarn.role == YarnRole::main ? mainColour
+                          : yarn.role == YarnRole::ravel
+                              ? theme.weld
+                              : theme.moss.lighter(theme.name == Theme::Name::peat ? 80 : 170));
     }
     view.gauge = gauge;
     return view;
@@ -88,7 +89,8 @@ void BedCanvas::paintEvent(QPaintEvent*) {
         shape.setFillRule(Qt::WindingFill);
         for (const FabricBlock& block : view_.picture.blocks)
             if (block.yarn == yarn && y(block.to) < height())
-                shape.addRect(QRectF(QPointF(x(block.firstSlot), y(block.to)), QPointF(x(block.lastSlot + 1), y(block.from))));
+                shape.addRect(
+                    QRectF(QPointF(x(block.firstSlot), y(block.to)), QPointF(x(block.lastSlot + 1), y(block.from))));
         if (!shape.isEmpty())
             paintKnitting(painter, shape, view_.yarns[yarn], false);
     }

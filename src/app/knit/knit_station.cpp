@@ -45,7 +45,8 @@ QString sideText(Side side) {
 
 } // namespace
 
-KnitStation::KnitStation(Session& session, QWidget* parent) : Station(session, parent), pages_(new QStackedWidget(this)) {
+KnitStation::KnitStation(Session& session, QWidget* parent)
+    : Station(session, parent), pages_(new QStackedWidget(this)) {
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(24, 14, 24, 0);
     layout->addWidget(pages_);
@@ -62,9 +63,10 @@ void KnitStation::buildChoice() {
     auto* title = new QLabel(tr("Which piece is on the machine?"), choice_);
     title->setObjectName(QStringLiteral("title"));
     layout->addWidget(title);
-    auto* hint = new QLabel(tr("A begun piece keeps its program as it is, whatever happens to the draft. Look before you reach: latch "
-                               "needles pierce. Rest hands and back every 30 to 45 minutes."),
-                            choice_);
+    auto* hint = new QLabel(
+        tr("A begun piece keeps its program as it is, whatever happens to the draft. Look before you reach: latch "
+           "needles pierce. Rest hands and back every 30 to 45 minutes."),
+        choice_);
     hint->setObjectName(QStringLiteral("muted"));
     hint->setWordWrap(true);
     layout->addWidget(hint);
@@ -165,7 +167,8 @@ void KnitStation::buildMachine() {
     key(tr("Space"), tr("row or step done"), [this] { step(true); });
     key(tr("Backspace"), tr("one back"), [this] { step(false); });
     key(tr("N"), tr("note"), [this] { addNote(); });
-    key(tr("F"), tr("full screen"), [this] { window()->setWindowState(window()->windowState() ^ Qt::WindowFullScreen); });
+    key(tr("F"), tr("full screen"),
+        [this] { window()->setWindowState(window()->windowState() ^ Qt::WindowFullScreen); });
     keys->addStretch(1);
     layout->addLayout(keys);
     pages_->addWidget(machine_);
@@ -212,7 +215,8 @@ void KnitStation::fillChoice() {
             connect(button, &QPushButton::clicked, this, [this, id = already->id] { resume(id); });
             if (drafted && (finished || !(drafted->program == already->program))) {
                 auto* again = new QPushButton(tr("Begin again"), row);
-                again->setToolTip(tr("Starts this piece anew from the draft as it is now. What was knitted stays in the journal."));
+                again->setToolTip(
+                    tr("Starts this piece anew from the draft as it is now. What was knitted stays in the journal."));
                 connect(again, &QPushButton::clicked, this, [this, kind] { begin(kind); });
                 line->addWidget(again);
             }
@@ -227,7 +231,8 @@ void KnitStation::fillChoice() {
         choiceRows_->addWidget(row);
     }
     if (choiceRows_->count() == 0)
-        choiceRows_->addWidget(new QLabel(tr("There is no piece yet: the draft needs a gauge and measures first."), choice_));
+        choiceRows_->addWidget(
+            new QLabel(tr("There is no piece yet: the draft needs a gauge and measures first."), choice_));
 }
 
 void KnitStation::begin(PieceKind kind) {
@@ -299,7 +304,10 @@ void KnitStation::addNote() {
 QString KnitStation::answer() const {
     if (state_)
         return state_->finished() ? tr("%1, done").arg(pieceName(state_->program()))
-                                  : tr("%1, row %2 of %3").arg(pieceName(state_->program())).arg(state_->bed().counter()).arg(state_->lastRow());
+                                  : tr("%1, row %2 of %3")
+                                        .arg(pieceName(state_->program()))
+                                        .arg(state_->bed().counter())
+                                        .arg(state_->lastRow());
     return {};
 }
 
@@ -326,8 +334,11 @@ void KnitStation::fillMachine() {
 
     piece_->setText(pieceName(program));
     const ProgramStep* next = state_->next();
-    const QString part = QString::fromStdString(section(program, next ? next->from.operation : program.operations.size()));
-    where_->setText(tr("%1 · %2 · %3 rows to go").arg(QString::fromStdString(project.name), part).arg(state_->passesAll() - state_->passesDone()));
+    const QString part =
+        QString::fromStdString(section(program, next ? next->from.operation : program.operations.size()));
+    where_->setText(tr("%1 · %2 · %3 rows to go")
+                        .arg(QString::fromStdString(project.name), part)
+                        .arg(state_->passesAll() - state_->passesDone()));
     row_->setText(QString::number(bed.counter()));
     of_->setText(tr("of %1").arg(state_->lastRow()));
     carriage_->setText(state_->finished() ? tr("off the machine") : sideText(bed.carriage()));
@@ -349,8 +360,9 @@ void KnitStation::fillMachine() {
         needles_->clear();
     } else if (next->isRows) {
         before_->setText(tr("row %1").arg(bed.counter() + 1));
-        sentence_->setText(ahead == 1 ? tr("Knit 1 row, towards the %1.").arg(bed.carriage() == Side::right ? tr("left") : tr("right"))
-                                      : tr("Knit %1 rows; nothing else to do.").arg(ahead));
+        sentence_->setText(
+            ahead == 1 ? tr("Knit 1 row, towards the %1.").arg(bed.carriage() == Side::right ? tr("left") : tr("right"))
+                       : tr("Knit %1 rows; nothing else to do.").arg(ahead));
         const ProgramStep* after = stepAt(state_->steps(), next->to);
         then_->setText(after ? tr("then: %1").arg(coreText(after->text)) : QString());
         needles_->clear();
@@ -361,7 +373,8 @@ void KnitStation::fillMachine() {
         then_->setText(after ? tr("then: %1").arg(coreText(after->text)) : QString());
         needles_->setStates(bed, *state_->bedAfterNext());
     }
-    sentence_->setStyleSheet(QStringLiteral("font-size: %1px; font-weight: 700;").arg(sentence_->text().size() > 88 ? 20 : 26));
+    sentence_->setStyleSheet(
+        QStringLiteral("font-size: %1px; font-weight: 700;").arg(sentence_->text().size() > 88 ? 20 : 26));
 
     coming_->clear();
     ProgramPlace place = next ? next->to : state_->place();

@@ -56,6 +56,8 @@ void KnittingState::back() {
     bed_ = bedAt(before);
 }
 
-void KnittingState::note(const QString& text) { record(JournalRecord::Kind::note, place(), text); }
+void KnittingState::note(const QString& text) {
+    record(JournalRecord::Kind::note, place(), text);
+}
 
 } // namespace vestimen::app

@@ -270,8 +270,9 @@ void MeasureStation::typedValue(Measure measure, const QString& text) {
         if (!length)
             wrong = QString::fromStdString(length.problem);
         else if (*length < known.least || *length > known.most)
-            wrong = tr("%1 of %2 cannot be: it lies between %3 and %4.")
-                        .arg(coreText(known.label), this->text(*length), this->text(known.least), this->text(known.most));
+            wrong =
+                tr("%1 of %2 cannot be: it lies between %3 and %4.")
+                    .arg(coreText(known.label), this->text(*length), this->text(known.least), this->text(known.most));
         setWrong(edit, !wrong.isEmpty());
         problem_->setText(wrong);
         if (!wrong.isEmpty())
@@ -350,7 +351,9 @@ void MeasureStation::fillSlip() {
     slip_->addNote(coreText(known.how));
     slip_->addRule();
     if (const auto& taken = project.wearer[chosen_]) {
-        slip_->addLine(taken->borrowed ? tr("borrowed from a starter size") : tr("taken on %1").arg(QString::fromStdString(taken->date)), text(taken->value));
+        slip_->addLine(taken->borrowed ? tr("borrowed from a starter size")
+                                       : tr("taken on %1").arg(QString::fromStdString(taken->date)),
+                       text(taken->value));
         slip_->addLine(tr("ease"), easeText(project.ease[static_cast<std::size_t>(chosen_)]));
         if (const auto made = withEase(project.wearer, project.ease, chosen_))
             slip_->addAnswer(tr("in the garment"), text(*made));

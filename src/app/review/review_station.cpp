@@ -32,9 +32,10 @@ ReviewStation::ReviewStation(Session& session, QWidget* parent) : Station(sessio
     auto* title = new QLabel(tr("As it was made"), this);
     title->setObjectName(QStringLiteral("title"));
     left->addWidget(title);
-    auto* hint = new QLabel(tr("Measure each piece laid flat, rested and treated as the swatch was, seams left out. The "
-                               "draft stays as it is; the difference shows what the knitting did."),
-                            this);
+    auto* hint =
+        new QLabel(tr("Measure each piece laid flat, rested and treated as the swatch was, seams left out. The "
+                      "draft stays as it is; the difference shows what the knitting did."),
+                   this);
     hint->setObjectName(QStringLiteral("muted"));
     hint->setWordWrap(true);
     left->addWidget(hint);
@@ -92,7 +93,8 @@ ReviewStation::ReviewStation(Session& session, QWidget* parent) : Station(sessio
 
 void ReviewStation::change(PieceKind piece, const std::function<void(MadePiece&)>& change, const QString& what) {
     Project next = session().project();
-    auto found = std::find_if(next.made.begin(), next.made.end(), [&](const MadePiece& made) { return made.piece == key(piece); });
+    auto found = std::find_if(next.made.begin(), next.made.end(),
+                              [&](const MadePiece& made) { return made.piece == key(piece); });
     if (found == next.made.end()) {
         next.made.push_back({key(piece), {}, {}, {}});
         found = std::prev(next.made.end());
@@ -123,11 +125,13 @@ void ReviewStation::typed(PieceKind piece, bool width, const QString& text) {
         setWrong(field, false);
         problem_->clear();
     }
-    change(piece, [&](MadePiece& made) { (width ? made.width : made.length) = value; }, tr("Made measure"));
+    change(
+        piece, [&](MadePiece& made) { (width ? made.width : made.length) = value; }, tr("Made measure"));
 }
 
 void ReviewStation::noted(PieceKind piece, const QString& text) {
-    change(piece, [&](MadePiece& made) { made.note = text.toStdString(); }, tr("Fit note"));
+    change(
+        piece, [&](MadePiece& made) { made.note = text.toStdString(); }, tr("Fit note"));
 }
 
 void ReviewStation::refresh() {
@@ -140,7 +144,8 @@ void ReviewStation::refresh() {
         if (!row.note->hasFocus())
             row.note->setText(made ? QString::fromStdString(made->note) : QString());
         for (int i = 0; i < 2; ++i) {
-            const std::optional<Length> drafted = piece ? std::optional(i == 0 ? piece->width : piece->length) : std::nullopt;
+            const std::optional<Length> drafted =
+                piece ? std::optional(i == 0 ? piece->width : piece->length) : std::nullopt;
             const std::optional<Length> real = !made ? std::nullopt : i == 0 ? made->width : made->length;
             row.drafted[i]->setText(drafted ? tr("draft %1").arg(text(*drafted)) : QString());
             if (!row.made[i]->hasFocus() || !row.made[i]->isModified()) {
@@ -156,9 +161,11 @@ void ReviewStation::refresh() {
                             .arg(std::abs(off) / drafted->mm() * 100, 0, 'f', 1);
                 const bool far = std::abs(off) / drafted->mm() > 0.03;
                 if (far)
-                    words += i == 0 ? (off > 0 ? tr(" · too wide") : tr(" · too narrow")) : (off > 0 ? tr(" · too long") : tr(" · too short"));
+                    words += i == 0 ? (off > 0 ? tr(" · too wide") : tr(" · too narrow"))
+                                    : (off > 0 ? tr(" · too long") : tr(" · too short"));
                 row.difference[i]->setStyleSheet(QStringLiteral("color: %1; font-weight: %2;")
-                                                     .arg((far ? Theme::current().madder : Theme::current().ink).name(), far ? QStringLiteral("700") : QStringLiteral("400")));
+                                                     .arg((far ? Theme::current().madder : Theme::current().ink).name(),
+                                                          far ? QStringLiteral("700") : QStringLiteral("400")));
             }
             row.difference[i]->setText(words);
         }
@@ -184,13 +191,18 @@ void ReviewStation::fillSlip() {
         any = true;
         slip_->addLine(coreText(label(kind)), tr("gauge as knitted"));
         if (made->width)
-            slip_->addAnswer(tr("stitches in 10 cm"), QString::number(gauge.stitches.perTenCentimetres() * (piece->width / *made->width), 'f', 1));
+            slip_->addAnswer(
+                tr("stitches in 10 cm"),
+                QString::number(gauge.stitches.perTenCentimetres() * (piece->width / *made->width), 'f', 1));
         if (made->length)
-            slip_->addAnswer(tr("rows in 10 cm"), QString::number(gauge.rows.perTenCentimetres() * (piece->length / *made->length), 'f', 1));
+            slip_->addAnswer(tr("rows in 10 cm"),
+                             QString::number(gauge.rows.perTenCentimetres() * (piece->length / *made->length), 'f', 1));
     }
     if (!any)
         slip_->addNote(tr("Type what a piece measures, and its own gauge stands here beside the swatch’s."));
-    slip_->addLine(tr("swatch"), tr("%1 × %2").arg(gauge.stitches.perTenCentimetres(), 0, 'f', 1).arg(gauge.rows.perTenCentimetres(), 0, 'f', 1));
+    slip_->addLine(tr("swatch"), tr("%1 × %2")
+                                     .arg(gauge.stitches.perTenCentimetres(), 0, 'f', 1)
+                                     .arg(gauge.rows.perTenCentimetres(), 0, 'f', 1));
     slip_->addRule();
     const Supplies& supplies = drawn->supplies;
     for (const Step& step : supplies.weight.steps)
@@ -201,8 +213,9 @@ void ReviewStation::fillSlip() {
     slip_->addLine(tr("tails for the seams"), text(supplies.tails));
     for (const Finding& finding : supplies.findings)
         slip_->addNote(coreText(finding.text), finding.severity);
-    slip_->addNote(tr("Steam burns, and acrylic goes limp under it for good. For children: no cords at the neck, buttons "
-                      "sewn to hold; local product-safety rules decide when anything is sold or given."));
+    slip_->addNote(
+        tr("Steam burns, and acrylic goes limp under it for good. For children: no cords at the neck, buttons "
+           "sewn to hold; local product-safety rules decide when anything is sold or given."));
     slip_->end();
 }
 

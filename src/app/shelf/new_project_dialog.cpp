@@ -49,7 +49,8 @@ NewProjectDialog::NewProjectDialog(Workroom& workroom, QWidget* parent) : QDialo
     machine_ = new QComboBox(this);
     for (const Machine& each : machines_)
         machine_->addItem(tr("%1, %2 needles").arg(QString::fromStdString(each.name)).arg(each.needles.count()));
-    const auto standard = std::find_if(machines_.begin(), machines_.end(), [](const Machine& m) { return m.needles == Stitches(200) && m.beds == 1; });
+    const auto standard = std::find_if(machines_.begin(), machines_.end(),
+                                       [](const Machine& m) { return m.needles == Stitches(200) && m.beds == 1; });
     machine_->setCurrentIndex(standard == machines_.end() ? 0 : static_cast<int>(standard - machines_.begin()));
     form->addRow(tr("Machine"), machine_);
 
@@ -111,7 +112,8 @@ NewProjectDialog::NewProjectDialog(Workroom& workroom, QWidget* parent) : QDialo
     connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
     layout->addWidget(buttons);
     int at = 0;
-    for (QWidget* widget : std::initializer_list<QWidget*>{machine_, yarn_, swatch_, stitches_, rows_, wearer_, wearerName_, size_, name_}) {
+    for (QWidget* widget : std::initializer_list<QWidget*>{machine_, yarn_, swatch_, stitches_, rows_, wearer_,
+                                                           wearerName_, size_, name_}) {
         widget->setAccessibleName(static_cast<QLabel*>(form->labelForField(widget))->text());
         widget->setObjectName(QStringLiteral("new_%1").arg(at++));
     }
@@ -127,15 +129,17 @@ bool NewProjectDialog::readGauge(Project& project) {
         const bool sound = value && *value >= 3.0 && *value <= 150.0;
         setWrong(edit, !sound);
         if (!sound) {
-            problem_->setText(tr("A gauge is a number from 3 to 150 in 10 cm. Count a piece of the same yarn if you have "
-                                 "one, or choose a swatch."));
+            problem_->setText(
+                tr("A gauge is a number from 3 to 150 in 10 cm. Count a piece of the same yarn if you have "
+                   "one, or choose a swatch."));
             edit->setFocus();
             return false;
         }
     }
     const SwatchAdvice advice = swatchAdvice(project.machine);
     Swatch& swatch = project.swatch;
-    swatch.name = yarn_->text().trimmed().isEmpty() ? tr("Swatch to be knitted").toStdString() : yarn_->text().trimmed().toStdString();
+    swatch.name = yarn_->text().trimmed().isEmpty() ? tr("Swatch to be knitted").toStdString()
+                                                    : yarn_->text().trimmed().toStdString();
     swatch.field = advice.field;
     swatch.fieldRows = advice.fieldRows;
     swatch.castOn = advice.castOn;
@@ -163,7 +167,8 @@ void NewProjectDialog::accept() {
     if (wearer_->currentIndex() > 0) {
         project.wearer = wearers_[wearer_->currentIndex() - 1];
     } else {
-        project.wearer.name = wearerName_->text().trimmed().isEmpty() ? tr("somebody").toStdString() : wearerName_->text().trimmed().toStdString();
+        project.wearer.name = wearerName_->text().trimmed().isEmpty() ? tr("somebody").toStdString()
+                                                                      : wearerName_->text().trimmed().toStdString();
         const StarterSize& size = starterSizes()[static_cast<std::size_t>(size_->currentIndex())];
         for (std::size_t i = 0; i < measureCount; ++i)
             project.wearer.measures[i] = MeasureValue{Length::millimetres(size.mm[i]), true, {}};

@@ -23,7 +23,8 @@ namespace {
 /// A project as a tile with its pieces drawn to one scale.
 class ProjectTile : public QAbstractButton {
 public:
-    ProjectTile(const QString& name, const QString& second, QWidget* parent) : QAbstractButton(parent), second_(second) {
+    ProjectTile(const QString& name, const QString& second, QWidget* parent)
+        : QAbstractButton(parent), second_(second) {
         setText(name);
         setAccessibleName(name);
         setAccessibleDescription(second);
@@ -76,7 +77,7 @@ private:
         if (pictures_.empty()) {
             if (!drafted_)
                 painter.drawText(QRect(16, 16, width() - 32, 130), Qt::AlignCenter | Qt::TextWordWrap,
-                             WorkroomPage::tr("not drafted yet"));
+                                 WorkroomPage::tr("not drafted yet"));
             return;
         }
         const double stitch = gauge_.stitches.unit().mm();
@@ -94,15 +95,17 @@ private:
             QPainterPath shape;
             shape.setFillRule(Qt::WindingFill);
             for (const FabricBlock& block : each.blocks)
-                shape.addRect(QRectF(x + (block.firstSlot - each.firstSlot) * stitch * scale, foot - block.to * row * scale,
-                                     (block.lastSlot - block.firstSlot + 1) * stitch * scale, (block.to - block.from) * row * scale));
+                shape.addRect(QRectF(
+                    x + (block.firstSlot - each.firstSlot) * stitch * scale, foot - block.to * row * scale,
+                    (block.lastSlot - block.firstSlot + 1) * stitch * scale, (block.to - block.from) * row * scale));
             painter.setPen(Qt::NoPen);
             painter.setBrush(colour_);
             painter.drawPath(shape);
             painter.setPen(QPen(theme.ink, 1.1));
             for (const OutlineLine& line : each.outline)
-                painter.drawLine(QPointF(x + (line.x1 - each.firstSlot) * stitch * scale, foot - line.y1 * row * scale),
-                                 QPointF(x + (line.x2 - each.firstSlot) * stitch * scale, foot - line.y2 * row * scale));
+                painter.drawLine(
+                    QPointF(x + (line.x1 - each.firstSlot) * stitch * scale, foot - line.y1 * row * scale),
+                    QPointF(x + (line.x2 - each.firstSlot) * stitch * scale, foot - line.y2 * row * scale));
             x += ((each.lastSlot - each.firstSlot + 1) * stitch + 40) * scale;
         }
     }
@@ -176,7 +179,8 @@ void WorkroomPage::fillMachine(QVBoxLayout* layout) {
     if (onMachine == pieces.end())
         return;
     const auto projects = session().workroom().items(Shelf::projects);
-    const auto project = std::find_if(projects.begin(), projects.end(), [&](const ShelfItem& item) { return item.id == onMachine->project; });
+    const auto project = std::find_if(projects.begin(), projects.end(),
+                                      [&](const ShelfItem& item) { return item.id == onMachine->project; });
     VirtualBed bed(onMachine->program);
     bed.advance(onMachine->place);
     auto* card = new QWidget(this);
@@ -206,10 +210,11 @@ void WorkroomPage::fillProjects(QVBoxLayout* layout) {
     layout->addWidget(heading(tr("Projects"), this));
     const auto projects = session().workroom().items(Shelf::projects);
     if (projects.isEmpty()) {
-        auto* welcome = new QLabel(tr("This workroom is empty. Begin with “New project”: choose the machine, give a gauge that you "
-                                      "know or read a swatch later, take the measures or borrow them, and the first draft "
-                                      "hangs on the rail three minutes from now."),
-                                   this);
+        auto* welcome =
+            new QLabel(tr("This workroom is empty. Begin with “New project”: choose the machine, give a gauge that you "
+                          "know or read a swatch later, take the measures or borrow them, and the first draft "
+                          "hangs on the rail three minutes from now."),
+                       this);
         welcome->setWordWrap(true);
         welcome->setMaximumWidth(640);
         layout->addWidget(welcome);
@@ -223,7 +228,9 @@ void WorkroomPage::fillProjects(QVBoxLayout* layout) {
         std::optional<Project> project;
         try {
             project = projectFromJson(item.body.toStdString());
-            second = tr("for %1 · %2").arg(QString::fromStdString(project->wearer.name), QString::fromStdString(project->machine.name));
+            second =
+                tr("for %1 · %2")
+                    .arg(QString::fromStdString(project->wearer.name), QString::fromStdString(project->machine.name));
         } catch (const FormatError& error) {
             second = QString::fromUtf8(error.what());
         }
@@ -270,7 +277,9 @@ void WorkroomPage::fillShelves(QVBoxLayout* layout) {
     };
     shelf(tr("Swatches"), Shelf::swatches, tr("none yet"), [](const std::string& body) {
         const MeasuredFabric fabric = measured(swatchFromJson(body));
-        return fabric.gauge ? WorkroomPage::tr("%1 × %2 in 10 cm").arg(fabric.gauge->stitches.perTenCentimetres(), 0, 'f', 1).arg(fabric.gauge->rows.perTenCentimetres(), 0, 'f', 1)
+        return fabric.gauge ? WorkroomPage::tr("%1 × %2 in 10 cm")
+                                  .arg(fabric.gauge->stitches.perTenCentimetres(), 0, 'f', 1)
+                                  .arg(fabric.gauge->rows.perTenCentimetres(), 0, 'f', 1)
                             : WorkroomPage::tr("not read yet");
     });
     shelf(tr("Wearers"), Shelf::wearers, tr("none yet"), [this](const std::string& body) {

@@ -68,7 +68,8 @@ MainWindow::MainWindow(Workroom& workroom, QWidget* parent) : QMainWindow(parent
     tool(tr("cm / in"), tr("Show lengths in centimetres or inches"), [this] {
         session_.setUnit(session_.unit() == ReadingUnit::inches ? ReadingUnit::centimetres : ReadingUnit::inches);
     });
-    tool(tr("Light / dark"), tr("Fleece or Peat"), [this] { chooseTheme(Theme::current().name == Theme::Name::fleece); });
+    tool(tr("Light / dark"), tr("Fleece or Peat"),
+         [this] { chooseTheme(Theme::current().name == Theme::Name::fleece); });
     footLine->addWidget(tools_);
     right->addWidget(foot);
 
@@ -103,13 +104,27 @@ template<class Kind> Kind* MainWindow::built(int station) {
     return static_cast<Kind*>(place);
 }
 
-WorkroomPage* MainWindow::workroomStation() { return built<WorkroomPage>(workroomPage); }
-SwatchStation* MainWindow::swatchStation() { return built<SwatchStation>(swatch); }
-MeasureStation* MainWindow::measureStation() { return built<MeasureStation>(measure); }
-DraftStation* MainWindow::draftStation() { return built<DraftStation>(draft); }
-KnitStation* MainWindow::knitStation() { return built<KnitStation>(knit); }
-JoinStation* MainWindow::joinStation() { return built<JoinStation>(join); }
-ReviewStation* MainWindow::reviewStation() { return built<ReviewStation>(review); }
+WorkroomPage* MainWindow::workroomStation() {
+    return built<WorkroomPage>(workroomPage);
+}
+SwatchStation* MainWindow::swatchStation() {
+    return built<SwatchStation>(swatch);
+}
+MeasureStation* MainWindow::measureStation() {
+    return built<MeasureStation>(measure);
+}
+DraftStation* MainWindow::draftStation() {
+    return built<DraftStation>(draft);
+}
+KnitStation* MainWindow::knitStation() {
+    return built<KnitStation>(knit);
+}
+JoinStation* MainWindow::joinStation() {
+    return built<JoinStation>(join);
+}
+ReviewStation* MainWindow::reviewStation() {
+    return built<ReviewStation>(review);
+}
 
 Station* MainWindow::station(int station) {
     switch (station) {
@@ -135,7 +150,8 @@ void MainWindow::buildShortcuts() {
         connect(new QShortcut(keys, this), &QShortcut::activated, this, action);
     };
     for (int station = workroomPage; station <= review; ++station)
-        on(QKeySequence(Qt::CTRL | static_cast<Qt::Key>(Qt::Key_1 + station)), [this, station] { showStation(station); });
+        on(QKeySequence(Qt::CTRL | static_cast<Qt::Key>(Qt::Key_1 + station)),
+           [this, station] { showStation(station); });
     on(QKeySequence::Undo, [this] { session_.undo(); });
     on(QKeySequence::Redo, [this] { session_.redo(); });
     on(QKeySequence(Qt::CTRL | Qt::Key_N), [this] { newProject(); });
@@ -182,7 +198,8 @@ void MainWindow::newProject() {
 }
 
 void MainWindow::importProject() {
-    const QString file = QFileDialog::getOpenFileName(this, tr("Import a project"), {}, tr("Vestimen projects (*.json)"));
+    const QString file =
+        QFileDialog::getOpenFileName(this, tr("Import a project"), {}, tr("Vestimen projects (*.json)"));
     if (file.isEmpty())
         return;
     QFile stream(file);
@@ -201,12 +218,14 @@ void MainWindow::importProject() {
 void MainWindow::exportProject() {
     if (!session_.hasProject())
         return say(tr("Open a project first: then it can be exported."));
-    const QString file = QFileDialog::getSaveFileName(this, tr("Export the project"), QString::fromStdString(session_.project().name) + ".json");
+    const QString file = QFileDialog::getSaveFileName(this, tr("Export the project"),
+                                                      QString::fromStdString(session_.project().name) + ".json");
     if (file.isEmpty())
         return;
     QSaveFile stream(file);
     const std::string text = toJson(session_.project());
-    if (!stream.open(QIODevice::WriteOnly) || stream.write(text.data(), static_cast<qint64>(text.size())) < 0 || !stream.commit())
+    if (!stream.open(QIODevice::WriteOnly) || stream.write(text.data(), static_cast<qint64>(text.size())) < 0 ||
+        !stream.commit())
         say(tr("%1 cannot be written: %2").arg(file, stream.errorString()));
 }
 
@@ -219,7 +238,8 @@ void MainWindow::chooseTheme(bool dark) {
     Theme::choose(dark ? Theme::Name::peat : Theme::Name::fleece);
     qApp->setStyleSheet(applicationStyleSheet());
     try {
-        session_.workroom().setSetting(QStringLiteral("theme"), dark ? QStringLiteral("peat") : QStringLiteral("fleece"));
+        session_.workroom().setSetting(QStringLiteral("theme"),
+                                       dark ? QStringLiteral("peat") : QStringLiteral("fleece"));
     } catch (const WorkroomError& error) {
         say(error.message());
     }
@@ -270,8 +290,12 @@ void MainWindow::fillThread() {
         thread_->knot(station)->setAnswer(open ? answer : QString(), open && reached, loose);
     };
     const auto& gauge = worked.measured.gauge;
-    set(swatch, gauge ? tr("%1 × %2%3").arg(gauge->stitches.perTenCentimetres(), 0, 'f', 1).arg(gauge->rows.perTenCentimetres(), 0, 'f', 1).arg(worked.measured.unproven ? tr(", unproven") : QString())
-                      : tr("not read yet"),
+    set(swatch,
+        gauge ? tr("%1 × %2%3")
+                    .arg(gauge->stitches.perTenCentimetres(), 0, 'f', 1)
+                    .arg(gauge->rows.perTenCentimetres(), 0, 'f', 1)
+                    .arg(worked.measured.unproven ? tr(", unproven") : QString())
+              : tr("not read yet"),
         gauge.has_value());
     int taken = 0;
     for (const auto& each : session_.project().wearer.measures)

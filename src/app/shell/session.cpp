@@ -109,13 +109,16 @@ void Session::redo() {
     store();
 }
 
-QString coreText(const char* text) { return QCoreApplication::translate("core", text); }
-
-QString coreText(const Phrase& phrase, ReadingUnit unit) {
-    return QString::fromStdString(
-        render(phrase, unit, [](const char* text) { return coreText(text).toStdString(); }));
+QString coreText(const char* text) {
+    return QCoreApplication::translate("core", text);
 }
 
-QString coreText(const Operand& operand, ReadingUnit unit) { return QString::fromStdString(render(operand, unit)); }
+QString coreText(const Phrase& phrase, ReadingUnit unit) {
+    return QString::fromStdString(render(phrase, unit, [](const char* text) { return coreText(text).toStdString(); }));
+}
+
+QString coreText(const Operand& operand, ReadingUnit unit) {
+    return QString::fromStdString(render(operand, unit));
+}
 
 } // namespace vestimen::app

@@ -36,7 +36,8 @@ int takeShots(MainWindow& window, const QString& folder) {
     };
     const auto begin = [&](PieceKind kind) {
         Workroom& workroom = window.session().workroom();
-        window.knitStation()->resume(workroom.beginPiece(window.session().projectId(), window.session().worked().piece(kind)->program));
+        window.knitStation()->resume(
+            workroom.beginPiece(window.session().projectId(), window.session().worked().piece(kind)->program));
     };
 
     shot("workroom");
@@ -56,13 +57,15 @@ int takeShots(MainWindow& window, const QString& folder) {
     begin(PieceKind::leftSleeve);
     knitUntil([](const KnittingState& state) {
         const auto* step = state.next();
-        return state.bed().counter() > 120 && step && std::holds_alternative<operation::Increase>(state.program().operations[step->from.operation].action);
+        return state.bed().counter() > 120 && step &&
+               std::holds_alternative<operation::Increase>(state.program().operations[step->from.operation].action);
     });
     shot("knit");
     begin(PieceKind::front);
     knitUntil([](const KnittingState& state) {
         const auto* step = state.next();
-        return state.bed().counter() > 226 && step && std::holds_alternative<operation::Hold>(state.program().operations[step->from.operation].action);
+        return state.bed().counter() > 226 && step &&
+               std::holds_alternative<operation::Hold>(state.program().operations[step->from.operation].action);
     });
     window.chooseTheme(true);
     shot("knit-short-rows-dark");

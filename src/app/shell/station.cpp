@@ -15,6 +15,8 @@ void Station::showEvent(QShowEvent* event) {
     refresh();
 }
 
-QString Station::text(Length length) const { return QString::fromStdString(vestimen::text(length, session_.unit())); }
+QString Station::text(Length length) const {
+    return QString::fromStdString(vestimen::text(length, session_.unit()));
+}
 
 } // namespace vestimen::app

@@ -113,8 +113,10 @@ void Knot::paintEvent(QPaintEvent*) {
     QPainterPath twist(centre + QPointF(-5, 1));
     twist.cubicTo(centre + QPointF(-2, -6), centre + QPointF(2, 6), centre + QPointF(5, -1));
     painter.setBrush(Qt::NoBrush);
-    painter.setPen(QPen(isChecked() && !loose_ ? theme.paper : reached_ ? theme.madder : theme.muted, 2, Qt::SolidLine,
-                        Qt::RoundCap));
+    painter.setPen(QPen(isChecked() && !loose_ ? theme.paper
+                        : reached_             ? theme.madder
+                                               : theme.muted,
+                        2, Qt::SolidLine, Qt::RoundCap));
     painter.drawPath(twist);
     if (narrow_)
         return;

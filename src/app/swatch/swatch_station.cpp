@@ -37,7 +37,8 @@ Parsed<Reading> parseReading(const std::string& text) {
             rest = "1" + rest;
         const auto within = parseLength(rest);
         if (!counted || !within || *counted <= 0.0 || *within <= Length())
-            return {std::nullopt, "\"" + text + "\" is no reading; write 142, 14.2cm, or a count in a length, like 28.1/10cm"};
+            return {std::nullopt,
+                    "\"" + text + "\" is no reading; write 142, 14.2cm, or a count in a length, like 28.1/10cm"};
         if (std::abs((*within).mm() - 100.0) < 1e-9)
             return {Reading(RuleReading{*counted}), {}};
         return {Reading(CountReading{*counted, *within}), {}};
@@ -95,7 +96,8 @@ void SwatchCanvas::matchEdits(QList<QLineEdit*>& edits, const std::vector<Readin
         edit->setFont(textFont(15, QFont::Bold));
         edit->resize(editWidth, editHeight);
         const int index = static_cast<int>(edits.size());
-        edit->setAccessibleName(widths ? tr("Width, reading %1").arg(index + 1) : tr("Height, reading %1").arg(index + 1));
+        edit->setAccessibleName(widths ? tr("Width, reading %1").arg(index + 1)
+                                       : tr("Height, reading %1").arg(index + 1));
         connect(edit, &QLineEdit::textEdited, this,
                 [this, widths, index](const QString& text) { emit typed(widths, index, text); });
         edit->show();
@@ -144,7 +146,8 @@ void SwatchCanvas::placeEdits() {
     for (const bool isWidth : {true, false}) {
         auto& list = isWidth ? widths_ : heights_;
         for (int i = 0; i < list.size(); ++i) {
-            list[i]->resize(isWidth ? editWidth : static_cast<int>(std::clamp(room, 46.0, double(editWidth))), editHeight);
+            list[i]->resize(isWidth ? editWidth : static_cast<int>(std::clamp(room, 46.0, double(editWidth))),
+                            editHeight);
             const QPointF at = lineAt(isWidth, i, static_cast<int>(list.size()));
             list[i]->move((at - QPointF(list[i]->width() / 2.0, editHeight / 2.0)).toPoint());
         }
@@ -178,8 +181,10 @@ void SwatchCanvas::paintEvent(QPaintEvent*) {
 
     const auto line = [&](bool isWidth, int index, int count, bool odd, bool taken) {
         const QPointF at = lineAt(isWidth, index, count);
-        painter.setPen(QPen(odd ? theme.madder : taken ? theme.woad : theme.muted, taken ? 1.8 : 1.2,
-                            taken ? Qt::SolidLine : Qt::DotLine));
+        painter.setPen(QPen(odd     ? theme.madder
+                            : taken ? theme.woad
+                                    : theme.muted,
+                            taken ? 1.8 : 1.2, taken ? Qt::SolidLine : Qt::DotLine));
         if (isWidth)
             painter.drawLine(QPointF(field.left(), at.y()), QPointF(field.right(), at.y()));
         else
@@ -228,7 +233,9 @@ void SwatchCanvas::paintEvent(QPaintEvent*) {
     };
     const int margins = std::max(0, project_.swatch.rows.count() - project_.swatch.fieldRows.count() - 4) / 2;
     label((all.top() + field.top()) / 2, tr("margin, %1 rows").arg(margins), false);
-    label(field.center().y(), tr("field, %1 stitches × %2 rows").arg(project_.swatch.field.count()).arg(project_.swatch.fieldRows.count()), true);
+    label(field.center().y(),
+          tr("field, %1 stitches × %2 rows").arg(project_.swatch.field.count()).arg(project_.swatch.fieldRows.count()),
+          true);
     label(holesY, tr("margin, %1 rows").arg(margins), false);
 }
 
@@ -388,7 +395,9 @@ void SwatchStation::fillTreatments() {
         if (treatment.hours > 0.0)
             text += tr(", %1 h").arg(treatment.hours);
         text += '\n';
-        text += fabric.gauge ? tr("%1 × %2").arg(fabric.gauge->stitches.perTenCentimetres(), 0, 'f', 1).arg(fabric.gauge->rows.perTenCentimetres(), 0, 'f', 1)
+        text += fabric.gauge ? tr("%1 × %2")
+                                   .arg(fabric.gauge->stitches.perTenCentimetres(), 0, 'f', 1)
+                                   .arg(fabric.gauge->rows.perTenCentimetres(), 0, 'f', 1)
                              : tr("not read yet");
         auto* chip = new QPushButton(text, this);
         chip->setCheckable(true);
@@ -438,7 +447,9 @@ void SwatchStation::fillSlip() {
         }
         if (fabric.gauge) {
             slip_->addRule();
-            slip_->addLine(tr("spread across, up"), tr("%1 %, %2 %").arg(fabric.across.spread * 100, 0, 'f', 1).arg(fabric.up.spread * 100, 0, 'f', 1));
+            slip_->addLine(
+                tr("spread across, up"),
+                tr("%1 %, %2 %").arg(fabric.across.spread * 100, 0, 'f', 1).arg(fabric.up.spread * 100, 0, 'f', 1));
             const auto& measures = session().worked().measures;
             if (fabric.across.interval && measures)
                 slip_->addLine(tr("a back of %1 comes out").arg(text(measures->width)),

@@ -5,9 +5,9 @@
 #include "app/shell/station.h"
 #include "core/quantity/parsing.h"
 
+#include <QHBoxLayout>
 #include <QLabel>
 #include <QLineEdit>
-#include <QHBoxLayout>
 #include <QSpinBox>
 
 #include <functional>

@@ -16,9 +16,15 @@ Theme::Name chosen = Theme::Name::fleece;
 
 } // namespace
 
-const Theme& Theme::of(Name name) { return name == Name::peat ? peat : fleece; }
-const Theme& Theme::current() { return of(chosen); }
-void Theme::choose(Name name) { chosen = name; }
+const Theme& Theme::of(Name name) {
+    return name == Name::peat ? peat : fleece;
+}
+const Theme& Theme::current() {
+    return of(chosen);
+}
+void Theme::choose(Name name) {
+    chosen = name;
+}
 
 void loadFonts() {
     for (const char* file : {"Lato-Regular", "Lato-Bold", "Vollkorn-SemiBold"})

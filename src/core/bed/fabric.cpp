@@ -28,9 +28,10 @@ LoopId Fabric::firstRowLoop(Needle needle) const {
     // The loops lie in needle order, forwards or backwards.
     const auto begin = loops.begin() + pass.firstLoop;
     const auto end = begin + pass.loopCount;
-    const auto found = pass.from == Side::left
-                           ? std::lower_bound(begin, end, needle.slot(), [](const Loop& l, int slot) { return l.slot < slot; })
-                           : std::lower_bound(begin, end, needle.slot(), [](const Loop& l, int slot) { return l.slot > slot; });
+    const auto found =
+        pass.from == Side::left
+            ? std::lower_bound(begin, end, needle.slot(), [](const Loop& l, int slot) { return l.slot < slot; })
+            : std::lower_bound(begin, end, needle.slot(), [](const Loop& l, int slot) { return l.slot > slot; });
     for (auto loop = found; loop != end && loop->slot == needle.slot(); ++loop)
         if (loop->bed == needle.bed())
             return static_cast<LoopId>(loop - loops.begin());

@@ -44,7 +44,7 @@ std::vector<Interval> difference(const std::vector<Interval>& a, const std::vect
 }
 
 void addOutline(FabricPicture& picture, const std::vector<std::vector<Interval>>& rows) {
-    std::map<int, int> left;  // x of a vertical line that goes on, and the row where it began
+    std::map<int, int> left; // x of a vertical line that goes on, and the row where it began
     std::map<int, int> right;
     static const std::vector<Interval> nothing;
     for (int row = 0; row <= static_cast<int>(rows.size()); ++row) {
@@ -88,7 +88,8 @@ std::vector<FabricRun> runs(const Fabric& fabric) {
     const auto settle = [&](LoopId id) {
         int height = heightFrom(id);
         for (; more < fabric.moreParents.size() && fabric.moreParents[more].first <= id; ++more)
-            if (fabric.moreParents[more].first == id && fabric.loops[fabric.moreParents[more].second].kind != LoopKind::hung)
+            if (fabric.moreParents[more].first == id &&
+                fabric.loops[fabric.moreParents[more].second].kind != LoopKind::hung)
                 height = std::max(height, heights[fabric.moreParents[more].second] + 1);
         heights[id] = height;
     };

@@ -323,7 +323,7 @@ struct Perform {
             bed.at(needle).ladderAllowed = false;
             if (!hang.allOf.empty()) {
                 const std::string prefix = own ? "" : source.piece + "/";
-                ++hungOf[source.kind == HangSource::Kind::first ? prefix + "first"
+                ++hungOf[source.kind == HangSource::Kind::first  ? prefix + "first"
                          : source.kind == HangSource::Kind::edge ? prefix + "edge:" + source.name
                                                                  : prefix + "kept:" + source.name];
             }
@@ -427,7 +427,8 @@ struct Perform {
     }
 
     void operator()(const Mark& mark) const {
-        if (const auto* needle = std::get_if<Needle>(&mark.at); needle && bed.inReach(*needle) && bed.at(*needle).loops == 0)
+        if (const auto* needle = std::get_if<Needle>(&mark.at);
+            needle && bed.inReach(*needle) && bed.at(*needle).loops == 0)
             return nothingThere(*needle, "mark");
         bed.fabric_.marks.push_back({mark.as, mark.at, static_cast<int>(bed.fabric_.passes.size()), bed.counter_});
     }
@@ -454,7 +455,8 @@ void VirtualBed::advance(ProgramPlace to) {
                         lastActive_ = std::max(lastActive_, slot);
                     }
             }
-            const int until = to.operation > place_.operation ? knit->rows.count() : std::min(to.rowsDone, knit->rows.count());
+            const int until =
+                to.operation > place_.operation ? knit->rows.count() : std::min(to.rowsDone, knit->rows.count());
             for (; place_.rowsDone < until; ++place_.rowsDone)
                 pass(*knit);
             if (place_.rowsDone < knit->rows.count())

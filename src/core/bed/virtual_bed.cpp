@@ -45,8 +45,8 @@ NeedleSpan VirtualBed::occupied(Bed bed) const {
 
 void VirtualBed::find(const char* code, std::optional<Needle> needle, Phrase text, Severity severity) {
     if (fabric_.findings.size() < mostFindings)
-        fabric_.findings.push_back({severity, code, std::move(text), program_.piece,
-                                    static_cast<int>(place_.operation), counter_, needle});
+        fabric_.findings.push_back(
+            {severity, code, std::move(text), program_.piece, static_cast<int>(place_.operation), counter_, needle});
 }
 
 bool VirtualBed::inReach(Needle needle) {
@@ -133,9 +133,10 @@ void VirtualBed::checkTurn() {
         return;
     const Needle last = *lastKnitted_;
     const auto warn = [&](Needle needle) {
-        find("open_turn", needle,
-             {"The yarn turns at {0} without a wrap and leaves a small hole: lay it under that needle first.", {needle}},
-             program_.openTurnsWanted ? Severity::note : Severity::warning);
+        find(
+            "open_turn", needle,
+            {"The yarn turns at {0} without a wrap and leaves a small hole: lay it under that needle first.", {needle}},
+            program_.openTurnsWanted ? Severity::note : Severity::warning);
     };
     if (at(last).position == Position::hold) {
         if (!program_.machine.wrapsItselfOnCarriageSide && !at(last).wrapped)
@@ -172,8 +173,7 @@ void VirtualBed::checkShape(int stitches) {
     if (wanted == stitches)
         return;
     shapeWrong_ = true;
-    find("shape_mismatch", std::nullopt,
-         {"This row has {0} stitches where the shaping has {1}.", {stitches, wanted}});
+    find("shape_mismatch", std::nullopt, {"This row has {0} stitches where the shaping has {1}.", {stitches, wanted}});
 }
 
 int VirtualBed::plainRun(int slot, int step, int most, YarnIndex yarn, LoopId next) {
@@ -182,7 +182,8 @@ int VirtualBed::plainRun(int slot, int step, int most, YarnIndex yarn, LoopId ne
     const auto row = static_cast<std::int16_t>(counter_);
     int done = 0;
     for (; done < most && state->position == Position::work && state->loops == 1; ++done, state += step, ++loop) {
-        *loop = {state->first, static_cast<std::int16_t>(slot + done * step), row, yarn, LoopKind::knit, Bed::main, false};
+        *loop = {state->first, static_cast<std::int16_t>(slot + done * step), row, yarn, LoopKind::knit, Bed::main,
+                 false};
         state->first = next + static_cast<LoopId>(done);
         state->wrapped = false;
     }
@@ -257,9 +258,10 @@ void VirtualBed::pass(const operation::Knit& knit) {
                      {"The yarn would lie loose across {0}, which holds: put it back to work, or break the yarn.",
                       {*floatAt}});
             if (ladderAt)
-                find("undeclared_ladder", ladderAt,
-                     {"{0} is empty between needles that knit and would leave a ladder: hang a loop on it, or transfer.",
-                      {*ladderAt}});
+                find(
+                    "undeclared_ladder", ladderAt,
+                    {"{0} is empty between needles that knit and would leave a ladder: hang a loop on it, or transfer.",
+                     {*ladderAt}});
             floatAt.reset();
             ladderAt.reset();
             if (state.loops == 0 && !state.expectsEmpty)
@@ -326,6 +328,8 @@ Fabric VirtualBed::finish() {
     return std::move(fabric_);
 }
 
-Fabric knit(const Program& program, const Siblings* siblings) { return VirtualBed(program, siblings).finish(); }
+Fabric knit(const Program& program, const Siblings* siblings) {
+    return VirtualBed(program, siblings).finish();
+}
 
 } // namespace vestimen

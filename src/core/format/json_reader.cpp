@@ -15,7 +15,8 @@ Json parseJson(const std::string& text) {
         const auto end = text.begin() + static_cast<std::ptrdiff_t>(std::min(error.byte, text.size()));
         const auto line = 1 + std::count(text.begin(), end, '\n');
         if (error.byte >= text.size())
-            throw FormatError(fmt::format("The file ends in the middle, on line {}: it was cut off or not written whole.", line));
+            throw FormatError(
+                fmt::format("The file ends in the middle, on line {}: it was cut off or not written whole.", line));
         throw FormatError(fmt::format("Line {} is not JSON: there is something that does not belong there.", line));
     }
 }
@@ -32,7 +33,9 @@ void JsonReader::expectKeys(std::initializer_list<const char*> keys) const {
             fail(fmt::format("has the unknown key \"{}\"", key));
 }
 
-bool JsonReader::has(const char* key) const { return value_.is_object() && value_.contains(key); }
+bool JsonReader::has(const char* key) const {
+    return value_.is_object() && value_.contains(key);
+}
 
 JsonReader JsonReader::at(const char* key) const {
     if (!has(key))

@@ -52,16 +52,17 @@ std::string toSvg(const Program& program, const Fabric& fabric, const Outline& i
     const auto y = [&](double rows) { return height - rows * row; };
     const double width = slots * stitch;
 
-    std::string svg = fmt::format("<?xml version=\"1.0\" encoding=\"UTF-8\"?>\n"
-                                  "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"{0:.3f}mm\" height=\"{1:.3f}mm\" "
-                                  "viewBox=\"{2:.3f} {3:.3f} {0:.3f} {1:.3f}\">\n<title>{4}</title>\n",
-                                  width + 2 * margin, height + 2 * margin, -width / 2 - margin, -margin,
-                                  escaped(program.piece));
+    std::string svg =
+        fmt::format("<?xml version=\"1.0\" encoding=\"UTF-8\"?>\n"
+                    "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"{0:.3f}mm\" height=\"{1:.3f}mm\" "
+                    "viewBox=\"{2:.3f} {3:.3f} {0:.3f} {1:.3f}\">\n<title>{4}</title>\n",
+                    width + 2 * margin, height + 2 * margin, -width / 2 - margin, -margin, escaped(program.piece));
     auto out = std::back_inserter(svg);
     fmt::format_to(out, "<g id=\"stitches\" fill=\"{}\" stroke=\"none\">\n", escaped(colour));
     for (const FabricBlock& block : shape.blocks)
-        fmt::format_to(out, "<rect x=\"{:.3f}\" y=\"{:.3f}\" width=\"{:.3f}\" height=\"{:.3f}\"/>\n", x(block.firstSlot),
-                       y(block.to), (block.lastSlot - block.firstSlot + 1) * stitch, (block.to - block.from) * row);
+        fmt::format_to(out, "<rect x=\"{:.3f}\" y=\"{:.3f}\" width=\"{:.3f}\" height=\"{:.3f}\"/>\n",
+                       x(block.firstSlot), y(block.to), (block.lastSlot - block.firstSlot + 1) * stitch,
+                       (block.to - block.from) * row);
     fmt::format_to(out, "</g>\n<g id=\"outline\" fill=\"none\" stroke=\"#26282F\" stroke-width=\"0.5\">\n<path d=\"");
     for (const OutlineLine& line : shape.outline)
         fmt::format_to(out, "M{:.3f} {:.3f}L{:.3f} {:.3f}", x(line.x1), y(line.y1), x(line.x2), y(line.y2));

@@ -10,9 +10,13 @@ namespace {
 
 using namespace operation;
 
-const char* text(Side side) { return side == Side::left ? "left" : "right"; }
+const char* text(Side side) {
+    return side == Side::left ? "left" : "right";
+}
 
-Side side(const JsonReader& reader) { return reader.oneOf<Side>({{"left", Side::left}, {"right", Side::right}}); }
+Side side(const JsonReader& reader) {
+    return reader.oneOf<Side>({{"left", Side::left}, {"right", Side::right}});
+}
 
 Needle needle(const JsonReader& reader) {
     const std::string name = reader.text();
@@ -39,7 +43,9 @@ public:
     }
     Json operator()(const Knit& op) const {
         const YarnRole role = program_.yarns[op.yarn].role;
-        Json json = {{"op", role == YarnRole::waste ? "waste" : role == YarnRole::ravel ? "ravel" : "knit"},
+        Json json = {{"op", role == YarnRole::waste   ? "waste"
+                            : role == YarnRole::ravel ? "ravel"
+                                                      : "knit"},
                      {"rows", op.rows.count()},
                      {"yarn", yarn(op.yarn)}};
         if (op.size)
@@ -159,8 +165,8 @@ private:
         const std::string op = json.at("op").text();
         if (op == "cast_on") {
             json.expectKeys({"op", "row", "method", "from", "to", "every", "yarn", "carriage"});
-            CastOn castOn{json.at("method").text(), needle(json.at("from")), needle(json.at("to")), 1,
-                          yarn(json.at("yarn")), side(json.at("carriage"))};
+            CastOn castOn{json.at("method").text(), needle(json.at("from")),  needle(json.at("to")), 1,
+                          yarn(json.at("yarn")),    side(json.at("carriage"))};
             if (const auto every = json.find("every"))
                 castOn.every = every->integer(1, 100);
             return castOn;
@@ -302,7 +308,9 @@ private:
 
     static HangSource source(const JsonReader& json) {
         std::string text = json.text();
-        const auto wrong = [&]() { json.fail("is \"" + json.text() + "\" and should be like first:L12, edge:right:34 or front/kept:neck:7"); };
+        const auto wrong = [&]() {
+            json.fail("is \"" + json.text() + "\" and should be like first:L12, edge:right:34 or front/kept:neck:7");
+        };
         HangSource source;
         if (const auto slash = text.find('/'); slash != std::string::npos) {
             source.piece = text.substr(0, slash);
@@ -372,7 +380,8 @@ Json machineJson(const ProgramMachine& machine) {
 }
 
 ProgramMachine readMachine(const JsonReader& json) {
-    json.expectKeys({"needles", "beds", "loops_per_needle", "needle_wraps_itself_on_carriage_side", "half_pitch", "sizes"});
+    json.expectKeys(
+        {"needles", "beds", "loops_per_needle", "needle_wraps_itself_on_carriage_side", "half_pitch", "sizes"});
     ProgramMachine machine;
     machine.needles = json.at("needles").integer(2, 2000);
     machine.beds = json.at("beds").integer(1, 2);
@@ -443,7 +452,8 @@ Program programFromJson(const std::string& text) {
     Program program;
     program.piece = json.at("piece").text();
     program.worn = json.at("worn").text();
-    program.wornSideOut = json.at("worn_side_out").oneOf<WornSide>({{"knit", WornSide::knit}, {"purl", WornSide::purl}});
+    program.wornSideOut =
+        json.at("worn_side_out").oneOf<WornSide>({{"knit", WornSide::knit}, {"purl", WornSide::purl}});
     program.machine = readMachine(json.at("machine"));
     json.at("yarns").forEachKey([&](const std::string& id, const JsonReader& yarn) {
         yarn.expectKeys({"name", "role"});

@@ -67,12 +67,9 @@ Machine readMachine(const JsonReader& json) {
 // ---- yarn
 
 Json json(const Yarn& yarn) {
-    return {{"name", yarn.name},
-            {"fibre", yarn.fibre},
-            {"colour", yarn.colour},
-            {"metres_per_100g", yarn.metresPer100g},
-            {"strands", yarn.strands},
-            {"grams_on_hand", yarn.gramsOnHand}};
+    return {{"name", yarn.name},       {"fibre", yarn.fibre},
+            {"colour", yarn.colour},   {"metres_per_100g", yarn.metresPer100g},
+            {"strands", yarn.strands}, {"grams_on_hand", yarn.gramsOnHand}};
 }
 
 Yarn readYarn(const JsonReader& json) {
@@ -252,8 +249,9 @@ Choices readChoices(const JsonReader& json) {
     Choices choices;
     choices.bodyWelt = readWelt(json.at("body_welt"));
     choices.cuff = readWelt(json.at("cuff"));
-    choices.shoulder = json.at("shoulder").oneOf<ShoulderKind>(
-        {{"straight", ShoulderKind::straight}, {"short_rows", ShoulderKind::shortRows}});
+    choices.shoulder =
+        json.at("shoulder")
+            .oneOf<ShoulderKind>({{"straight", ShoulderKind::straight}, {"short_rows", ShoulderKind::shortRows}});
     choices.wrapTurns = json.at("wrap_turns").boolean();
     choices.neckTrimDepth = millimetres(json.at("neck_trim_depth_mm"), 0, 1000);
     choices.seamStitches = json.at("seam_stitches").boolean();
@@ -372,14 +370,30 @@ Project projectFromJson(const std::string& text) {
     return project;
 }
 
-std::string toJson(const Machine& machine) { return alone("vestimen-machine", "machine", json(machine)); }
-std::string toJson(const Yarn& yarn) { return alone("vestimen-yarn", "yarn", json(yarn)); }
-std::string toJson(const Swatch& swatch) { return alone("vestimen-swatch", "swatch", json(swatch)); }
-std::string toJson(const Wearer& wearer) { return alone("vestimen-wearer", "wearer", json(wearer)); }
+std::string toJson(const Machine& machine) {
+    return alone("vestimen-machine", "machine", json(machine));
+}
+std::string toJson(const Yarn& yarn) {
+    return alone("vestimen-yarn", "yarn", json(yarn));
+}
+std::string toJson(const Swatch& swatch) {
+    return alone("vestimen-swatch", "swatch", json(swatch));
+}
+std::string toJson(const Wearer& wearer) {
+    return alone("vestimen-wearer", "wearer", json(wearer));
+}
 
-Machine machineFromJson(const std::string& text) { return readAlone(text, "vestimen-machine", "machine", readMachine); }
-Yarn yarnFromJson(const std::string& text) { return readAlone(text, "vestimen-yarn", "yarn", readYarn); }
-Swatch swatchFromJson(const std::string& text) { return readAlone(text, "vestimen-swatch", "swatch", readSwatch); }
-Wearer wearerFromJson(const std::string& text) { return readAlone(text, "vestimen-wearer", "wearer", readWearer); }
+Machine machineFromJson(const std::string& text) {
+    return readAlone(text, "vestimen-machine", "machine", readMachine);
+}
+Yarn yarnFromJson(const std::string& text) {
+    return readAlone(text, "vestimen-yarn", "yarn", readYarn);
+}
+Swatch swatchFromJson(const std::string& text) {
+    return readAlone(text, "vestimen-swatch", "swatch", readSwatch);
+}
+Wearer wearerFromJson(const std::string& text) {
+    return readAlone(text, "vestimen-wearer", "wearer", readWearer);
+}
 
 } // namespace vestimen

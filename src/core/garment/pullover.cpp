@@ -6,7 +6,9 @@
 namespace vestimen {
 namespace {
 
-constexpr Length mm(double value) { return Length::millimetres(value); }
+constexpr Length mm(double value) {
+    return Length::millimetres(value);
+}
 /// A knitted neck stretches by about this much to let a head through.
 constexpr double neckStretch = 1.35;
 constexpr int curvePoints = 16;
@@ -76,8 +78,8 @@ std::vector<Finding> pulloverFindings(const PulloverMeasures& m, const Project& 
     const Choices& choices = project.choices;
     for (const Length made : {m.width, m.length, m.armholeDepth, m.neckWidth, m.neckDepth, m.wrist})
         if (!(made > Length()) || made > mm(3000)) {
-            error("measure_with_ease", {"A measure with its ease comes to {0}: make it more than 0 and less than 3 m.",
-                                        {made}});
+            error("measure_with_ease",
+                  {"A measure with its ease comes to {0}: make it more than 0 and less than 3 m.", {made}});
             return findings;
         }
     const Length leastShoulder = mm(20);
@@ -94,13 +96,13 @@ std::vector<Finding> pulloverFindings(const PulloverMeasures& m, const Project& 
                                    {m.neckDepth, m.shoulderDrop, m.shoulderDrop + mm(10)}});
     for (const auto& [welt, what] : {std::pair{choices.bodyWelt, "body"}, {choices.cuff, "sleeve"}})
         if (welt.depth < mm(5) || welt.depth > mm(200))
-            error("welt_depth", {"A welt {0} deep on the {1} cannot be: 5 mm to 20 cm can.",
-                                 {welt.depth, std::string(what)}});
+            error("welt_depth",
+                  {"A welt {0} deep on the {1} cannot be: 5 mm to 20 cm can.", {welt.depth, std::string(what)}});
     if (m.length - armholeTop < choices.bodyWelt.depth + mm(20))
-        error("body_too_short", {"A length of {0} has no room for an armhole of {1} and a welt of {2}: make it at "
-                                 "least {3}.",
-                                 {m.length, armholeTop, choices.bodyWelt.depth,
-                                  armholeTop + choices.bodyWelt.depth + mm(20)}});
+        error("body_too_short",
+              {"A length of {0} has no room for an armhole of {1} and a welt of {2}: make it at "
+               "least {3}.",
+               {m.length, armholeTop, choices.bodyWelt.depth, armholeTop + choices.bodyWelt.depth + mm(20)}});
     if (m.sleeveLength < choices.cuff.depth + sleeveStraight + mm(20))
         error("sleeve_too_short", {"The sleeve comes to {0}: the back is too wide, or centre back to wrist too short. "
                                    "It needs at least {1}.",
@@ -115,12 +117,14 @@ std::vector<Finding> pulloverFindings(const PulloverMeasures& m, const Project& 
         return findings;
 
     if (m.upperArm > m.sleeveTop)
-        findings.push_back({Severity::warning, "arm_tight",
+        findings.push_back({Severity::warning,
+                            "arm_tight",
                             {"The sleeve top, {0}, is tighter than the upper arm with its ease, {1}: make the armhole "
                              "deeper?",
                              {m.sleeveTop, m.upperArm}}});
     if (neckOpening(m) * neckStretch < m.headGirth)
-        findings.push_back({Severity::warning, "head_tight",
+        findings.push_back({Severity::warning,
+                            "head_tight",
                             {"A neck opening of {0} stretches to about {1}: a head of {2} will hardly pass. Make it "
                              "wider or deeper.",
                              {neckOpening(m), neckOpening(m) * neckStretch, m.headGirth}}});
@@ -154,7 +158,9 @@ Outline sleeveOutline(const PulloverMeasures& m, PieceKind piece) {
              {"seam_left", {{-top, m.sleeveLength}, {-top, straightFrom}, {-wrist, m.cuffDepth}, {-wrist, Length()}}}}};
 }
 
-Length neckOpening(const PulloverMeasures& m) { return pathLength(roundNeck(m)) + m.neckWidth; }
+Length neckOpening(const PulloverMeasures& m) {
+    return pathLength(roundNeck(m)) + m.neckWidth;
+}
 
 Side wearerSide(PieceKind piece, Side machineSide) {
     return piece == PieceKind::back ? opposite(machineSide) : machineSide;

@@ -64,7 +64,8 @@ private:
         if (join.first.length > Length())
             join.eased = (join.second.length - join.first.length) / join.first.length;
         if (std::abs(join.eased) > mostEased)
-            join.findings.push_back({Severity::warning, "eased",
+            join.findings.push_back({Severity::warning,
+                                     "eased",
                                      {join.eased > 0.0 ? "The second edge is {0} longer and must be eased in evenly."
                                                        : "The second edge is {0} shorter and must be stretched evenly.",
                                       {Figure{std::abs(join.eased) * 100.0, 1, "%"}}}});
@@ -79,10 +80,12 @@ private:
         join.title = title;
         join.method = JoinMethod::latchOff;
         join.first = kept(PieceKind::back, edgeName("shoulder", PieceKind::back, wearers), {"back, on waste yarn", {}});
-        join.second = kept(PieceKind::front, edgeName("shoulder", PieceKind::front, wearers), {"front, on waste yarn", {}});
+        join.second =
+            kept(PieceKind::front, edgeName("shoulder", PieceKind::front, wearers), {"front, on waste yarn", {}});
         join.hang = hang(Stitches(join.first.count), Rows(join.second.count));
         join.tailSide = {"Work from the armhole towards the neck: leave the tail at the armhole.", {}};
-        join.facing = {"Hang the back purl side facing you, then the front on the same needles knit side facing you.", {}};
+        join.facing = {"Hang the back purl side facing you, then the front on the same needles knit side facing you.",
+                       {}};
         join.check = {"Before the waste yarn comes out: {0} needles, two loops on each.", {join.first.count}};
         add(std::move(join));
     }
@@ -140,18 +143,21 @@ private:
         join.hang = hang(Stitches(join.first.count), Rows(join.second.count));
         if (join.hang) {
             join.method = JoinMethod::latchOff;
-            join.facing = {"Hang the armhole purl side facing you, a whole stitch in from the edge, ends first; then the "
-                           "sleeve top knit side facing you.",
-                           {}};
+            join.facing = {
+                "Hang the armhole purl side facing you, a whole stitch in from the edge, ends first; then the "
+                "sleeve top knit side facing you.",
+                {}};
             join.tailSide = {"Leave the tail at the underarm where you begin.", {}};
         } else {
             join.method = JoinMethod::sewOn;
-            join.facing = {"There are more stitches than rows, so it cannot be hung: pin it at shoulder and markers and "
-                           "backstitch loop by loop.",
-                           {}};
+            join.facing = {
+                "There are more stitches than rows, so it cannot be hung: pin it at shoulder and markers and "
+                "backstitch loop by loop.",
+                {}};
             join.tailSide = {"Begin at one marker.", {}};
         }
-        join.check = {"Before the waste yarn comes out: all {0} loops of the sleeve top are caught.", {join.first.count}};
+        join.check = {"Before the waste yarn comes out: all {0} loops of the sleeve top are caught.",
+                      {join.first.count}};
         add(std::move(join));
     }
 
@@ -169,7 +175,8 @@ private:
         join.tailSide = {"Sew from the hem up to the marker and on to the cuff.", {}};
         join.facing = {"Knit side facing you, two bars a side, always one stitch in.", {}};
         if (front != back)
-            join.findings.push_back({Severity::error, "rows_differ",
+            join.findings.push_back({Severity::error,
+                                     "rows_differ",
                                      {"The sides have {0} and {1} rows and should have the same.", {back, front}}});
         add(std::move(join));
     }
@@ -194,6 +201,8 @@ const char* label(JoinMethod method) {
     return "backstitch";
 }
 
-std::vector<Join> pulloverJoins(const JoinInput& input) { return PulloverJoiner(input).all(); }
+std::vector<Join> pulloverJoins(const JoinInput& input) {
+    return PulloverJoiner(input).all();
+}
 
 } // namespace vestimen

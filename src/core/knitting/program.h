@@ -42,9 +42,9 @@ struct HangSource {
     enum class Kind { first, edge, kept };
     std::string piece; ///< empty: this piece
     Kind kind = Kind::first;
-    std::string name;  ///< of the edge, or of the kept loops
-    int index = 0;     ///< from 1 along the edge or the kept loops
-    Needle needle;     ///< for `first`
+    std::string name; ///< of the edge, or of the kept loops
+    int index = 0;    ///< from 1 along the edge or the kept loops
+    Needle needle;    ///< for `first`
     bool operator==(const HangSource&) const = default;
 };
 
@@ -177,12 +177,12 @@ struct Say {
 
 } // namespace operation
 
-using Action = std::variant<operation::CastOn, operation::Knit, operation::Hold, operation::Release,
-                            operation::HoldLever, operation::Wrap, operation::Increase, operation::Decrease,
-                            operation::BindOff, operation::Transfer, operation::Cross, operation::Place,
-                            operation::Hang, operation::TakeOff, operation::Drop, operation::Reform,
-                            operation::BreakYarn, operation::JoinYarn, operation::MoveCarriage, operation::Mark,
-                            operation::Counter, operation::Say>;
+using Action =
+    std::variant<operation::CastOn, operation::Knit, operation::Hold, operation::Release, operation::HoldLever,
+                 operation::Wrap, operation::Increase, operation::Decrease, operation::BindOff, operation::Transfer,
+                 operation::Cross, operation::Place, operation::Hang, operation::TakeOff, operation::Drop,
+                 operation::Reform, operation::BreakYarn, operation::JoinYarn, operation::MoveCarriage, operation::Mark,
+                 operation::Counter, operation::Say>;
 
 struct Operation {
     Action action;
@@ -216,7 +216,7 @@ struct Program {
     std::vector<ProgramYarn> yarns;
     std::vector<Operation> operations;
     std::vector<NamedEdge> edges;
-    std::vector<WidthRun> shape; ///< checked when not empty
+    std::vector<WidthRun> shape;  ///< checked when not empty
     bool openTurnsWanted = false; ///< eyelets at the turns are decoration
 
     bool operator==(const Program&) const = default;

@@ -16,15 +16,17 @@ ProgramWriter::ProgramWriter(const Project& project, std::string piece, std::str
     program_.piece = std::move(piece);
     program_.worn = std::move(worn);
     const Machine& machine = project.machine;
-    program_.machine = {machine.needles.count(), machine.beds, 4, machine.holdWrapsItself, machine.beds > 1,
-                        machine.sizes};
+    program_.machine = {machine.needles.count(), machine.beds,     4,
+                        machine.holdWrapsItself, machine.beds > 1, machine.sizes};
     program_.yarns = {{"A", project.yarn.name.empty() ? "main yarn" : project.yarn.name, YarnRole::main},
                       {"W", "waste yarn", YarnRole::waste},
                       {"V", "ravel cord", YarnRole::ravel}};
     program_.openTurnsWanted = !project.choices.wrapTurns;
 }
 
-StitchSize ProgramWriter::size(int looser) const { return program_.machine.sizes.looser(mainSize_, looser); }
+StitchSize ProgramWriter::size(int looser) const {
+    return program_.machine.sizes.looser(mainSize_, looser);
+}
 
 void ProgramWriter::castOn(NeedleSpan span, int every, YarnIndex yarn) {
     add(operation::CastOn{"closed_loop", span.first, span.last, every, yarn, carriage_});

@@ -22,7 +22,9 @@ struct BodySpans {
     NeedleSpan shoulder(Side side) const { return side == Side::left ? left : right; }
 };
 
-const char* sided(Side side, const char* left, const char* right) { return side == Side::left ? left : right; }
+const char* sided(Side side, const char* left, const char* right) {
+    return side == Side::left ? left : right;
+}
 
 /// From the outermost needle of a side inward: `skip` needles left out, then `count`.
 NeedleSpan fromEdge(NeedleSpan span, Side side, int skip, int count) {
@@ -111,8 +113,8 @@ public:
 
 private:
     Needle holdAtNeck(int step) {
-        const NeedleSpan held = fromEdge(spans_.all, side_,
-                                         counts_.shoulder.count() + sideNeck() - neckHeld_ - step, step);
+        const NeedleSpan held =
+            fromEdge(spans_.all, side_, counts_.shoulder.count() + sideNeck() - neckHeld_ - step, step);
         hold(writer_, held);
         neckHeld_ += step;
         width_ -= Stitches(step);
@@ -236,7 +238,8 @@ Program writeSleeve(const Project& project, const PulloverCounts& counts, PieceK
         for (int i = 0; i < line.times; ++i) {
             writer.knitPlain(line.every, width, writer.size());
             for (const Side side : {Side::left, Side::right})
-                writer.add(operation::Increase{side, 1, operation::Shaping::fashioned, project.choices.fashioningInset});
+                writer.add(
+                    operation::Increase{side, 1, operation::Shaping::fashioned, project.choices.fashioningInset});
             width += Stitches(2);
         }
     writer.section("straight to the top");
@@ -276,7 +279,8 @@ Program writeNeckTrim(const Project& project, const PulloverCounts& counts) {
             put("front", HangSource::Kind::edge, "neck_right", pair.second);
 
     writer.section("hang the neck");
-    writer.say("purl_facing", "The wearer's left shoulder is joined. Purl side facing you, ends first, then the middles.");
+    writer.say("purl_facing",
+               "The wearer's left shoulder is joined. Purl side facing you, ends first, then the middles.");
     writer.add(std::move(neck));
     writer.say("waste_out", "Pull the waste yarn out only when every loop is on a needle.");
     writer.add(operation::JoinYarn{mainYarn, writer.carriage()});
@@ -294,7 +298,8 @@ Program writeNeckTrim(const Project& project, const PulloverCounts& counts) {
     writer.say("hang_welt", "Fold the trim towards you and hang the loops of its first row on the same needles.");
     writer.add(std::move(close));
     writer.section("bind off");
-    writer.say("two_layers", "Push the needles right out, or knit this row by hand: two layers are hard on the carriage.");
+    writer.say("two_layers",
+               "Push the needles right out, or knit this row by hand: two layers are hard on the carriage.");
     writer.knit(Rows(1), counts.trim, writer.size(2));
     writer.add(operation::BindOff{writer.carriage(), counts.trim.count(), "chain_round_the_needles", true});
     return writer.take();

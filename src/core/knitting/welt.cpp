@@ -4,7 +4,9 @@
 namespace vestimen {
 namespace {
 
-HangSource firstRow(Needle needle) { return {{}, HangSource::Kind::first, {}, 0, needle}; }
+HangSource firstRow(Needle needle) {
+    return {{}, HangSource::Kind::first, {}, 0, needle};
+}
 
 } // namespace
 
@@ -46,7 +48,8 @@ int writeWelt(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt, Ro
         for (Needle needle = span.first; needle <= span.last; needle = needle.shifted(1))
             hang.map.emplace_back(needle, firstRow(needle));
         writer.add(std::move(hang));
-        writer.say("two_layers", "Push the needles right out, or knit this row by hand: two layers are hard on the carriage.");
+        writer.say("two_layers",
+                   "Push the needles right out, or knit this row by hand: two layers are hard on the carriage.");
         writer.knit(Rows(1), all, writer.size(1));
     }
     writer.say("ravel", "Pull the ravel cord when the piece is off: every loop of the first row must be hung before.");

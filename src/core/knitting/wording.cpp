@@ -29,7 +29,8 @@ struct Sentence {
     }
     Phrase operator()(const Knit& op) const {
         const std::string size = op.size ? program.machine.sizes.text(*op.size) : "as it is";
-        return {op.rows == Rows(1) ? "Knit 1 row with {1}, stitch size {2}." : "Knit {0} rows with {1}, stitch size {2}.",
+        return {op.rows == Rows(1) ? "Knit 1 row with {1}, stitch size {2}."
+                                   : "Knit {0} rows with {1}, stitch size {2}.",
                 {op.rows, yarn(op.yarn), size}};
     }
     Phrase operator()(const Hold& op) const {
@@ -45,7 +46,8 @@ struct Sentence {
     Phrase operator()(const Increase& op) const {
         if (op.kind == Shaping::edge)
             return {"Bring {0} more needle into work, {1}.", {op.count, op.side}};
-        return {"Move the outer {0} stitches out by one, {1}; fill the gap from the bar beside it.", {op.inset, op.side}};
+        return {"Move the outer {0} stitches out by one, {1}; fill the gap from the bar beside it.",
+                {op.inset, op.side}};
     }
     Phrase operator()(const Decrease& op) const {
         if (op.kind == Shaping::edge)

@@ -20,10 +20,10 @@ std::string section(const Program& program, std::size_t operation);
 
 /// What is done before a row, or a run of plain rows: the unit that is listed and ticked.
 struct ProgramStep {
-    ProgramPlace from;     ///< where it begins
-    ProgramPlace to;       ///< where it ends
-    int row = 0;           ///< the counter before it
-    bool isRows = false;   ///< rows to knit, else something to do by hand
+    ProgramPlace from;   ///< where it begins
+    ProgramPlace to;     ///< where it ends
+    int row = 0;         ///< the counter before it
+    bool isRows = false; ///< rows to knit, else something to do by hand
     Phrase text;
 };
 

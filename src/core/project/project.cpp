@@ -7,14 +7,17 @@ namespace vestimen {
 namespace {
 
 constexpr std::array<const char*, 13> keys = {
-    "body_stitches", "neck_stitches",  "body_welt_rows",      "body_rows", "armhole_rows", "shoulder_rows", "neck_rows",
-    "wrist_stitches", "sleeve_top_stitches", "cuff_rows", "sleeve_rows",  "trim_stitches", "trim_rows",
+    "body_stitches", "neck_stitches", "body_welt_rows", "body_rows",           "armhole_rows",
+    "shoulder_rows", "neck_rows",     "wrist_stitches", "sleeve_top_stitches", "cuff_rows",
+    "sleeve_rows",   "trim_stitches", "trim_rows",
 };
 static_assert(keys.size() == static_cast<std::size_t>(Quantity::trimRows) + 1);
 
 } // namespace
 
-const char* key(Quantity quantity) { return keys[static_cast<std::size_t>(quantity)]; }
+const char* key(Quantity quantity) {
+    return keys[static_cast<std::size_t>(quantity)];
+}
 
 std::optional<Quantity> quantityFromKey(std::string_view key) {
     for (std::size_t i = 0; i < keys.size(); ++i)

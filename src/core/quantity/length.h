@@ -35,6 +35,8 @@ private:
     double millimetres_ = 0.0;
 };
 
-constexpr Length abs(Length length) { return length < Length() ? -length : length; }
+constexpr Length abs(Length length) {
+    return length < Length() ? -length : length;
+}
 
 } // namespace vestimen

@@ -13,7 +13,9 @@ namespace vestimen {
 
 /// A side of the machine, as the knitter sits before it.
 enum class Side : std::uint8_t { left, right };
-constexpr Side opposite(Side side) { return side == Side::left ? Side::right : Side::left; }
+constexpr Side opposite(Side side) {
+    return side == Side::left ? Side::right : Side::left;
+}
 
 enum class Bed : std::uint8_t { main, second };
 
@@ -39,9 +41,7 @@ public:
     /// The needle so many places to the right (negative: to the left) on the same bed.
     constexpr Needle shifted(int places) const { return Needle(slot_ + places, bed_); }
     /// The needle so many places further towards a side.
-    constexpr Needle towards(Side side, int places = 1) const {
-        return shifted(side == Side::left ? -places : places);
-    }
+    constexpr Needle towards(Side side, int places = 1) const { return shifted(side == Side::left ? -places : places); }
 
     constexpr bool operator==(const Needle&) const = default;
     constexpr auto operator<=>(const Needle& other) const {

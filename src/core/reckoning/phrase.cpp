@@ -24,7 +24,9 @@ struct OperandText {
 
 } // namespace
 
-std::string render(const Operand& operand, ReadingUnit unit) { return std::visit(OperandText{unit}, operand); }
+std::string render(const Operand& operand, ReadingUnit unit) {
+    return std::visit(OperandText{unit}, operand);
+}
 
 std::string render(const Phrase& phrase, ReadingUnit unit, const Translation& translation) {
     fmt::dynamic_format_arg_store<fmt::format_context> places;

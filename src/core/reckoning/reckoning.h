@@ -31,8 +31,8 @@ struct Finding {
     const char* code = "";
     Phrase text;
     std::string piece = {}; ///< the piece it belongs to; empty: the whole project
-    int operation = -1; ///< index in the piece's program, or -1
-    int row = -1;       ///< the row counter there, or -1
+    int operation = -1;     ///< index in the piece's program, or -1
+    int row = -1;           ///< the row counter there, or -1
     std::optional<Needle> needle = std::nullopt;
 };
 

@@ -25,7 +25,7 @@ struct CountAnswer {
     double exact = 0.0;
     int count = 0;
     Length made;
-    Length error; ///< made - wanted
+    Length error;             ///< made - wanted
     std::optional<int> below; ///< the next count down that would do, where there is one
     int above = 0;
 };

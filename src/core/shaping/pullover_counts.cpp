@@ -38,7 +38,8 @@ public:
         Reckoning reckoning{title, {}, {}};
         const auto answer = count({length, gauge_.rows, 1, 0, parity});
         reckoning.steps.push_back({{"long", {}}, length});
-        reckoning.steps.push_back({{"÷ {0} a row", {Figure{gauge_.rows.unit().mm(), 3, "mm"}}}, Figure{answer->exact, 2}});
+        reckoning.steps.push_back(
+            {{"÷ {0} a row", {Figure{gauge_.rows.unit().mm(), 3, "mm"}}}, Figure{answer->exact, 2}});
         reckoning.steps.push_back({{parityReason, {}}, answer->count});
         return Rows(settled(quantity, *answer, gauge_.rows, std::move(reckoning), parity));
     }
@@ -88,7 +89,8 @@ private:
                 reckoning.steps.push_back({{"pinned by you; it costs", {}}, cost});
                 value = pin->second;
             } else {
-                result_.findings.push_back({Severity::warning, "pin_refused",
+                result_.findings.push_back({Severity::warning,
+                                            "pin_refused",
                                             {parity == Parity::even ? "The pinned {0} of {1} must be even: {2} is used."
                                              : parity == Parity::odd ? "The pinned {0} of {1} must be odd: {2} is used."
                                                                      : "The pinned {0} of {1} cannot be: {2} is used.",
@@ -108,10 +110,14 @@ private:
     CountedPullover& result_;
 };
 
-Parity parityOf(Stitches stitches) { return stitches.isEven() ? Parity::even : Parity::odd; }
+Parity parityOf(Stitches stitches) {
+    return stitches.isEven() ? Parity::even : Parity::odd;
+}
 
 /// A mock rib begins and ends with a working needle.
-Parity weltParity(const Welt& welt) { return welt.kind == WeltKind::mockRib ? Parity::odd : Parity::any; }
+Parity weltParity(const Welt& welt) {
+    return welt.kind == WeltKind::mockRib ? Parity::odd : Parity::any;
+}
 const char* weltParityReason(const Welt& welt) {
     return welt.kind == WeltKind::mockRib ? "odd, so that the rib begins and ends alike" : "nearest whole stitch";
 }
@@ -145,15 +151,15 @@ bool countBody(Counter& counter, const Project& project, const PulloverMeasures&
     // Every turn puts at least one needle to hold.
     if (counts.shoulderRows.count() / 2 > counts.shoulder.count())
         counts.shoulderRows = Rows(std::max(0, counts.shoulder.count()) * 2);
-    counts.armhole = counter.rows(Quantity::armholeRows, "Rows of the armhole", m.armholeDepth, Parity::any,
-                                  "nearest whole row");
+    counts.armhole =
+        counter.rows(Quantity::armholeRows, "Rows of the armhole", m.armholeDepth, Parity::any, "nearest whole row");
     const auto all = count({m.length, gauge.rows});
-    counts.toUnderarm = counter.remainder(
-        Quantity::bodyRows, "Rows from the welt to the underarm", Rows(all->count),
-        {{{"less the welt", {}}, -counts.bodyWelt.visible},
-         {{"less the armhole", {}}, -counts.armhole},
-         {{"less the shoulder", {}}, -counts.shoulderRows}},
-        all->count - (counts.bodyWelt.visible + counts.armhole + counts.shoulderRows).count());
+    counts.toUnderarm =
+        counter.remainder(Quantity::bodyRows, "Rows from the welt to the underarm", Rows(all->count),
+                          {{{"less the welt", {}}, -counts.bodyWelt.visible},
+                           {{"less the armhole", {}}, -counts.armhole},
+                           {{"less the shoulder", {}}, -counts.shoulderRows}},
+                          all->count - (counts.bodyWelt.visible + counts.armhole + counts.shoulderRows).count());
     if (counts.toUnderarm < Rows(2)) {
         counter.error("body_too_short",
                       {"Welt, armhole and shoulder leave {0} rows below the underarm: make the body longer.",
@@ -166,17 +172,16 @@ bool countBody(Counter& counter, const Project& project, const PulloverMeasures&
 
 bool countNeck(Counter& counter, const PulloverMeasures& m, PulloverCounts& counts) {
     const bool sloped = counts.shoulderRows > Rows(0);
-    counts.neckDepth = counter.rows(Quantity::neckRows, "Rows of the front neck's depth", m.neckDepth,
-                                    sloped ? Parity::odd : Parity::any,
-                                    sloped ? "odd, so that front and back shoulders begin in the same row"
-                                           : "nearest whole row");
+    counts.neckDepth = counter.rows(
+        Quantity::neckRows, "Rows of the front neck's depth", m.neckDepth, sloped ? Parity::odd : Parity::any,
+        sloped ? "odd, so that front and back shoulders begin in the same row" : "nearest whole row");
     const Rows least = sloped ? counts.shoulderRows + Rows(1) : Rows(4);
     const Rows most = counts.armhole + counts.shoulderRows - Rows(1);
     if (counts.neckDepth < least || counts.neckDepth > most) {
-        counter.error("neck_depth",
-                      {"A front neck of {0} rows cannot be worked here: {1} to {2} rows can.",
-                       {counts.neckDepth, least, most}},
-                      PieceKind::front);
+        counter.error(
+            "neck_depth",
+            {"A front neck of {0} rows cannot be worked here: {1} to {2} rows can.", {counts.neckDepth, least, most}},
+            PieceKind::front);
         return false;
     }
     // The centre has the parity of the neck, so that both sides agree.
@@ -201,15 +206,15 @@ bool countSleeve(Counter& counter, const Project& project, const PulloverMeasure
     const Stitches seams(choices.seamStitches ? 2 : 0);
     counts.wrist = counter.stitches(Quantity::wristStitches, "Stitches at the wrist", m.wrist, seams,
                                     weltParity(choices.cuff), weltParityReason(choices.cuff));
-    counts.sleeveTop = counter.stitches(
-        Quantity::sleeveTopStitches, "Stitches of the sleeve top", m.sleeveTop, seams, parityOf(counts.wrist),
-        counts.wrist.isEven() ? "even, as the wrist is" : "odd, as the wrist is");
+    counts.sleeveTop = counter.stitches(Quantity::sleeveTopStitches, "Stitches of the sleeve top", m.sleeveTop, seams,
+                                        parityOf(counts.wrist),
+                                        counts.wrist.isEven() ? "even, as the wrist is" : "odd, as the wrist is");
     bool sound = counter.fitsBed(counts.sleeveTop, PieceKind::leftSleeve);
     counts.cuff = counter.welt(Quantity::cuffRows, "Rows of the cuff", choices.cuff);
     const auto all = count({m.sleeveLength, gauge.rows});
-    counts.sleeveRows = counter.remainder(Quantity::sleeveRows, "Rows from the cuff to the top", Rows(all->count),
-                                          {{{"less the cuff", {}}, -counts.cuff.visible}},
-                                          all->count - counts.cuff.visible.count());
+    counts.sleeveRows =
+        counter.remainder(Quantity::sleeveRows, "Rows from the cuff to the top", Rows(all->count),
+                          {{{"less the cuff", {}}, -counts.cuff.visible}}, all->count - counts.cuff.visible.count());
     const int least = choices.fashioningInset + 2;
     const Stitches increases = (counts.sleeveTop - counts.wrist) / 2;
     const auto straight = count({sleeveStraight, gauge.rows});
@@ -230,7 +235,8 @@ bool countSleeve(Counter& counter, const Project& project, const PulloverMeasure
     Reckoning& working = result.workings[Quantity::sleeveRows];
     working.steps.push_back({{"of these straight at the top", {}}, straight->count + shape->plainAfter.count()});
     for (const SlopeLine& line : shape->lines)
-        working.steps.push_back({{"every {0} rows, both sides", {line.every}}, Figure{static_cast<double>(line.times), 0, "×"}});
+        working.steps.push_back(
+            {{"every {0} rows, both sides", {line.every}}, Figure{static_cast<double>(line.times), 0, "×"}});
     working.steps.push_back({{"farthest from the straight line", {}}, gauge.stitches.unit() * shape->deviation});
     counts.sleeve.plainAfter += Rows(straight->count);
     return sound;

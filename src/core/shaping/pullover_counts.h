@@ -32,8 +32,8 @@ struct PulloverCounts {
     Stitches wrist;
     Stitches sleeveTop;
     WeltCounts cuff;
-    Rows sleeveRows; ///< from the cuff to the top
-    Slope sleeve;    ///< the events happen on both sides
+    Rows sleeveRows;   ///< from the cuff to the top
+    Slope sleeve;      ///< the events happen on both sides
     Stitches trimEdge; ///< needles for one straight side edge of the front neck
     Stitches trim;
     Rows trimRows; ///< both layers

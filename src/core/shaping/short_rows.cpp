@@ -20,9 +20,10 @@ std::vector<Stitches> quarterEllipseSteps(Stitches width, Rows height) {
     for (int turn = 0; turn < turns; ++turn) {
         // Half-way through its two rows; the last turn has reached the full width.
         const double climbed = (2.0 * turn + 1.0) / (2.0 * turns);
-        const int reached = turn + 1 == turns
-                                ? width.count()
-                                : static_cast<int>(std::lround(width.count() * std::sqrt(1.0 - std::pow(1.0 - climbed, 2))));
+        const int reached =
+            turn + 1 == turns
+                ? width.count()
+                : static_cast<int>(std::lround(width.count() * std::sqrt(1.0 - std::pow(1.0 - climbed, 2))));
         sizes.emplace_back(reached - before);
         before = reached;
     }

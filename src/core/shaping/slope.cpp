@@ -15,8 +15,12 @@ namespace {
 
 using Scaled = std::int64_t;
 
-Scaled divideUp(Scaled a, Scaled b) { return a >= 0 ? (a + b - 1) / b : -(-a / b); }
-Scaled divideDown(Scaled a, Scaled b) { return a >= 0 ? a / b : -((-a + b - 1) / b); }
+Scaled divideUp(Scaled a, Scaled b) {
+    return a >= 0 ? (a + b - 1) / b : -(-a / b);
+}
+Scaled divideDown(Scaled a, Scaled b) {
+    return a >= 0 ? a / b : -((-a + b - 1) / b);
+}
 
 class SlopeSolver {
 public:
@@ -76,7 +80,8 @@ public:
         for (int event = 0; event <= events_; ++event) {
             const auto at = static_cast<std::size_t>(event);
             windows[at] = event == 0 ? Window{0, 0} : window(event, limit);
-            offsets[at + 1] = offsets[at] + static_cast<std::size_t>(std::max(0, windows[at].last - windows[at].first + 1));
+            offsets[at + 1] =
+                offsets[at] + static_cast<std::size_t>(std::max(0, windows[at].last - windows[at].first + 1));
         }
         std::vector<Place> places(offsets.back());
         const auto place = [&](int event, int row) -> Place& {

@@ -4,7 +4,9 @@
 namespace vestimen {
 namespace {
 
-bool isMain(const Program& program, YarnIndex yarn) { return program.yarns[yarn].role == YarnRole::main; }
+bool isMain(const Program& program, YarnIndex yarn) {
+    return program.yarns[yarn].role == YarnRole::main;
+}
 
 /// Each break of the main yarn leaves two ends, as does the last bind-off.
 int mainEnds(const Program& program) {
@@ -47,8 +49,10 @@ Supplies supplies(const Project& project, const std::vector<const Program*>& pro
     result.weight.title = "Yarn";
     result.weight.steps = {{{"stitches in all pieces", {}}, result.stitches}};
     if (!gramsPerStitch) {
-        result.findings.push_back({Severity::note, "swatch_not_weighed",
-                                   {"Weigh the whole swatch: then Vestimen can say how much yarn the pieces take.", {}}});
+        result.findings.push_back(
+            {Severity::note,
+             "swatch_not_weighed",
+             {"Weigh the whole swatch: then Vestimen can say how much yarn the pieces take.", {}}});
         return result;
     }
     const double knitted = *gramsPerStitch * result.stitches;
@@ -56,10 +60,12 @@ Supplies supplies(const Project& project, const std::vector<const Program*>& pro
     result.weight.steps.push_back({{"swatch: {0} over {1} stitches", {Figure{swatch.grams, 1, "g"}, swatchStitches}},
                                    Figure{*gramsPerStitch * 1000.0, 2, "mg a stitch"}});
     result.weight.steps.push_back({{"pieces", {}}, Figure{knitted, 0, "g"}});
-    result.weight.steps.push_back({{"and {0} to spare", {Figure{spareShare * 100.0, 0, "%"}}}, Figure{*result.grams, 0, "g"}});
+    result.weight.steps.push_back(
+        {{"and {0} to spare", {Figure{spareShare * 100.0, 0, "%"}}}, Figure{*result.grams, 0, "g"}});
     result.weight.result = Figure{*result.grams, 0, "g"};
     if (project.yarn.gramsOnHand > 0.0 && project.yarn.gramsOnHand < *result.grams)
-        result.findings.push_back({Severity::warning, "yarn_short",
+        result.findings.push_back({Severity::warning,
+                                   "yarn_short",
                                    {"The pullover takes about {0} with some to spare; {1} are on hand.",
                                     {Figure{*result.grams, 0, "g"}, Figure{project.yarn.gramsOnHand, 0, "g"}}}});
     return result;

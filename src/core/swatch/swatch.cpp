@@ -38,12 +38,14 @@ int oddOneOut(const std::vector<Length>& lengths) {
 void addDirectionFindings(const MeasuredDirection& direction, const char* spreadText, const char* fewText,
                           std::vector<Finding>& findings) {
     if (direction.spread > widestSpread && direction.odd)
-        findings.push_back({Severity::warning, "spread",
+        findings.push_back({Severity::warning,
+                            "spread",
                             {spreadText,
                              {Figure{direction.spread * 100.0, 1, "%"}, *direction.odd + 1,
                               direction.lengths[static_cast<std::size_t>(*direction.odd)]}}});
     if (direction.gauge && direction.lengths.size() < 3)
-        findings.push_back({Severity::warning, "few_readings", {fewText, {static_cast<int>(direction.lengths.size())}}});
+        findings.push_back(
+            {Severity::warning, "few_readings", {fewText, {static_cast<int>(direction.lengths.size())}}});
 }
 
 } // namespace
@@ -99,8 +101,7 @@ MeasuredFabric measured(const Treatment& treatment, Stitches field, Rows fieldRo
 
 const Treatment* treatmentInUse(const Swatch& swatch) {
     const auto& all = swatch.treatments;
-    if (swatch.treatmentInUse && *swatch.treatmentInUse >= 0 &&
-        *swatch.treatmentInUse < static_cast<int>(all.size()))
+    if (swatch.treatmentInUse && *swatch.treatmentInUse >= 0 && *swatch.treatmentInUse < static_cast<int>(all.size()))
         return &all[static_cast<std::size_t>(*swatch.treatmentInUse)];
     return all.empty() ? nullptr : &all.back();
 }
@@ -154,24 +155,27 @@ std::vector<Finding> swatchFindings(const Swatch& swatch) {
     std::vector<Finding> findings;
     const MeasuredFabric fabric = measured(swatch);
     if (!fabric.gauge) {
-        findings.push_back({Severity::error, "no_gauge",
+        findings.push_back({Severity::error,
+                            "no_gauge",
                             {"There is no gauge yet: read the swatch at least once across and once up, or type a "
                              "gauge that you know.",
                              {}}});
         return findings;
     }
     if (fabric.unproven)
-        findings.push_back({Severity::warning, "unproven_gauge",
-                            {"This gauge was typed, not measured: knit and read a swatch before the yarn is cut.", {}}});
-    addDirectionFindings(fabric.across,
-                         "The widths differ by {0}: reading {1}, {2}, is the odd one; read it again.",
+        findings.push_back(
+            {Severity::warning,
+             "unproven_gauge",
+             {"This gauge was typed, not measured: knit and read a swatch before the yarn is cut.", {}}});
+    addDirectionFindings(fabric.across, "The widths differ by {0}: reading {1}, {2}, is the odd one; read it again.",
                          "Read the width at least three times; there are {0} so far.", findings);
     addDirectionFindings(fabric.up, "The heights differ by {0}: reading {1}, {2}, is the odd one; read it again.",
                          "Read the height at least three times; there are {0} so far.", findings);
     const double perTen[] = {fabric.gauge->stitches.perTenCentimetres(), fabric.gauge->rows.perTenCentimetres()};
     for (const double gauge : perTen)
         if (gauge < 3.0 || gauge > 150.0)
-            findings.push_back({Severity::error, "absurd_gauge",
+            findings.push_back({Severity::error,
+                                "absurd_gauge",
                                 {"A gauge of {0} in 10 cm cannot be knitted on these machines: 3 to 150 can. Look at "
                                  "the readings and the field's size.",
                                  {Figure{gauge, 1}}}});

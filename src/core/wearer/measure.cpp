@@ -7,7 +7,9 @@
 namespace vestimen {
 namespace {
 
-constexpr Length mm(double value) { return Length::millimetres(value); }
+constexpr Length mm(double value) {
+    return Length::millimetres(value);
+}
 
 /// A measure this far off its neighbour among the starter sizes is asked about.
 constexpr double doubtfulShare = 0.25;
@@ -16,8 +18,8 @@ constexpr double doubtfulShare = 0.25;
 
 const std::array<MeasureInfo, measureCount>& measureInfos() {
     static const std::array<MeasureInfo, measureCount> infos = {{
-        {Measure::headGirth, "head_girth", "Head girth", "Round the head above the ears; the neck opening must pass it.",
-         mm(250), mm(750)},
+        {Measure::headGirth, "head_girth", "Head girth",
+         "Round the head above the ears; the neck opening must pass it.", mm(250), mm(750)},
         {Measure::neckWidth, "neck_width", "Neck width",
          "Across the back of the neck, from one side of its base to the other.", mm(50), mm(300)},
         {Measure::frontNeckDepth, "front_neck_depth", "Front neck depth",
@@ -37,7 +39,9 @@ const std::array<MeasureInfo, measureCount>& measureInfos() {
     return infos;
 }
 
-const MeasureInfo& info(Measure measure) { return measureInfos()[static_cast<std::size_t>(measure)]; }
+const MeasureInfo& info(Measure measure) {
+    return measureInfos()[static_cast<std::size_t>(measure)];
+}
 
 std::optional<Measure> measureFromKey(std::string_view key) {
     for (const MeasureInfo& each : measureInfos())
@@ -98,10 +102,13 @@ std::vector<Finding> measureFindings(const Wearer& wearer) {
     for (const MeasureInfo& each : measureInfos()) {
         const auto& taken = wearer[each.measure];
         if (!taken)
-            findings.push_back({Severity::error, "measure_missing",
-                                {"{0} is missing: take it, or borrow it from a starter size.", {std::string(each.label)}}});
+            findings.push_back(
+                {Severity::error,
+                 "measure_missing",
+                 {"{0} is missing: take it, or borrow it from a starter size.", {std::string(each.label)}}});
         else if (!(taken->value >= each.least && taken->value <= each.most))
-            findings.push_back({Severity::error, "measure_absurd",
+            findings.push_back({Severity::error,
+                                "measure_absurd",
                                 {"{0} of {1} cannot be: it lies between {2} and {3}.",
                                  {std::string(each.label), taken->value, each.least, each.most}}});
     }
