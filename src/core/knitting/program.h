@@ -67,7 +67,7 @@ struct CastOn {
 struct Knit {
     Rows rows{1};
     YarnIndex yarn = 0;
-    std::optional<StitchSize> size;
+    std::optional<StitchSize> size = std::nullopt;
     bool floatAllowed = false;
     bool operator==(const Knit&) const = default;
 };
@@ -110,7 +110,7 @@ struct BindOff {
 };
 struct Transfer {
     std::vector<std::pair<Needle, Needle>> moves;
-    std::vector<Needle> stay;
+    std::vector<Needle> stay = {};
     bool operator==(const Transfer&) const = default;
 };
 struct Cross {
@@ -125,7 +125,7 @@ struct Place {
 struct Hang {
     std::vector<std::pair<Needle, HangSource>> map;
     /// Where this hang must leave nothing out: "first", or a "piece/kept:name" or "piece/edge:name".
-    std::vector<std::string> allOf;
+    std::vector<std::string> allOf = {};
     bool operator==(const Hang&) const = default;
 };
 struct TakeOff {
@@ -151,7 +151,7 @@ struct BreakYarn {
 };
 struct JoinYarn {
     YarnIndex yarn = 0;
-    std::optional<Side> carriage; ///< where the carriage stands; checked when given
+    std::optional<Side> carriage = std::nullopt; ///< where the carriage stands; checked when given
     bool operator==(const JoinYarn&) const = default;
 };
 struct MoveCarriage {

@@ -1,0 +1,71 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The core's benchmarks. tools/bench sets them beside each other.
+#include "core/bed/virtual_bed.h"
+#include "core/format/project_json.h"
+#include "core/shaping/slope.h"
+#include "core/work.h"
+
+#include <benchmark/benchmark.h>
+
+#include <fstream>
+#include <sstream>
+
+namespace {
+
+using namespace vestimen;
+
+Project demo() {
+    std::ifstream stream(VESTIMEN_SOURCE_DIR "/data/demo/drop-shoulder-pullover.json");
+    std::ostringstream text;
+    text << stream.rdbuf();
+    return projectFromJson(text.str());
+}
+
+std::size_t stitches(const Worked& worked) {
+    std::size_t all = 0;
+    for (const WorkedPiece& piece : worked.pieces)
+        all += piece.fabric.loops.size();
+    return all;
+}
+
+void work_pullover(benchmark::State& state) {
+    const Project project = demo();
+    for (auto _ : state)
+        benchmark::DoNotOptimize(work(project));
+}
+
+/// The least that anybody could do who makes the whole fabric: memory taken anew, one 8-byte record a stitch.
+void one_record_a_stitch(benchmark::State& state) {
+    const std::size_t all = stitches(work(demo()));
+    for (auto _ : state) {
+        std::vector<std::uint64_t> records;
+        records.reserve(all);
+        for (std::size_t i = 0; i < all; ++i)
+            records.push_back(i);
+        benchmark::DoNotOptimize(records.data());
+        benchmark::ClobberMemory();
+    }
+}
+
+void slope_within(benchmark::State& state) {
+    for (auto _ : state)
+        benchmark::DoNotOptimize(slopeWithin({Rows(190), Stitches(31)}, 0.84));
+}
+
+void bed_at_a_row(benchmark::State& state) {
+    const Worked worked = work(demo());
+    const Program& front = worked.piece(PieceKind::front)->program;
+    for (auto _ : state) {
+        VirtualBed bed(front);
+        bed.advance({front.operations.size() - 20, 0});
+        benchmark::DoNotOptimize(bed.counter());
+    }
+}
+
+} // namespace
+
+BENCHMARK(work_pullover);
+BENCHMARK(one_record_a_stitch);
+BENCHMARK(slope_within);
+BENCHMARK(bed_at_a_row);
+BENCHMARK_MAIN();

@@ -1,0 +1,559 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The parts of the window, one by one, and what happens when somebody types nonsense into them.
+#include "app/window_fixture.h"
+#include "support/projects.h"
+
+#include "app/canvas/rail_canvas.h"
+#include "app/canvas/slip.h"
+#include "app/draft/draft_edits.h"
+#include "app/knit/knitting_state.h"
+#include "app/shelf/new_project_dialog.h"
+#include "core/format/project_json.h"
+
+#include <QComboBox>
+#include <QPushButton>
+#include <QSqlError>
+#include <QSqlQuery>
+#include <QSpinBox>
+
+#include <cmath>
+
+using namespace vestimen;
+using namespace vestimen::app;
+using vestimen::test::odilesPullover;
+using vestimen::test::WindowFixture;
+
+namespace {
+
+double luminance(const QColor& colour) {
+    const auto channel = [](double value) {
+        return value <= 0.03928 ? value / 12.92 : std::pow((value + 0.055) / 1.055, 2.4);
+    };
+    return 0.2126 * channel(colour.redF()) + 0.7152 * channel(colour.greenF()) + 0.0722 * channel(colour.blueF());
+}
+
+double contrast(const QColor& a, const QColor& b) {
+    const double x = luminance(a) + 0.05;
+    const double y = luminance(b) + 0.05;
+    return std::max(x, y) / std::min(x, y);
+}
+
+} // namespace
+
+class TestWidgets : public QObject {
+    Q_OBJECT
+
+private slots:
+    void bothThemesCanBeRead();
+    void fontsAreShippedWithFiguresOfOneWidth();
+    void readingsInEveryForm_data();
+    void readingsInEveryForm();
+    void readingsThatAreNone_data();
+    void readingsThatAreNone();
+    void everyPartMovesItsMeasure();
+    void partsOnBothSidesMoveOutward();
+    void slipShowsTheWorking();
+    void canvasTabsThroughItsParts();
+    void sessionUndoesAndRedoes();
+    void sessionMergesTyping();
+    void previewIsNotStored();
+    void lastSoundDraftStays();
+    void knittingStateFollowsTheJournal();
+    void knittingStopsAtBothEnds();
+    void aStoreThatFailsIsSaid();
+    void draftThatMovedOnIsShown();
+    void emptyWorkroomLeadsToAProject();
+    void newProjectRefusesNonsense();
+    void badEaseIsRefused();
+    void clearedReadingIsTakenAway();
+    void unitsSwitchWithoutDrift();
+    void choicesSitWithTheirPart();
+    void everyStationHasNames();
+    void stationsNeedAProject();
+    void worksInASmallWindow();
+};
+
+void TestWidgets::bothThemesCanBeRead() {
+    for (const Theme::Name name : {Theme::Name::fleece, Theme::Name::peat}) {
+        const Theme& theme = Theme::of(name);
+        for (const QColor& text : {theme.ink, theme.muted, theme.madder, theme.woad, theme.weld})
+            for (const QColor& ground : {theme.ground, theme.paper})
+                QVERIFY2(
+                    contrast(text, ground) >= 4.5,
+                    qPrintable(QString("%1 on %2: %3").arg(text.name(), ground.name()).arg(contrast(text, ground))));
+        QVERIFY(contrast(theme.onWoad, theme.woad) >= 4.5);
+    }
+}
+
+void TestWidgets::fontsAreShippedWithFiguresOfOneWidth() {
+    loadFonts();
+    for (const int weight : {int(QFont::Normal), int(QFont::Bold)}) {
+        const QFont font = textFont(20, weight);
+        QCOMPARE(QFontInfo(font).family(), QString("Lato"));
+        const QFontMetrics metrics(font);
+        for (char digit = '0'; digit <= '9'; ++digit)
+            QCOMPARE(metrics.horizontalAdvance(QLatin1Char(digit)), metrics.horizontalAdvance(QLatin1Char('0')));
+    }
+    QCOMPARE(QFontInfo(titleFont(20)).family(), QString("Vollkorn"));
+}
+
+void TestWidgets::readingsInEveryForm_data() {
+    QTest::addColumn<QString>("text");
+    QTest::addColumn<double>("mm"); // over 40 stitches
+    QTest::newRow("millimetres") << "142" << 142.0;
+    QTest::newRow("decimal comma") << "142,5" << 142.5;
+    QTest::newRow("centimetres") << "14.2cm" << 142.0;
+    QTest::newRow("inches") << "5 1/2in" << 139.7;
+    QTest::newRow("gauge rule") << "28.1/10cm" << 100 * 40 / 28.1;
+    QTest::newRow("count") << "34/12cm" << 120.0 * 40 / 34;
+    QTest::newRow("per cm") << "2.81/cm" << 10 * 40 / 2.81;
+}
+
+void TestWidgets::readingsInEveryForm() {
+    QFETCH(QString, text);
+    QFETCH(double, mm);
+    const auto reading = parseReading(text.toStdString());
+    QVERIFY2(reading, reading.problem.c_str());
+    QVERIFY(std::abs(fieldLength(*reading, 40)->mm() - mm) < 1e-6);
+    // What is shown again means the same.
+    const auto again = parseReading(readingText(*reading).toStdString());
+    QVERIFY(again);
+    QVERIFY(std::abs(fieldLength(*again, 40)->mm() - mm) < 0.06);
+}
+
+void TestWidgets::readingsThatAreNone_data() {
+    QTest::addColumn<QString>("text");
+    for (const char* text : {"x", "--4", "0", "-142", "1/0", "28/", "/10cm", "28/0cm", "142 km", "99999999"})
+        QTest::newRow(text) << text;
+}
+
+void TestWidgets::readingsThatAreNone() {
+    QFETCH(QString, text);
+    const auto reading = parseReading(text.toStdString());
+    QVERIFY(!reading);
+    QVERIFY(!reading.problem.empty());
+}
+
+void TestWidgets::everyPartMovesItsMeasure() {
+    const Project project = odilesPullover();
+    const Worked worked = work(project);
+    const FabricGauge& gauge = *worked.measured.gauge;
+    const PulloverCounts& c = *worked.counts;
+    const auto moved = [&](PieceKind piece, Part part, int steps) {
+        return *work(movedBy(project, piece, part, steps, gauge)).counts;
+    };
+    QCOMPARE(moved(PieceKind::front, Part::length, -5).bodyLength(), c.bodyLength() + Rows(5));
+    QCOMPARE(moved(PieceKind::front, Part::welt, 3).bodyWelt.visible, c.bodyWelt.visible + Rows(3));
+    QCOMPARE(moved(PieceKind::back, Part::width, 2).body, c.body + Stitches(4));
+    QCOMPARE(moved(PieceKind::back, Part::armhole, -4).armhole, c.armhole + Rows(4));
+    QCOMPARE(moved(PieceKind::front, Part::neckDepth, -6).neckDepth, c.neckDepth + Rows(6));
+    QCOMPARE(moved(PieceKind::front, Part::neckWidth, 3).neck, c.neck + Stitches(6));
+    QCOMPARE(moved(PieceKind::back, Part::shoulder, -2).shoulderRows, c.shoulderRows + Rows(2));
+    QCOMPARE(moved(PieceKind::leftSleeve, Part::length, -7).sleeveLength(), c.sleeveLength() + Rows(7));
+    QCOMPARE(moved(PieceKind::leftSleeve, Part::welt, 2).cuff.visible, c.cuff.visible + Rows(2));
+    QCOMPARE(moved(PieceKind::leftSleeve, Part::wrist, 1).wrist, c.wrist + Stitches(2));
+    QCOMPARE(moved(PieceKind::leftSleeve, Part::sleeveTop, 2).sleeveTop, c.sleeveTop + Stitches(4));
+    QCOMPARE(moved(PieceKind::neckTrim, Part::trimDepth, 4).trimRows, c.trimRows + Rows(4));
+    // What the body measures stays.
+    QVERIFY(movedBy(project, PieceKind::front, Part::length, -5, gauge).wearer == project.wearer);
+    for (const PieceKind piece : allPieces)
+        for (const Part part : partsOf(piece)) {
+            QVERIFY(!partName(part, piece).isEmpty());
+            QVERIFY(!partState(worked, project, piece, part, ReadingUnit::centimetres).isEmpty());
+            for (const Quantity quantity : quantitiesOf(part, piece))
+                QVERIFY(worked.workings.count(quantity) == 1);
+        }
+}
+
+void TestWidgets::partsOnBothSidesMoveOutward() {
+    Project project = odilesPullover();
+    project.ease[static_cast<std::size_t>(Measure::chest)] = {Ease::Kind::percent, 10};
+    const FabricGauge gauge = *work(project).measured.gauge;
+    const Project wider = movedBy(project, PieceKind::back, Part::width, 1, gauge);
+    QCOMPARE(wider.ease[static_cast<std::size_t>(Measure::chest)].kind, Ease::Kind::percent);
+    QCOMPARE(work(wider).counts->body, work(project).counts->body + Stitches(2));
+}
+
+void TestWidgets::slipShowsTheWorking() {
+    Slip slip;
+    slip.begin("Neck");
+    slip.addReckoning(work(odilesPullover()).workings.at(Quantity::neckStitches), ReadingUnit::centimetres);
+    slip.addNote("a note", Severity::warning);
+    slip.end();
+    const QStringList lines = slip.plainText().split('\n');
+    QCOMPARE(lines[0], QString("Neck"));
+    QCOMPARE(lines[1], QString("wide: 17.2 cm"));
+    QVERIFY(slip.plainText().contains("Stitches of the neck: 48"));
+    QVERIFY(slip.plainText().contains("one up: 50"));
+    QVERIFY(lines.indexOf("Stitches of the neck: 48") < lines.indexOf("one up: 50: 7.1 mm") ||
+            slip.plainText().contains("7.1 mm"));
+    QCOMPARE(slip.accessibleName(), QString("Neck"));
+}
+
+void TestWidgets::canvasTabsThroughItsParts() {
+    const Project project = odilesPullover();
+    RailCanvas canvas;
+    canvas.resize(800, 640);
+    canvas.setView(railView(work(project), project, PieceKind::front, ReadingUnit::centimetres));
+    canvas.show();
+    canvas.setFocus();
+    QList<Part> visited;
+    connect(&canvas, &RailCanvas::partPicked, this, [&](Part part) { visited << part; });
+    for (int i = 0; i < 7; ++i)
+        QTest::keyClick(&canvas, Qt::Key_Tab);
+    QCOMPARE(visited, partsOf(PieceKind::front).size() == 7 ? visited : QList<Part>());
+    QCOMPARE(visited.size(), 7);
+    QTest::keyClick(&canvas, Qt::Key_Backtab);
+    QCOMPARE(canvas.picked(), visited[5]);
+    // An arrow key the other way does nothing; along its way it moves.
+    int nudges = 0;
+    connect(&canvas, &RailCanvas::nudged, this, [&](Part, int steps) { nudges += steps; });
+    canvas.pick(Part::length);
+    QTest::keyClick(&canvas, Qt::Key_Left);
+    QCOMPARE(nudges, 0);
+    QTest::keyClick(&canvas, Qt::Key_Up);
+    QCOMPARE(nudges, 1);
+    canvas.pick(Part::width);
+    QTest::keyClick(&canvas, Qt::Key_Right);
+    QCOMPARE(nudges, 2);
+    canvas.setAsWorn(true);
+    QTest::keyClick(&canvas, Qt::Key_Left); // turned round, outward is to the left
+    QCOMPARE(nudges, 3);
+}
+
+void TestWidgets::sessionUndoesAndRedoes() {
+    WindowFixture fixture;
+    Session& session = fixture.window().session();
+    const Project first = session.project();
+    QVERIFY(!session.canUndo());
+    Project second = first;
+    second.choices.seamStitches = false;
+    session.edit("Seams", second);
+    QCOMPARE(session.undoText(), QString("Seams"));
+    QVERIFY(session.worked().counts->body < work(first).counts->body);
+    session.undo();
+    QVERIFY(session.project() == first);
+    QCOMPARE(session.redoText(), QString("Seams"));
+    session.redo();
+    QVERIFY(session.project() == second);
+    session.undo();
+    Project third = first;
+    third.name = "Another";
+    session.edit("Name", third);
+    QVERIFY(!session.canRedo());
+    // Stored as it was made: no Save button.
+    QVERIFY(fixture.workroom().project(session.projectId()) == third);
+    session.edit("Nothing", third);
+    QCOMPARE(session.undoText(), QString("Name"));
+}
+
+void TestWidgets::sessionMergesTyping() {
+    WindowFixture fixture;
+    Session& session = fixture.window().session();
+    const Project before = session.project();
+    for (const char* name : {"P", "Pu", "Pul"}) {
+        Project next = session.project();
+        next.name = name;
+        session.edit("Name", next, true);
+    }
+    session.undo();
+    QVERIFY(session.project() == before);
+}
+
+void TestWidgets::previewIsNotStored() {
+    WindowFixture fixture;
+    Session& session = fixture.window().session();
+    const Project before = session.project();
+    Project shown = before;
+    shown.choices.bodyWelt.depth = Length::millimetres(70);
+    session.preview(shown);
+    QVERIFY(session.project() == shown);
+    QVERIFY(fixture.workroom().project(session.projectId()) == before);
+    session.endPreview();
+    QVERIFY(session.project() == before);
+    session.preview(shown);
+    session.edit("Welt", shown);
+    session.undo();
+    QVERIFY(session.project() == before);
+}
+
+void TestWidgets::lastSoundDraftStays() {
+    WindowFixture fixture;
+    Session& session = fixture.window().session();
+    const Stitches body = session.worked().counts->body;
+    Project impossible = session.project();
+    impossible.wearer[Measure::neckWidth] = MeasureValue{Length::millimetres(290), false, {}};
+    impossible.wearer[Measure::chest] = MeasureValue{Length::millimetres(310), false, {}};
+    session.edit("Impossible", impossible);
+    QVERIFY(!session.worked().sound());
+    QVERIFY(session.drawn());
+    QCOMPARE(session.drawn()->counts->body, body);
+    fixture.window().showStation(MainWindow::draft);
+    QVERIFY(fixture.window().draftStation()->slip()->plainText().contains("leaves no shoulders"));
+    QCOMPARE(fixture.window().thread()->knot(MainWindow::draft)->answer(), QString("something to mend"));
+    fixture.window().showStation(MainWindow::knit);
+    for (QPushButton* each : fixture.window().knitStation()->findChildren<QPushButton*>())
+        if (each->text() == "Begin" && each->isVisible())
+            QVERIFY(!each->isEnabled());
+}
+
+void TestWidgets::knittingStateFollowsTheJournal() {
+    WindowFixture fixture;
+    const Worked& worked = fixture.worked();
+    Workroom& workroom = fixture.workroom();
+    const qint64 id =
+        workroom.beginPiece(fixture.window().session().projectId(), worked.piece(PieceKind::leftSleeve)->program);
+    const auto find = [&] {
+        for (const BegunPiece& each : workroom.begunPieces())
+            if (each.id == id)
+                return each;
+        return BegunPiece{};
+    };
+    const auto none = std::make_shared<const std::map<std::string, Fabric>>();
+    KnittingState state(workroom, find(), none);
+    for (int i = 0; i < 120; ++i)
+        state.done();
+    for (int i = 0; i < 3; ++i)
+        state.back();
+    state.note("a knot in the yarn");
+    KnittingState again(workroom, find(), none);
+    QVERIFY(again.place() == state.place());
+    QCOMPARE(again.bed().counter(), state.bed().counter());
+    QCOMPARE(again.bed().carriage(), state.bed().carriage());
+    QCOMPARE(again.bed().occupied().size(), state.bed().occupied().size());
+    QCOMPARE(workroom.journal(id).size(), 124);
+    QCOMPARE(workroom.journal(id).back().text, QString("a knot in the yarn"));
+}
+
+void TestWidgets::knittingStopsAtBothEnds() {
+    WindowFixture fixture;
+    const qint64 id = fixture.workroom().beginPiece(fixture.window().session().projectId(),
+                                                    fixture.worked().piece(PieceKind::neckTrim)->program);
+    fixture.window().showStation(MainWindow::knit);
+    KnitStation* knit = fixture.window().knitStation();
+    knit->resume(id);
+    QTest::keyClick(knit, Qt::Key_Backspace);
+    QVERIFY(knit->state()->place() == ProgramPlace{});
+    QVERIFY(fixture.workroom().journal(id).isEmpty());
+    for (int i = 0; i < 200; ++i)
+        QTest::keyClick(knit, Qt::Key_Return);
+    QVERIFY(knit->state()->finished());
+    const auto records = fixture.workroom().journal(id).size();
+    QTest::keyClick(knit, Qt::Key_Space);
+    QCOMPARE(fixture.workroom().journal(id).size(), records);
+    // The trim hangs from its siblings: nothing was amiss.
+    QVERIFY(knit->state()->bed().fabric().findings.empty());
+}
+
+void TestWidgets::aStoreThatFailsIsSaid() {
+    WindowFixture fixture;
+    fixture.window().showStation(MainWindow::knit);
+    KnitStation* knit = fixture.window().knitStation();
+    const qint64 id = fixture.workroom().beginPiece(fixture.window().session().projectId(),
+                                                    fixture.worked().piece(PieceKind::back)->program);
+    knit->resume(id);
+    QTest::keyClick(knit, Qt::Key_Space);
+    const ProgramPlace place = knit->state()->place();
+    {
+        // Somebody else holds the file.
+        QSqlDatabase other = QSqlDatabase::addDatabase("QSQLITE", "other");
+        other.setDatabaseName(fixture.workroom().file());
+        other.setConnectOptions("QSQLITE_BUSY_TIMEOUT=0");
+        QVERIFY(other.open());
+        QVERIFY(other.transaction());
+        QVERIFY(!other.exec("INSERT INTO setting VALUES ('x', 'y')").lastError().isValid());
+        QTest::keyClick(knit, Qt::Key_Space);
+        QVERIFY2(fixture.window().message().contains("could not be read or written"),
+                 qPrintable(fixture.window().message()));
+        // Not on the disk, so not on the screen either.
+        QVERIFY(knit->state()->place() == place);
+        other.rollback();
+        other.close();
+    }
+    QSqlDatabase::removeDatabase("other");
+    QTest::keyClick(knit, Qt::Key_Space);
+    QVERIFY(place < knit->state()->place());
+}
+
+void TestWidgets::draftThatMovedOnIsShown() {
+    WindowFixture fixture;
+    Session& session = fixture.window().session();
+    const Program begun = fixture.worked().piece(PieceKind::back)->program;
+    fixture.workroom().beginPiece(session.projectId(), begun);
+    Project next = session.project();
+    next.pins[Quantity::bodyStitches] = 160;
+    session.edit("Pin", next);
+    fixture.window().showStation(MainWindow::knit);
+    QString all;
+    for (QLabel* label : fixture.window().knitStation()->findChildren<QLabel*>())
+        all += label->text() + '\n';
+    QVERIFY(all.contains("the draft has moved on"));
+    QVERIFY(fixture.workroom().pieces(session.projectId())[0].program == begun);
+}
+
+void TestWidgets::emptyWorkroomLeadsToAProject() {
+    WindowFixture fixture(false);
+    QVERIFY(!fixture.window().session().hasProject());
+    QString all;
+    for (QLabel* label : fixture.window().workroomStation()->findChildren<QLabel*>())
+        all += label->text();
+    QVERIFY(all.contains("This workroom is empty"));
+    NewProjectDialog dialog(fixture.workroom());
+    dialog.findChild<QLineEdit*>("new_1")->setText("Cream double-knit");
+    dialog.findChild<QLineEdit*>("new_3")->setText("24");
+    dialog.findChild<QLineEdit*>("new_4")->setText("34,5");
+    dialog.findChild<QLineEdit*>("new_6")->setText("Bram");
+    dialog.accept();
+    QCOMPARE(dialog.result(), int(QDialog::Accepted));
+    fixture.window().session().create(dialog.project());
+    QVERIFY2(fixture.worked().sound(), test::listed(fixture.worked().findings));
+    QVERIFY(fixture.worked().measured.unproven);
+    QVERIFY(test::hasFinding(fixture.worked().findings, "unproven_gauge"));
+    QVERIFY(fixture.project().wearer[Measure::chest]->borrowed);
+    QCOMPARE(fixture.project().swatch.field, Stitches(40));
+    fixture.window().showStation(MainWindow::swatch);
+    QVERIFY(fixture.window().swatchStation()->slip()->plainText().contains("typed, not measured"));
+}
+
+void TestWidgets::newProjectRefusesNonsense() {
+    WindowFixture fixture(false);
+    NewProjectDialog dialog(fixture.workroom());
+    for (const char* wrong : {"", "x", "0", "-3", "1e9", "400"}) {
+        dialog.findChild<QLineEdit*>("new_3")->setText(wrong);
+        dialog.findChild<QLineEdit*>("new_4")->setText("40");
+        dialog.accept();
+        QCOMPARE(dialog.result(), 0);
+    }
+    bool said = false;
+    for (QLabel* label : dialog.findChildren<QLabel*>())
+        said = said || label->text().contains("3 to 150");
+    QVERIFY(said);
+    dialog.findChild<QLineEdit*>("new_3")->setText("28");
+    dialog.findChild<QLineEdit*>("new_8")->clear();
+    dialog.accept();
+    QCOMPARE(dialog.result(), 0);
+    QVERIFY(fixture.workroom().items(Shelf::projects).isEmpty());
+}
+
+void TestWidgets::badEaseIsRefused() {
+    WindowFixture fixture;
+    fixture.window().showStation(MainWindow::measure);
+    MeasureStation* measure = fixture.window().measureStation();
+    const EaseTable before = fixture.project().ease;
+    for (const char* wrong : {"wide", "999999", "500 %", "--5"}) {
+        measure->easeEdit(Measure::chest)->clear();
+        WindowFixture::type(measure->easeEdit(Measure::wrist), wrong);
+        QVERIFY2(!measure->problem()->text().isEmpty(), wrong);
+        QVERIFY(fixture.project().ease[static_cast<std::size_t>(Measure::wrist)] ==
+                    before[static_cast<std::size_t>(Measure::wrist)] ||
+                !QString(wrong).isEmpty());
+    }
+    WindowFixture::type(measure->easeEdit(Measure::wrist), "5 %");
+    QVERIFY(measure->problem()->text().isEmpty());
+    QCOMPARE(fixture.project().ease[static_cast<std::size_t>(Measure::wrist)], (Ease{Ease::Kind::percent, 5}));
+    WindowFixture::type(measure->easeEdit(Measure::wrist), "-1cm");
+    QCOMPARE(fixture.project().ease[static_cast<std::size_t>(Measure::wrist)], (Ease{Ease::Kind::length, -10}));
+}
+
+void TestWidgets::clearedReadingIsTakenAway() {
+    WindowFixture fixture;
+    fixture.window().showStation(MainWindow::swatch);
+    SwatchCanvas* canvas = fixture.window().swatchStation()->canvas();
+    QCOMPARE(canvas->edits(true).size(), 4); // three and one for the next
+    WindowFixture::type(canvas->edits(true).value(3), "142.4");
+    QCOMPARE(fixture.project().swatch.treatments.back().widths.size(), 4u);
+    QCOMPARE(canvas->edits(true).size(), 5);
+    WindowFixture::type(canvas->edits(true).value(1), "");
+    QCOMPARE(fixture.project().swatch.treatments.back().widths.size(), 3u);
+    WindowFixture::type(canvas->edits(false).value(0), "no");
+    QCOMPARE(fixture.project().swatch.treatments.back().heights.size(), 3u);
+    QVERIFY(canvas->edits(false).value(0)->property("wrong").toBool());
+}
+
+void TestWidgets::unitsSwitchWithoutDrift() {
+    WindowFixture fixture;
+    fixture.window().showStation(MainWindow::measure);
+    Session& session = fixture.window().session();
+    const Project before = session.project();
+    for (int i = 0; i < 200; ++i)
+        session.setUnit(i % 2 == 0 ? ReadingUnit::inches : ReadingUnit::centimetres);
+    QVERIFY(session.project() == before);
+    session.setUnit(ReadingUnit::inches);
+    QVERIFY(fixture.window().measureStation()->valueEdit(Measure::chest)->text().endsWith("in"));
+}
+
+void TestWidgets::choicesSitWithTheirPart() {
+    WindowFixture fixture;
+    fixture.window().showStation(MainWindow::draft);
+    DraftStation* draft = fixture.window().draftStation();
+    const auto combo = [&](const QString& name) -> QComboBox* {
+        for (QComboBox* each : draft->findChildren<QComboBox*>())
+            if (each->accessibleName() == name)
+                return each;
+        return nullptr;
+    };
+    draft->showPiece(PieceKind::back);
+    draft->canvas()->pick(Part::welt);
+    QVERIFY(combo("Kind of welt")->isVisible());
+    QVERIFY(!combo("Shoulders")->isVisible());
+    combo("Kind of welt")->setFocus();
+    QTest::keyClick(combo("Kind of welt"), Qt::Key_Down);
+    QCOMPARE(fixture.project().choices.bodyWelt.kind, WeltKind::mockRib);
+    QCOMPARE(fixture.project().choices.cuff.kind, WeltKind::foldedHem);
+    draft->canvas()->pick(Part::shoulder);
+    QVERIFY(combo("Shoulders")->isVisible());
+    QVERIFY(!combo("Kind of welt")->isVisible());
+    draft->canvas()->pick(Part::width);
+    QSpinBox* pin = nullptr;
+    for (QSpinBox* each : draft->findChildren<QSpinBox*>())
+        if (each->accessibleName() == "Count to pin")
+            pin = each;
+    QVERIFY(pin && pin->isVisible());
+    pin->setValue(155);
+    for (QPushButton* each : draft->findChildren<QPushButton*>())
+        if (each->text() == "Pin this count" && each->isVisible())
+            QTest::mouseClick(each, Qt::LeftButton);
+    QCOMPARE(fixture.worked().counts->body, Stitches(155));
+    QVERIFY(draft->slip()->plainText().contains("pinned by you"));
+}
+
+void TestWidgets::everyStationHasNames() {
+    WindowFixture fixture;
+    for (int station = MainWindow::workroomPage; station <= MainWindow::review; ++station) {
+        fixture.window().showStation(station);
+        QApplication::processEvents();
+        for (QWidget* each : fixture.window().findChildren<QWidget*>()) {
+            const bool field =
+                qobject_cast<QLineEdit*>(each) || qobject_cast<QComboBox*>(each) || qobject_cast<QSpinBox*>(each);
+            if (!field || !each->isVisible() || qobject_cast<QSpinBox*>(each->parentWidget()))
+                continue;
+            QVERIFY2(!each->accessibleName().isEmpty(), each->metaObject()->className());
+        }
+    }
+}
+
+void TestWidgets::stationsNeedAProject() {
+    WindowFixture fixture(false);
+    for (int station = MainWindow::swatch; station <= MainWindow::review; ++station) {
+        fixture.window().showStation(station);
+        QCOMPARE(fixture.window().currentStation(), int(MainWindow::workroomPage));
+        QVERIFY(fixture.window().message().contains("Open a project first"));
+    }
+}
+
+void TestWidgets::worksInASmallWindow() {
+    WindowFixture fixture;
+    fixture.window().resize(1024, 700);
+    for (int station = MainWindow::workroomPage; station <= MainWindow::review; ++station) {
+        fixture.window().showStation(station);
+        QApplication::processEvents();
+        QVERIFY2(fixture.window().width() <= 1024 && fixture.window().height() <= 700,
+                 qPrintable(QString("station %1 needs %2 × %3")
+                                .arg(station)
+                                .arg(fixture.window().width())
+                                .arg(fixture.window().height())));
+    }
+}
+
+QTEST_MAIN(TestWidgets)
+#include "tst_widgets.moc"

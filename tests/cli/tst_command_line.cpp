@@ -1,0 +1,325 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The program as a script meets it: exit codes, standard output and standard error.
+#include "support/projects.h"
+
+#include "core/format/program_json.h"
+#include "core/format/project_json.h"
+
+#include <nlohmann/json.hpp>
+
+#include <QDir>
+#include <QFile>
+#include <QProcess>
+#include <QTemporaryDir>
+#include <QTest>
+
+#include <cmath>
+
+using namespace vestimen;
+
+namespace {
+
+struct Outcome {
+    int code = -1;
+    QByteArray out;
+    QByteArray error;
+    nlohmann::json json() const { return nlohmann::json::parse(out.toStdString()); }
+};
+
+Outcome run(const QStringList& arguments) {
+    QProcess process;
+    QProcessEnvironment environment = QProcessEnvironment::systemEnvironment();
+    environment.remove("DISPLAY"); // no display is needed
+    environment.insert("LC_ALL", "C.UTF-8");
+    process.setProcessEnvironment(environment);
+    process.start(VESTIMEN_PROGRAM, arguments);
+    if (!process.waitForFinished(60000))
+        return {};
+    return {process.exitCode(), process.readAllStandardOutput(), process.readAllStandardError()};
+}
+
+Outcome sum(const QString& line) {
+    return run(QStringList{"reckon"} + line.split(' ') + QStringList{"--json"});
+}
+
+bool near(double a, double b, double by = 1e-6) {
+    return std::abs(a - b) <= by;
+}
+
+} // namespace
+
+class TestCommandLine : public QObject {
+    Q_OBJECT
+
+private slots:
+    void gauge();
+    void gaugeByRule();
+    void gaugeOfOneReadingHasNoInterval();
+    void countNamesItsNeighbours();
+    void slopeGivesTheTradeOff();
+    void shortRowsByRowsOrByWhatIsLeft();
+    void hangGivesBothOrders();
+    void hemAndBand();
+    void badInputIsOneLineOnStandardError_data();
+    void badInputIsOneLineOnStandardError();
+    void noAnswerOffersTheNearest_data();
+    void noAnswerOffersTheNearest();
+    void textIsForPeople();
+    void rehearseIsCleanOnTheDemo();
+    void rehearseFailsOnAnError();
+    void rehearseRefusesABrokenFile();
+    void exportWritesEveryFormat();
+    void exportIntoAFileIsRefused();
+};
+
+void TestCommandLine::gauge() {
+    const Outcome outcome =
+        sum("gauge --stitches 40 --widths 142.0mm,141.0mm,143.5mm --rows 60 --heights 150mm,151.5mm,149.5mm");
+    QCOMPARE(outcome.code, 0);
+    QVERIFY(outcome.error.isEmpty());
+    const auto json = outcome.json();
+    QCOMPARE(json["sum"].get<std::string>(), std::string("gauge"));
+    const auto& result = json["result"];
+    QVERIFY(near(result["stitches_per_10cm"], 28.14, 0.005));
+    QVERIFY(near(result["rows_per_10cm"], 39.91, 0.005));
+    QVERIFY(near(result["stitch_width_mm"], 3.5542, 1e-4));
+    QVERIFY(near(result["row_height_mm"], 2.5056, 1e-4));
+    QVERIFY(near(result["width_spread_percent"], 1.76, 0.005));
+    QVERIFY(near(result["height_spread_percent"], 1.33, 0.005));
+    QVERIFY(near(result["width_interval_percent"], 2.199, 0.002));
+    QVERIFY(json["working"].is_array() && !json["working"].empty());
+    QVERIFY(json["findings"].is_array());
+}
+
+void TestCommandLine::gaugeByRule() {
+    const auto json = sum("gauge --rule-stitches 28,28.5,28.2 --rule-rows 40,40.2,39.8").json();
+    // The mean is of lengths: 3 / (1/28 + 1/28.5 + 1/28.2).
+    QVERIFY(near(json["result"]["stitches_per_10cm"], 3.0 / (1 / 28.0 + 1 / 28.5 + 1 / 28.2), 1e-9));
+}
+
+void TestCommandLine::gaugeOfOneReadingHasNoInterval() {
+    const Outcome outcome = sum("gauge --stitches 40 --widths 142mm --rows 60 --heights 150mm");
+    QCOMPARE(outcome.code, 0);
+    QVERIFY(outcome.json()["result"]["width_interval_percent"].is_null());
+    QCOMPARE(outcome.json()["findings"][0]["code"].get<std::string>(), std::string("few_readings"));
+}
+
+void TestCommandLine::countNamesItsNeighbours() {
+    const auto result = sum("count --length 52cm --gauge 28.1/10cm --multiple 12 --plus 1").json()["result"];
+    QCOMPARE(result["count"].get<int>(), 145);
+    QCOMPARE(result["below"].get<int>(), 133);
+    QCOMPARE(result["above"].get<int>(), 157);
+    QVERIFY(near(result["exact"], 146.12));
+    QVERIFY(near(result["error_mm"], 145 * 100 / 28.1 - 520));
+    QCOMPARE(sum("count --length 52cm --gauge 28.1/10cm --parity odd").json()["result"]["count"].get<int>(), 147);
+    QCOMPARE(sum("count --length 52cm --gauge 28.1/10cm --round down").json()["result"]["count"].get<int>(), 146);
+    QCOMPARE(sum("count --length 20.5in --gauge 7/in").json()["result"]["count"].get<int>(), 144);
+}
+
+void TestCommandLine::slopeGivesTheTradeOff() {
+    const auto result = sum("slope --rows 62 --change -24 --lines 3").json()["result"];
+    const double wanted[] = {5.2258, 2.0645, 1.2258};
+    QCOMPARE(result["trade_off"].size(), 3u);
+    for (std::size_t i = 0; i < 3; ++i)
+        QVERIFY(near(result["trade_off"][i]["deviation_stitches"], wanted[i], 5e-5));
+    QCOMPARE(result["lines"], result["trade_off"][2]["lines"]);
+    const auto even = sum("slope --rows 62 --change +24 --lines 1 --every-step 2").json()["result"];
+    QCOMPARE(even["lines"][0]["every"].get<int>(), 2);
+    QCOMPARE(even["lines"][0]["times"].get<int>(), 24);
+    QCOMPARE(even["plain_after"].get<int>(), 14);
+}
+
+void TestCommandLine::shortRowsByRowsOrByWhatIsLeft() {
+    const auto slope = sum("shortrow --needles 50 --rows 16").json()["result"];
+    QCOMPARE(slope["turns"].get<int>(), 8);
+    int all = 0;
+    for (const auto& step : slope["steps"])
+        all += step.get<int>();
+    QCOMPARE(all, 50);
+    QVERIFY(slope["side_left"].is_null());
+    const auto heel = sum("shortrow --needles 30 --leave 11").json()["result"];
+    QCOMPARE(heel["rows"].get<int>(), 19);
+    QCOMPARE(heel["side_left"].get<int>() + heel["side_right"].get<int>(), 19);
+}
+
+void TestCommandLine::hangGivesBothOrders() {
+    const auto result = sum("hang --needles 20 --rows 30").json()["result"];
+    QCOMPARE(result["map"].size(), 20u);
+    QCOMPARE(result["halving"].size(), 20u);
+    QCOMPARE(result["map"][19][1].get<int>(), 30);
+    QCOMPARE(result["halving"][1][0].get<int>(), 20);
+    QCOMPARE(result["fraction"], nlohmann::json({2, 3}));
+}
+
+void TestCommandLine::hemAndBand() {
+    const auto folded = sum("hem --depth 4cm --gauge 39.9/10cm").json()["result"];
+    QCOMPARE(folded["rows"].get<int>(), 32);
+    QCOMPARE(folded["fold_row"].get<int>(), 16);
+    QVERIFY(sum("hem --depth 4cm --gauge 39.9/10cm --single").json()["result"]["fold_row"].is_null());
+    const auto band =
+        sum("band --edge 50cm --depth 2cm --stitch-gauge 28/10cm --row-gauge 40/10cm --folded --edge-rows 200")
+            .json()["result"];
+    QCOMPARE(band["needles"].get<int>(), 140);
+    QCOMPARE(band["rows"].get<int>(), 16);
+    QCOMPARE(band["hang"]["map"].size(), 140u);
+}
+
+void TestCommandLine::badInputIsOneLineOnStandardError_data() {
+    QTest::addColumn<QString>("line");
+    QTest::addColumn<QString>("says");
+    QTest::newRow("bare number") << "count --length 52 --gauge 28/10cm"
+                                 << "--length";
+    QTest::newRow("negative length") << "count --length -5cm --gauge 28/10cm"
+                                     << "--length";
+    QTest::newRow("zero gauge") << "count --length 5cm --gauge 0/10cm"
+                                << "--gauge";
+    QTest::newRow("letters") << "count --length x --gauge 28/10cm"
+                             << "\"x\" is not a length";
+    QTest::newRow("missing option") << "count --gauge 28/10cm"
+                                    << "--length is missing";
+    QTest::newRow("unknown option") << "count --colour red"
+                                    << "--colour";
+    QTest::newRow("unknown word") << "count --length 5cm --gauge 28/10cm --parity both"
+                                  << "any, even, odd";
+    QTest::newRow("half a row") << "slope --rows 6.5 --change 3"
+                                << "whole number";
+    QTest::newRow("no rows") << "slope --rows 0 --change 3"
+                             << "from 1 to 2000";
+    QTest::newRow("both") << "hem --depth 4cm --gauge 40/10cm --single --folded"
+                          << "only one of them";
+    QTest::newRow("a reading of nought") << "gauge --stitches 40 --widths 0mm --rows 60 --heights 150mm"
+                                         << "above 0";
+    QTest::newRow("unknown sum") << "guess --rows 3"
+                                 << "guess";
+}
+
+void TestCommandLine::badInputIsOneLineOnStandardError() {
+    QFETCH(QString, line);
+    QFETCH(QString, says);
+    const Outcome outcome = sum(line);
+    QCOMPARE(outcome.code, 2);
+    QVERIFY(outcome.out.isEmpty());
+    QCOMPARE(outcome.error.count('\n'), 1);
+    QVERIFY2(outcome.error.contains(says.toUtf8()), outcome.error);
+}
+
+void TestCommandLine::noAnswerOffersTheNearest_data() {
+    QTest::addColumn<QString>("line");
+    QTest::addColumn<QString>("code");
+    QTest::addColumn<QString>("says");
+    QTest::newRow("parity") << "count --length 52cm --gauge 28/10cm --multiple 4 --parity odd"
+                            << "parity"
+                            << "144";
+    QTest::newRow("too steep") << "slope --rows 10 --change 12"
+                               << "too_steep"
+                               << "10 changes would fit";
+    QTest::newRow("openings") << "hang --needles 31 --rows 30"
+                              << "too_many_needles"
+                              << "at most 30";
+    QTest::newRow("odd rows") << "shortrow --needles 20 --rows 7"
+                              << "odd_rows"
+                              << "6 or 8";
+    QTest::newRow("too many turns") << "shortrow --needles 3 --rows 20"
+                                    << "too_many_turns"
+                                    << "at most 6 rows";
+    QTest::newRow("leave all") << "shortrow --needles 3 --leave 3"
+                               << "leave"
+                               << "at most 2";
+    QTest::newRow("band") << "band --edge 50cm --depth 2cm --stitch-gauge 28/10cm --row-gauge 40/10cm --edge-rows 100"
+                          << "too_many_needles"
+                          << "at most 100";
+}
+
+void TestCommandLine::noAnswerOffersTheNearest() {
+    QFETCH(QString, line);
+    QFETCH(QString, code);
+    QFETCH(QString, says);
+    const Outcome outcome = sum(line);
+    QCOMPARE(outcome.code, 1);
+    const auto finding = outcome.json()["findings"][0];
+    QCOMPARE(finding["severity"].get<std::string>(), std::string("error"));
+    QCOMPARE(QString::fromStdString(finding["code"]), code);
+    QVERIFY2(QString::fromStdString(finding["text"]).contains(says), outcome.out);
+}
+
+void TestCommandLine::textIsForPeople() {
+    const Outcome outcome = run({"reckon", "slope", "--rows", "40", "--change", "7", "--lines", "2"});
+    QCOMPARE(outcome.code, 0);
+    QVERIFY(outcome.out.contains("increase one"));
+    QVERIFY(!outcome.out.contains("{"));
+    QVERIFY(run({"reckon", "--help"}).out.contains("shortrow"));
+    QCOMPARE(run({"reckon", "hang", "--needles", "40", "--rows", "60", "--full"}).out.count("→"), 80 + 2);
+}
+
+void TestCommandLine::rehearseIsCleanOnTheDemo() {
+    for (const char* demo : {"drop-shoulder-pullover", "small-pullover"}) {
+        const Outcome outcome = run({"rehearse", QString(VESTIMEN_SOURCE_DIR "/data/demo/%1.json").arg(demo)});
+        QCOMPARE(outcome.code, 0);
+        QVERIFY(!outcome.out.contains("error"));
+        QVERIFY(outcome.out.contains("neck_trim:"));
+    }
+}
+
+void TestCommandLine::rehearseFailsOnAnError() {
+    QTemporaryDir folder;
+    Project project = test::odilesPullover();
+    project.machine = genericMachines()[3];
+    QFile file(folder.filePath("wide.json"));
+    QVERIFY(file.open(QIODevice::WriteOnly));
+    file.write(QByteArray::fromStdString(toJson(project)));
+    file.close();
+    const Outcome outcome = run({"rehearse", file.fileName()});
+    QCOMPARE(outcome.code, 1);
+    QVERIFY(outcome.out.contains("error too_wide"));
+    QCOMPARE(run({"export", file.fileName(), "--to", folder.path()}).code, 1);
+}
+
+void TestCommandLine::rehearseRefusesABrokenFile() {
+    QTemporaryDir folder;
+    QFile file(folder.filePath("half.json"));
+    QVERIFY(file.open(QIODevice::WriteOnly));
+    const std::string whole = toJson(test::odilesPullover());
+    file.write(QByteArray::fromStdString(whole.substr(0, whole.size() / 2)));
+    file.close();
+    const Outcome outcome = run({"rehearse", file.fileName()});
+    QCOMPARE(outcome.code, 2);
+    QVERIFY(outcome.out.isEmpty());
+    QVERIFY(outcome.error.contains("cut off"));
+    QCOMPARE(run({"rehearse", folder.filePath("nowhere.json")}).code, 2);
+    QCOMPARE(run({"rehearse"}).code, 2);
+}
+
+void TestCommandLine::exportWritesEveryFormat() {
+    QTemporaryDir folder;
+    const Outcome outcome = run({"export", VESTIMEN_SOURCE_DIR "/data/demo/drop-shoulder-pullover.json", "--to",
+                                 folder.filePath("out"), "--as", "json,svg,csv,text"});
+    QCOMPARE(outcome.code, 0);
+    const QStringList files = QDir(folder.filePath("out")).entryList(QDir::Files);
+    QCOMPARE(files.size(), 5 * 4);
+    const Worked worked = work(test::odilesPullover());
+    for (const WorkedPiece& piece : worked.pieces) {
+        const std::string json = test::readFile(
+            folder.filePath("out/" + QString::fromStdString(piece.program.piece) + ".json").toStdString());
+        QVERIFY(programFromJson(json) == piece.program);
+        for (const char* ending : {"svg", "csv", "txt"})
+            QVERIFY(files.contains(QString::fromStdString(piece.program.piece) + "." + ending));
+    }
+}
+
+void TestCommandLine::exportIntoAFileIsRefused() {
+    QTemporaryDir folder;
+    QFile file(folder.filePath("taken"));
+    QVERIFY(file.open(QIODevice::WriteOnly));
+    file.close();
+    const Outcome outcome =
+        run({"export", VESTIMEN_SOURCE_DIR "/data/demo/small-pullover.json", "--to", file.fileName()});
+    QCOMPARE(outcome.code, 2);
+    QVERIFY(outcome.error.contains("--to"));
+    QCOMPARE(
+        run({"export", VESTIMEN_SOURCE_DIR "/data/demo/small-pullover.json", "--to", folder.path(), "--as", "tapestry"})
+            .code,
+        2);
+}
+
+QTEST_GUILESS_MAIN(TestCommandLine)
+#include "tst_command_line.moc"

@@ -1,0 +1,366 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Files: there and back, against their schemas, and broken in every way.
+#include "support/bed_programs.h"
+#include "support/projects.h"
+
+#include "core/bed/fabric_picture.h"
+#include "core/format/piece_export.h"
+#include "core/format/program_json.h"
+#include "core/format/project_json.h"
+
+#include <nlohmann/json.hpp>
+#include <valijson/adapters/nlohmann_json_adapter.hpp>
+#include <valijson/schema.hpp>
+#include <valijson/schema_parser.hpp>
+#include <valijson/validator.hpp>
+
+#include <QRegularExpression>
+#include <QTest>
+#include <QXmlStreamReader>
+
+using namespace vestimen;
+using namespace vestimen::test;
+using operation::Shaping;
+
+namespace {
+
+/// What a schema has against a text; empty when it is content.
+std::string complaints(const char* schemaFile, const std::string& text) {
+    using Adapter = valijson::adapters::NlohmannJsonAdapter;
+    const auto schemaJson =
+        nlohmann::json::parse(readFile(std::string(VESTIMEN_SOURCE_DIR "/docs/format/") + schemaFile));
+    valijson::Schema schema;
+    valijson::SchemaParser().populateSchema(Adapter(schemaJson), schema);
+    const auto json = nlohmann::json::parse(text);
+    valijson::ValidationResults results;
+    valijson::Validator validator;
+    if (validator.validate(schema, Adapter(json), &results))
+        return {};
+    std::string all;
+    valijson::ValidationResults::Error error;
+    while (results.popError(error)) {
+        for (const std::string& part : error.context)
+            all += part;
+        all += ": " + error.description + "\n";
+    }
+    return all.empty() ? "refused" : all;
+}
+
+Program everyOperation() {
+    const HangSource first{{}, HangSource::Kind::first, {}, 0, at("L2")};
+    const HangSource edge{{}, HangSource::Kind::edge, "right", 34, {}};
+    const HangSource kept{"front", HangSource::Kind::kept, "neck", 7, {}};
+    Program all = program({op::CastOn{"closed_loop", at("L3"), at("R3"), 2, slate, Side::right},
+                           op::Knit{Rows(4), slate, StitchSize{19}, true},
+                           op::Knit{Rows(2), waste},
+                           op::Hold{at("L3"), at("L1")},
+                           op::Release{at("L3"), at("L1")},
+                           op::HoldLever{true},
+                           op::Wrap{at("L1")},
+                           op::Increase{Side::left, 2, Shaping::edge},
+                           op::Increase{Side::left, 1, Shaping::fashioned, 3},
+                           op::Decrease{Side::right, 2, Shaping::edge},
+                           op::Decrease{Side::right, 1, Shaping::fashioned, 3},
+                           op::BindOff{Side::left, 3, "chain"},
+                           op::BindOff{Side::left, 1, "chain", true},
+                           op::Transfer{{{at("L1"), at("R1")}, {at("b:L2"), at("L2")}}, {at("L1")}},
+                           op::Cross{{at("L1")}, {at("R1")}},
+                           op::Place{{at("L1"), at("R1")}, rust},
+                           op::Hang{{{at("L1"), first}, {at("L2"), edge}, {at("L3"), kept}}, {"first"}},
+                           op::TakeOff{at("L3"), at("R3"), op::Onto::holder, "rest"},
+                           op::Drop{at("L1"), Rows(2)},
+                           op::Reform{at("L1"), Rows(2), op::Reformed::purl},
+                           op::BreakYarn{slate},
+                           op::JoinYarn{rust, Side::left},
+                           op::JoinYarn{rust, {}},
+                           op::MoveCarriage{Side::left, op::Crossing::lifted},
+                           op::Mark{Side::left, "underarm"},
+                           op::Mark{at("R1"), "middle"},
+                           op::Counter{12},
+                           op::Say{"Weights up.", "weights"},
+                           op::Say{"Look.", ""}});
+    all.operations[1].row = 0;
+    all.edges = {{"side", Side::left, 2, 5}};
+    all.shape = {{4, 6}};
+    all.openTurnsWanted = true;
+    all.wornSideOut = WornSide::purl;
+    return all;
+}
+
+/// Replaces the first occurrence; the test fails when there is none.
+std::string replaced(std::string text, const std::string& what, const std::string& with) {
+    const auto found = text.find(what);
+    if (found == std::string::npos)
+        qFatal("%s is not in the text", what.c_str());
+    return text.replace(found, what.size(), with);
+}
+
+QString refusal(const std::string& text) {
+    try {
+        projectFromJson(text);
+    } catch (const FormatError& error) {
+        return QString::fromUtf8(error.what());
+    }
+    return {};
+}
+
+QString programRefusal(const std::string& text) {
+    try {
+        programFromJson(text);
+    } catch (const FormatError& error) {
+        return QString::fromUtf8(error.what());
+    }
+    return {};
+}
+
+} // namespace
+
+class TestFormat : public QObject {
+    Q_OBJECT
+
+private slots:
+    void projectsGoThereAndBack();
+    void programsGoThereAndBack();
+    void shelfItemsGoThereAndBack();
+    void schemasAreContent();
+    void schemasRefuseWhatTheReaderRefuses();
+    void brokenProjectsAreRefused_data();
+    void brokenProjectsAreRefused();
+    void halfAFileIsRefusedEverywhere();
+    void brokenProgramsAreRefused_data();
+    void brokenProgramsAreRefused();
+    void bytesAreTheSameEachTime();
+    void svgIsTrueToSize();
+    void csvHasALineForEachStep();
+    void plainTextCanBeTicked();
+};
+
+void TestFormat::projectsGoThereAndBack() {
+    for (Project project : {odilesPullover(), pietsPullover()}) {
+        project.pins = {{Quantity::bodyStitches, 150}, {Quantity::trimRows, 14}};
+        project.made = {{"back", Length::millimetres(518), std::nullopt, "a \"little\" wide"},
+                        {"front", {}, Length::millimetres(620), {}}};
+        project.joined = {"shoulder_left"};
+        project.ease[0] = {Ease::Kind::percent, -8};
+        project.swatch.known = FabricGauge{};
+        project.swatch.treatmentInUse = 0;
+        project.swatch.treatments[0].widths.push_back(RuleReading{28.5});
+        project.swatch.treatments[0].widths.push_back(CountReading{34, Length::millimetres(120)});
+        QVERIFY(projectFromJson(toJson(project)) == project);
+    }
+}
+
+void TestFormat::programsGoThereAndBack() {
+    const Program all = everyOperation();
+    QVERIFY(programFromJson(toJson(all)) == all);
+    for (const Project& project : {odilesPullover(), pietsPullover()})
+        for (const Worked worked = work(project); const WorkedPiece& piece : worked.pieces)
+            QVERIFY(programFromJson(toJson(piece.program)) == piece.program);
+}
+
+void TestFormat::shelfItemsGoThereAndBack() {
+    const Project project = odilesPullover();
+    QVERIFY(swatchFromJson(toJson(project.swatch)) == project.swatch);
+    QVERIFY(wearerFromJson(toJson(project.wearer)) == project.wearer);
+    QVERIFY(yarnFromJson(toJson(project.yarn)) == project.yarn);
+    for (const Machine& machine : genericMachines())
+        QVERIFY(machineFromJson(toJson(machine)) == machine);
+    QVERIFY_EXCEPTION_THROWN(swatchFromJson(toJson(project.yarn)), FormatError);
+}
+
+void TestFormat::schemasAreContent() {
+    for (const Project& project : {odilesPullover(), pietsPullover()}) {
+        QCOMPARE(complaints("project.schema.json", toJson(project)), std::string());
+        for (const Worked worked = work(project); const WorkedPiece& piece : worked.pieces)
+            QCOMPARE(complaints("program.schema.json", toJson(piece.program)), std::string());
+    }
+    QCOMPARE(complaints("program.schema.json", toJson(everyOperation())), std::string());
+}
+
+void TestFormat::schemasRefuseWhatTheReaderRefuses() {
+    const std::string sound = toJson(odilesPullover());
+    QVERIFY(!complaints("project.schema.json", replaced(sound, "\"wrap_turns\": true", "\"wrap_turns\": 1")).empty());
+    QVERIFY(!complaints("project.schema.json", replaced(sound, "\"choices\"", "\"chioces\"")).empty());
+    const std::string all = toJson(everyOperation());
+    QVERIFY(!complaints("program.schema.json", replaced(all, "\"hold_lever\"", "\"hold_leaver\"")).empty());
+    QVERIFY(!complaints("program.schema.json", replaced(all, "\"L3\"", "\"L0\"")).empty());
+}
+
+void TestFormat::brokenProjectsAreRefused_data() {
+    QTest::addColumn<QString>("what");
+    QTest::addColumn<QString>("with");
+    QTest::addColumn<QString>("says");
+    QTest::newRow("other format") << "vestimen-project"
+                                  << "something"
+                                  << "is not a vestimen-project file";
+    QTest::newRow("newer version") << "\"version\": 1"
+                                   << "\"version\": 9"
+                                   << "version 9";
+    QTest::newRow("unknown key") << "\"choices\""
+                                 << "\"chioces\""
+                                 << "unknown key \"chioces\"";
+    QTest::newRow("text for a number") << "\"needles\": 200"
+                                       << "\"needles\": \"200\""
+                                       << "/machine/needles should be a number";
+    QTest::newRow("number for a text") << "\"name\": \"Odile\""
+                                       << "\"name\": 7"
+                                       << "/wearer/name should be a text";
+    QTest::newRow("half a stitch") << "\"field_stitches\": 40"
+                                   << "\"field_stitches\": 40.5"
+                                   << "whole number";
+    QTest::newRow("zero stitches") << "\"field_stitches\": 40"
+                                   << "\"field_stitches\": 0"
+                                   << "from 1 to 2000";
+    QTest::newRow("negative length") << "\"depth_mm\": 40.0"
+                                     << "\"depth_mm\": -4"
+                                     << "/choices/body_welt/depth_mm is -4";
+    QTest::newRow("unknown welt") << "folded_hem"
+                                  << "frill"
+                                  << "one of folded_hem, mock_rib";
+    QTest::newRow("unknown measure") << "\"head_girth\""
+                                     << "\"shoe_size\""
+                                     << "no measure that is known";
+    QTest::newRow("unknown treatment") << "off_the_machine"
+                                       << "ironed"
+                                       << "no treatment";
+    QTest::newRow("no colour") << "#7F909C"
+                               << "grey"
+                               << "a colour such as";
+    QTest::newRow("other article") << "drop_shoulder_pullover"
+                                   << "sail"
+                                   << "cannot draft";
+    QTest::newRow("missing key") << "\"wearer\""
+                                 << "\"somebody\""
+                                 << "unknown key \"somebody\"";
+    QTest::newRow("not JSON") << "\"pins\": {}"
+                              << "\"pins\": {,}"
+                              << "is not JSON";
+}
+
+void TestFormat::brokenProjectsAreRefused() {
+    QFETCH(QString, what);
+    QFETCH(QString, with);
+    QFETCH(QString, says);
+    const QString text = refusal(replaced(toJson(odilesPullover()), what.toStdString(), with.toStdString()));
+    QVERIFY2(text.contains(says), qPrintable(text));
+    QCOMPARE(text.count('\n'), 0);
+}
+
+void TestFormat::halfAFileIsRefusedEverywhere() {
+    const std::string whole = toJson(pietsPullover());
+    for (std::size_t cut = 0; cut + 2 < whole.size(); cut += 37)
+        QVERIFY(!refusal(whole.substr(0, cut)).isEmpty());
+    QVERIFY(refusal(whole.substr(0, whole.size() / 2)).contains("cut off"));
+    QVERIFY(!refusal("").isEmpty());
+    QVERIFY(!refusal("[]").isEmpty());
+    QVERIFY(!refusal("null").isEmpty());
+    QVERIFY(!refusal(std::string("\0\1\2", 3)).isEmpty());
+}
+
+void TestFormat::brokenProgramsAreRefused_data() {
+    QTest::addColumn<QString>("what");
+    QTest::addColumn<QString>("with");
+    QTest::addColumn<QString>("says");
+    QTest::newRow("unknown operation") << "\"hold_lever\""
+                                       << "\"jump\""
+                                       << "which is no operation";
+    QTest::newRow("no such needle") << "\"L3\""
+                                    << "\"L0\""
+                                    << "should be a needle such as";
+    QTest::newRow("unknown yarn") << "\"yarn\": \"A\""
+                                  << "\"yarn\": \"Z\""
+                                  << "not among the yarns";
+    QTest::newRow("size off the scale") << "6⅓"
+                                        << "66"
+                                        << "scale does not have";
+    QTest::newRow("waste in the main yarn") << "\"op\": \"knit\""
+                                            << "\"op\": \"waste\""
+                                            << "whose role is waste";
+    QTest::newRow("bad source") << "first:L2"
+                                << "second:L2"
+                                << "should be like first:L12";
+    QTest::newRow("bad index") << "right:34"
+                               << "right:0"
+                               << "should be like first:L12";
+    QTest::newRow("no rows") << "\"rows\": 4"
+                             << "\"rows\": 0"
+                             << "from 1 to 30000";
+    QTest::newRow("unknown key") << "\"every\": 2"
+                                 << "\"evry\": 2"
+                                 << "unknown key \"evry\"";
+    QTest::newRow("three beds") << "\"beds\": 1"
+                                << "\"beds\": 3"
+                                << "from 1 to 2";
+}
+
+void TestFormat::brokenProgramsAreRefused() {
+    QFETCH(QString, what);
+    QFETCH(QString, with);
+    QFETCH(QString, says);
+    const QString text = programRefusal(replaced(toJson(everyOperation()), what.toStdString(), with.toStdString()));
+    QVERIFY2(text.contains(says), qPrintable(text));
+}
+
+void TestFormat::bytesAreTheSameEachTime() {
+    QCOMPARE(toJson(odilesPullover()), toJson(odilesPullover()));
+    QCOMPARE(toJson(projectFromJson(toJson(odilesPullover()))), toJson(odilesPullover()));
+}
+
+void TestFormat::svgIsTrueToSize() {
+    const Worked worked = work(odilesPullover());
+    const WorkedPiece& front = *worked.piece(PieceKind::front);
+    const QString svg =
+        QString::fromStdString(toSvg(front.program, front.fabric, front.outline, *worked.measured.gauge, "#7F909C"));
+    QXmlStreamReader reader(svg);
+    QStringList groups;
+    double area = 0;
+    QString width;
+    while (!reader.atEnd()) {
+        if (reader.readNext() != QXmlStreamReader::StartElement)
+            continue;
+        if (reader.name() == QLatin1String("svg"))
+            width = reader.attributes().value("width").toString();
+        if (reader.name() == QLatin1String("g"))
+            groups << reader.attributes().value("id").toString();
+        if (reader.name() == QLatin1String("rect"))
+            area += reader.attributes().value("width").toDouble() * reader.attributes().value("height").toDouble();
+    }
+    QVERIFY2(!reader.hasError(), qPrintable(reader.errorString()));
+    QCOMPARE(groups, (QStringList{"stitches", "outline", "ideal"}));
+    const FabricGauge& gauge = *worked.measured.gauge;
+    QVERIFY(width.endsWith("mm"));
+    QVERIFY(std::abs(width.chopped(2).toDouble() - 20 - gauge.width(worked.counts->body).mm()) < 0.01);
+    // The rectangles cover exactly the stitches that are seen.
+    int stitches = 0;
+    for (const FabricBlock& block : picture(front.fabric, front.program, firstSeenPass(front.program), true).blocks)
+        stitches += (block.lastSlot - block.firstSlot + 1) * (block.to - block.from);
+    QVERIFY(std::abs(area / (stitches * gauge.stitches.unit().mm() * gauge.rows.unit().mm()) - 1.0) < 1e-4);
+}
+
+void TestFormat::csvHasALineForEachStep() {
+    const Worked worked = work(odilesPullover());
+    const WorkedPiece& back = *worked.piece(PieceKind::back);
+    const QStringList lines = QString::fromStdString(toCsv(back.program)).split('\n', Qt::SkipEmptyParts);
+    QCOMPARE(lines[0], QString("step,row,rows,section,what"));
+    int rows = 0;
+    for (int i = 1; i < lines.size(); ++i) {
+        const QStringList cells = lines[i].split(',');
+        QCOMPARE(cells[0].toInt(), i);
+        rows += cells[2].toInt();
+    }
+    QCOMPARE(rows, static_cast<int>(back.fabric.passes.size()));
+    Program quoted = program({op::Say{"Say \"ahoy\", twice", ""}});
+    QVERIFY(toCsv(quoted).find("\"Say \"\"ahoy\"\", twice\"") != std::string::npos);
+}
+
+void TestFormat::plainTextCanBeTicked() {
+    const Worked worked = work(odilesPullover());
+    const QString text = QString::fromStdString(toPlainText(worked.piece(PieceKind::leftSleeve)->program));
+    QVERIFY(text.startsWith("left_sleeve\n==========="));
+    QVERIFY(text.contains("\nfolded hem\n"));
+    QVERIFY(text.contains("[ ] row   0"));
+    QVERIFY(text.contains("both sides"));
+}
+
+QTEST_APPLESS_MAIN(TestFormat)
+#include "tst_format.moc"

@@ -1,0 +1,144 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Random sane swatches, measures and choices: no program that the virtual bed refuses.
+#include "support/check_property.h"
+#include "support/projects.h"
+
+#include <cmath>
+
+using namespace vestimen;
+
+namespace {
+
+double between(double least, double most) {
+    return least + (most - least) * *rc::gen::inRange(0, 10001) / 10000.0;
+}
+
+Project randomProject() {
+    Project project;
+    project.name = "random";
+    project.machine = genericMachines()[static_cast<std::size_t>(*rc::gen::inRange(0, 7))];
+    // A fabric that such a bed makes: stitches a little narrower than the needles stand apart.
+    const Length stitch = project.machine.pitch * between(0.6, 0.95);
+    const Length row = stitch * between(0.55, 1.05);
+    Treatment treatment;
+    for (int i = 0; i < *rc::gen::inRange(1, 5); ++i)
+        treatment.widths.emplace_back(TapeReading{stitch * (40 * between(0.99, 1.01))});
+    for (int i = 0; i < *rc::gen::inRange(1, 5); ++i)
+        treatment.heights.emplace_back(TapeReading{row * (60 * between(0.99, 1.01))});
+    project.swatch.treatments = {treatment};
+    project.swatch.grams = between(0, 40);
+    const StitchSizeScale& sizes = project.machine.sizes;
+    project.swatch.size = {*rc::gen::inRange(sizes.lowest * sizes.parts, sizes.highest * sizes.parts + 1)};
+    // Somebody between two neighbouring starter sizes, each measure for itself.
+    const auto& all = starterSizes();
+    const auto size = static_cast<std::size_t>(*rc::gen::inRange(0, static_cast<int>(all.size()) - 1));
+    for (std::size_t i = 0; i < measureCount; ++i)
+        project.wearer.measures[i] =
+            MeasureValue{Length::millimetres(between(all[size].mm[i] * 0.97, all[size + 1].mm[i] * 1.03)), false, {}};
+    project.ease[static_cast<std::size_t>(Measure::chest)] = {Ease::Kind::length, between(0, 180)};
+    if (*rc::gen::arbitrary<bool>())
+        project.ease[static_cast<std::size_t>(Measure::frontNeckDepth)] = {Ease::Kind::percent, between(0, 40)};
+    Choices& choices = project.choices;
+    choices.bodyWelt = {*rc::gen::element(WeltKind::foldedHem, WeltKind::mockRib), Length::millimetres(between(8, 70))};
+    choices.cuff = {*rc::gen::element(WeltKind::foldedHem, WeltKind::mockRib), Length::millimetres(between(8, 70))};
+    choices.shoulder = *rc::gen::element(ShoulderKind::straight, ShoulderKind::shortRows);
+    choices.wrapTurns = *rc::gen::inRange(0, 5) > 0;
+    choices.neckTrimDepth = Length::millimetres(between(8, 40));
+    choices.seamStitches = *rc::gen::arbitrary<bool>();
+    choices.fashioningInset = *rc::gen::inRange(1, 5);
+    choices.everySecondRow = *rc::gen::arbitrary<bool>();
+    choices.sleeveLines = *rc::gen::inRange(0, 5);
+    choices.wasteRows = Rows(*rc::gen::inRange(2, 20));
+    return project;
+}
+
+} // namespace
+
+class TestPulloverProperty : public QObject {
+    Q_OBJECT
+
+private slots:
+    void everyProgramRunsClean();
+    void randomPinsKeepProgramsClean();
+    void wildInputNeverBreaks();
+
+private:
+    static void check(const Project& project, int& drafted);
+};
+
+void TestPulloverProperty::check(const Project& project, int& drafted) {
+    const Worked worked = work(project);
+    if (worked.pieces.empty()) {
+        // Not drafted: somebody was told why.
+        RC_ASSERT(anyError(worked.findings));
+        return;
+    }
+    ++drafted;
+    for (const WorkedPiece& piece : worked.pieces)
+        for (const Finding& finding : piece.fabric.findings) {
+            const bool wantedEyelet = std::string(finding.code) == "open_turn" && !project.choices.wrapTurns &&
+                                      finding.severity == Severity::note;
+            if (!wantedEyelet)
+                RC_FAIL(piece.program.piece + ": " + finding.code + ", " + render(finding.text));
+        }
+    const PulloverCounts& c = *worked.counts;
+    RC_ASSERT(c.neck + c.shoulder * 2 == c.body);
+    RC_ASSERT(c.wrist.isEven() == c.sleeveTop.isEven());
+    const Fabric& back = worked.piece(PieceKind::back)->fabric;
+    const Fabric& front = worked.piece(PieceKind::front)->fabric;
+    RC_ASSERT(back.edge("side_left").size() == front.edge("side_right").size());
+    RC_ASSERT(back.edge("side_right").size() == front.edge("side_left").size());
+    // The garment is what was measured, to half a stitch or row and what parity asks for.
+    const FabricGauge& gauge = *worked.measured.gauge;
+    const Stitches seams(project.choices.seamStitches ? 2 : 0);
+    RC_ASSERT(abs(gauge.width(c.body - seams) - worked.measures->width) <= gauge.stitches.unit() * 1.01);
+    RC_ASSERT(abs(gauge.height(c.bodyLength()) - worked.measures->length) <= gauge.rows.unit() * 0.51);
+    RC_ASSERT(abs(gauge.height(c.sleeveLength()) - worked.measures->sleeveLength) <= gauge.rows.unit() * 0.51);
+    for (const Join& join : worked.joins)
+        for (const Finding& finding : join.findings)
+            RC_ASSERT(finding.severity != Severity::error);
+}
+
+void TestPulloverProperty::everyProgramRunsClean() {
+    int drafted = 0;
+    CHECK_PROPERTY(10000, "no program that the virtual bed refuses", [&] { check(randomProject(), drafted); });
+    // Most of them can be drafted at all: else the property would say little.
+    qInfo("%d of 10000 were drafted", drafted);
+    QVERIFY(drafted > 5000);
+}
+
+void TestPulloverProperty::randomPinsKeepProgramsClean() {
+    CHECK_PROPERTY(500, "a pin is kept, refused with a word, or an error; programs stay clean", [] {
+        Project project = test::odilesPullover();
+        const auto quantity = static_cast<Quantity>(*rc::gen::inRange(0, 13));
+        project.pins[quantity] = *rc::gen::inRange(1, 400);
+        const Worked worked = work(project);
+        for (const WorkedPiece& piece : worked.pieces)
+            RC_ASSERT(piece.fabric.findings.empty());
+        if (worked.pieces.empty())
+            RC_ASSERT(anyError(worked.findings));
+    });
+}
+
+void TestPulloverProperty::wildInputNeverBreaks() {
+    CHECK_PROPERTY(1000, "whatever is typed, there is an answer or a finding", [] {
+        Project project = *rc::gen::arbitrary<bool>() ? test::odilesPullover() : Project{};
+        const double wild[] = {0.0, -1.0, 1e-9, 0.4, 3.0, 87.0, 999.0, 1e7, std::nan(""), INFINITY};
+        const auto any = [&] { return wild[*rc::gen::inRange(0, 10)]; };
+        for (int i = 0; i < 3; ++i) {
+            const auto at = static_cast<std::size_t>(*rc::gen::inRange(0, static_cast<int>(measureCount)));
+            project.wearer.measures[at] = MeasureValue{Length::millimetres(any()), false, {}};
+            project.ease[at] = {Ease::Kind::length, std::isfinite(any()) ? any() : 0.0};
+        }
+        if (*rc::gen::arbitrary<bool>() && !project.swatch.treatments.empty())
+            project.swatch.treatments.back().widths = {TapeReading{Length::millimetres(any())}, RuleReading{any()}};
+        project.choices.bodyWelt.depth = Length::millimetres(any());
+        project.choices.fashioningInset = *rc::gen::inRange(-3, 30);
+        project.machine.needles = Stitches(*rc::gen::inRange(-5, 900));
+        const Worked worked = work(project);
+        RC_ASSERT(worked.sound() || anyError(worked.findings));
+    });
+}
+
+QTEST_APPLESS_MAIN(TestPulloverProperty)
+#include "tst_pullover_property.moc"

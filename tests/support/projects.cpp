@@ -1,0 +1,39 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "support/projects.h"
+
+#include "core/format/project_json.h"
+
+#include <algorithm>
+#include <fstream>
+#include <sstream>
+
+namespace vestimen::test {
+
+std::string readFile(const std::string& path) {
+    std::ifstream stream(path, std::ios::binary);
+    std::ostringstream text;
+    text << stream.rdbuf();
+    return text.str();
+}
+
+Project odilesPullover() {
+    return projectFromJson(readFile(VESTIMEN_SOURCE_DIR "/data/demo/drop-shoulder-pullover.json"));
+}
+
+Project pietsPullover() {
+    return projectFromJson(readFile(VESTIMEN_SOURCE_DIR "/data/demo/small-pullover.json"));
+}
+
+bool hasFinding(const std::vector<Finding>& findings, const std::string& code) {
+    return std::any_of(findings.begin(), findings.end(), [&](const Finding& each) { return code == each.code; });
+}
+
+QByteArray listed(const std::vector<Finding>& findings) {
+    QByteArray text;
+    for (const Finding& each : findings)
+        text += QByteArray(name(each.severity)) + " " + each.code + " " + each.piece.c_str() + ": " +
+                render(each.text).c_str() + "\n";
+    return text;
+}
+
+} // namespace vestimen::test
