@@ -89,6 +89,16 @@ int exportPieces(const std::string& file, const std::string& folder, const std::
     return 0;
 }
 
+void requireSum(const std::string& word) {
+    std::string known;
+    for (const Sum& sum : sums()) {
+        if (word == sum.name)
+            return;
+        known += (known.empty() ? "" : ", ") + std::string(sum.name);
+    }
+    throw UsageError(fmt::format("reckon {}: one of {} is allowed", word, known));
+}
+
 } // namespace
 
 bool isSubcommand(const std::string& word) {
@@ -130,6 +140,8 @@ int runSubcommand(int argc, char** argv) {
         ->check(CLI::IsMember({"json", "svg", "csv", "text"}));
 
     try {
+        if (argc > 2 && std::string(argv[1]) == "reckon" && argv[2][0] != '-')
+            requireSum(argv[2]);
         app.parse(argc, argv);
         if (reckoner->parsed()) {
             const std::string sum = reckoner->get_subcommands().front()->get_name();

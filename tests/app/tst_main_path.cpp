@@ -17,6 +17,7 @@ namespace {
 
 /// The tile of a project on the workroom page.
 QAbstractButton* tile(MainWindow& window, const QString& name) {
+    QApplication::processEvents();
     for (QAbstractButton* each : window.workroomStation()->findChildren<QAbstractButton*>())
         if (each->text() == name && each->isVisible())
             return each;
@@ -24,6 +25,7 @@ QAbstractButton* tile(MainWindow& window, const QString& name) {
 }
 
 QPushButton* button(QWidget* parent, const QString& text) {
+    QApplication::processEvents(); // new widgets are shown by the event loop
     for (QPushButton* each : parent->findChildren<QPushButton*>())
         if (each->text() == text && each->isVisible())
             return each;

@@ -10,6 +10,7 @@
 #include <QDir>
 #include <QFile>
 #include <QProcess>
+#include <QProcessEnvironment>
 #include <QTemporaryDir>
 #include <QTest>
 
@@ -122,7 +123,7 @@ void TestCommandLine::slopeGivesTheTradeOff() {
     QCOMPARE(result["trade_off"].size(), 3u);
     for (std::size_t i = 0; i < 3; ++i)
         QVERIFY(near(result["trade_off"][i]["deviation_stitches"], wanted[i], 5e-5));
-    QCOMPARE(result["lines"], result["trade_off"][2]["lines"]);
+    QVERIFY(result["lines"] == result["trade_off"][2]["lines"]);
     const auto even = sum("slope --rows 62 --change +24 --lines 1 --every-step 2").json()["result"];
     QCOMPARE(even["lines"][0]["every"].get<int>(), 2);
     QCOMPARE(even["lines"][0]["times"].get<int>(), 24);
@@ -148,7 +149,7 @@ void TestCommandLine::hangGivesBothOrders() {
     QCOMPARE(result["halving"].size(), 20u);
     QCOMPARE(result["map"][19][1].get<int>(), 30);
     QCOMPARE(result["halving"][1][0].get<int>(), 20);
-    QCOMPARE(result["fraction"], nlohmann::json({2, 3}));
+    QVERIFY(result["fraction"] == nlohmann::json({2, 3}));
 }
 
 void TestCommandLine::hemAndBand() {

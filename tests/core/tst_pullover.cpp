@@ -123,7 +123,7 @@ void TestPullover::mockRibBeginsAndEndsAlike() {
     QVERIFY(!worked.counts->wrist.isEven());
     const WorkedPiece* back = worked.piece(PieceKind::back);
     VirtualBed bed(back->program);
-    bed.advance({1, 0});
+    bed.advance({2, 0});
     const NeedleSpan span = bed.occupied();
     QCOMPARE(span.size(), worked.counts->body.count());
     QCOMPARE(bed.needle(span.first.shifted(1)).loops, std::uint8_t(0));

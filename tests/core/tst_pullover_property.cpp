@@ -100,15 +100,19 @@ void TestPulloverProperty::check(const Project& project, int& drafted) {
 }
 
 void TestPulloverProperty::everyProgramRunsClean() {
+    int all = 0;
     int drafted = 0;
-    CHECK_PROPERTY(10000, "no program that the virtual bed refuses", [&] { check(randomProject(), drafted); });
+    CHECK_PROPERTY("no program that the virtual bed refuses", [&] {
+        ++all;
+        check(randomProject(), drafted);
+    });
     // Most of them can be drafted at all: else the property would say little.
-    qInfo("%d of 10000 were drafted", drafted);
-    QVERIFY(drafted > 5000);
+    qInfo("%d of %d were drafted", drafted, all);
+    QVERIFY(drafted > all * 9 / 10);
 }
 
 void TestPulloverProperty::randomPinsKeepProgramsClean() {
-    CHECK_PROPERTY(500, "a pin is kept, refused with a word, or an error; programs stay clean", [] {
+    CHECK_PROPERTY("a pin is kept, refused with a word, or an error; programs stay clean", [] {
         Project project = test::odilesPullover();
         const auto quantity = static_cast<Quantity>(*rc::gen::inRange(0, 13));
         project.pins[quantity] = *rc::gen::inRange(1, 400);
@@ -121,7 +125,7 @@ void TestPulloverProperty::randomPinsKeepProgramsClean() {
 }
 
 void TestPulloverProperty::wildInputNeverBreaks() {
-    CHECK_PROPERTY(1000, "whatever is typed, there is an answer or a finding", [] {
+    CHECK_PROPERTY("whatever is typed, there is an answer or a finding", [] {
         Project project = *rc::gen::arbitrary<bool>() ? test::odilesPullover() : Project{};
         const double wild[] = {0.0, -1.0, 1e-9, 0.4, 3.0, 87.0, 999.0, 1e7, std::nan(""), INFINITY};
         const auto any = [&] { return wild[*rc::gen::inRange(0, 10)]; };

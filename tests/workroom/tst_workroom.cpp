@@ -269,13 +269,12 @@ void TestWorkroom::damagedFilesAreLeftAlone() {
     }
     QFile file(file_);
     QVERIFY(file.open(QIODevice::ReadWrite));
-    for (qint64 at = 5000; at + 4000 < file.size(); at += 8192) {
-        file.seek(at);
-        file.write(QByteArray(3000, 'x'));
-    }
+    file.seek(4096); // the tables' own pages
+    file.write(QByteArray(5 * 4096, 'x'));
     file.close();
     const QByteArray before = bytesOf(file_);
-    QVERIFY2(refusal(file_).contains("is damaged"), qPrintable(refusal(file_)));
+    const QString text = refusal(file_);
+    QVERIFY2(text.contains("is damaged"), qPrintable(text));
     QCOMPARE(bytesOf(file_), before);
     // Cut in half.
     QVERIFY(file.resize(before.size() / 2 + 100));

@@ -336,12 +336,10 @@ struct Perform {
 
     void operator()(const TakeOff& takeOff) const {
         std::vector<LoopId>& kept = bed.fabric_.kept[takeOff.as];
+        const std::size_t before = kept.size();
         span(takeOff.from, takeOff.to, [&](Needle needle) {
-            if (bed.at(needle).loops == 0) {
-                if (!bed.at(needle).ladderAllowed)
-                    nothingThere(needle, "take off");
+            if (bed.at(needle).loops == 0)
                 return;
-            }
             const NeedleState stack = bed.lift(needle);
             bed.at(needle).position = Position::out;
             // Waste knitting only protects: what is kept are the loops of the work below it.
@@ -354,6 +352,8 @@ struct Perform {
                 loop = bed.fabric_.loops[loop].parent;
             kept.push_back(loop);
         });
+        if (kept.size() == before)
+            nothingThere(takeOff.from, "take off");
     }
 
     void operator()(const Drop& drop) const {

@@ -301,7 +301,7 @@ Program writeNeckTrim(const Project& project, const PulloverCounts& counts) {
     writer.say("two_layers",
                "Push the needles right out, or knit this row by hand: two layers are hard on the carriage.");
     writer.knit(Rows(1), counts.trim, writer.size(2));
-    writer.add(operation::BindOff{writer.carriage(), counts.trim.count(), "chain_round_the_needles", true});
+    writer.add(operation::BindOff{.method = "chain_round_the_needles", .all = true});
     return writer.take();
 }
 

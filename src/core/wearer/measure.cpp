@@ -69,7 +69,7 @@ EaseTable easyFit() {
 const std::vector<StarterSize>& starterSizes() {
     //                           head neck fneck drop chest armh. body  cb-wr  arm  wrist
     static const std::vector<StarterSize> sizes = {
-        {"baby", {{440, 110, 35, 20, 480, 110, 260, 290, 150, 110}}},
+        {"baby", {{440, 110, 35, 20, 480, 120, 270, 290, 150, 110}}},
         {"small child", {{500, 120, 45, 25, 560, 130, 360, 400, 180, 125}}},
         {"child", {{530, 135, 60, 30, 680, 160, 460, 560, 215, 140}}},
         {"youth", {{550, 150, 75, 35, 800, 185, 560, 690, 260, 155}}},
