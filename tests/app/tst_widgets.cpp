@@ -12,9 +12,9 @@
 
 #include <QComboBox>
 #include <QPushButton>
+#include <QSpinBox>
 #include <QSqlError>
 #include <QSqlQuery>
-#include <QSpinBox>
 
 #include <cmath>
 

@@ -58,6 +58,9 @@ private:
         qApp->setStyleSheet(app::applicationStyleSheet());
         window_->show();
         QVERIFY(QTest::qWaitForWindowExposed(window_.get()));
+        // Where there is no window manager, nobody else gives it the keyboard.
+        window_->activateWindow();
+        QApplication::setActiveWindow(window_.get());
     }
 
     QTemporaryDir folder_;

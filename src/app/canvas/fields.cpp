@@ -17,6 +17,10 @@ void setWrong(QLineEdit* edit, bool wrong) {
     edit->style()->polish(edit);
 }
 
+bool isBeingTyped(const QWidget* field) {
+    return field->window()->focusWidget() == field;
+}
+
 QScrollArea* scrolled(Slip* slip, QWidget* parent) {
     auto* scroll = new QScrollArea(parent);
     scroll->setWidget(slip);

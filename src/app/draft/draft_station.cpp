@@ -281,7 +281,7 @@ void DraftStation::fillControls() {
     pinButton_->setVisible(canPin);
     if (canPin) {
         const bool pinned = project.pins.count(quantity) > 0;
-        if (const int* value = std::get_if<int>(&working->second.result); value && !pin_->hasFocus())
+        if (const int* value = std::get_if<int>(&working->second.result); value && !isBeingTyped(pin_))
             pin_->setValue(*value);
         pinButton_->setText(pinned ? tr("Let the count go") : tr("Pin this count"));
     }

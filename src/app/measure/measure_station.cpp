@@ -317,17 +317,17 @@ void MeasureStation::refresh() {
         return;
     const Project& project = session().project();
     title_->setText(tr("Measures for %1").arg(QString::fromStdString(project.wearer.name)));
-    if (!name_->hasFocus())
+    if (!isBeingTyped(name_))
         name_->setText(QString::fromStdString(project.wearer.name));
     for (const MeasureInfo& each : measureInfos()) {
         const auto at = static_cast<std::size_t>(each.measure);
         const auto& taken = project.wearer[each.measure];
-        if (!values_[at]->hasFocus() || !values_[at]->isModified()) {
+        if (!isBeingTyped(values_[at]) || !values_[at]->isModified()) {
             values_[at]->setText(taken ? text(taken->value) : QString());
             values_[at]->setPlaceholderText(tr("missing"));
             setWrong(values_[at], false);
         }
-        if (!eases_[at]->hasFocus() || !eases_[at]->isModified()) {
+        if (!isBeingTyped(eases_[at]) || !eases_[at]->isModified()) {
             eases_[at]->setText(easeText(project.ease[at]));
             setWrong(eases_[at], false);
         }

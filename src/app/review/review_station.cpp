@@ -141,14 +141,14 @@ void ReviewStation::refresh() {
     for (auto& [kind, row] : rows_) {
         const WorkedPiece* piece = drawn ? drawn->piece(kind) : nullptr;
         const MadePiece* made = madeOf(session().project(), kind);
-        if (!row.note->hasFocus())
+        if (!isBeingTyped(row.note))
             row.note->setText(made ? QString::fromStdString(made->note) : QString());
         for (int i = 0; i < 2; ++i) {
             const std::optional<Length> drafted =
                 piece ? std::optional(i == 0 ? piece->width : piece->length) : std::nullopt;
             const std::optional<Length> real = !made ? std::nullopt : i == 0 ? made->width : made->length;
             row.drafted[i]->setText(drafted ? tr("draft %1").arg(text(*drafted)) : QString());
-            if (!row.made[i]->hasFocus() || !row.made[i]->isModified()) {
+            if (!isBeingTyped(row.made[i]) || !row.made[i]->isModified()) {
                 row.made[i]->setText(real ? text(*real) : QString());
                 setWrong(row.made[i], false);
             }

@@ -83,6 +83,13 @@ MainWindow::MainWindow(Workroom& workroom, QWidget* parent) : QMainWindow(parent
     showStation(workroomPage);
 }
 
+/// A field that loses the focus still tells its station, and the station asks the session: so the fields go first.
+MainWindow::~MainWindow() {
+    if (QWidget* field = focusWidget())
+        field->clearFocus();
+    delete takeCentralWidget();
+}
+
 template<class Kind> Kind* MainWindow::built(int station) {
     Station*& place = stations_[static_cast<std::size_t>(station + 1)];
     if (!place) {

@@ -28,6 +28,7 @@ class MainWindow : public QMainWindow {
 
 public:
     explicit MainWindow(Workroom& workroom, QWidget* parent = nullptr);
+    ~MainWindow() override;
 
     enum StationIndex { workroomPage = -1, swatch, measure, draft, knit, join, review };
     void showStation(int station);

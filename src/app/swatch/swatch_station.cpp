@@ -104,7 +104,7 @@ void SwatchCanvas::matchEdits(QList<QLineEdit*>& edits, const std::vector<Readin
         edits.append(edit);
     }
     for (qsizetype i = 0; i < edits.size(); ++i) {
-        if (edits[i]->hasFocus())
+        if (isBeingTyped(edits[i]))
             continue;
         const bool taken = i + 1 < wanted;
         edits[i]->setText(taken ? readingText(readings[static_cast<std::size_t>(i)]) : QString());
@@ -369,11 +369,11 @@ void SwatchStation::refresh() {
                            .arg(QString::fromStdString(project.machine.name))
                            .arg(project.yarn.strands));
     canvas_->show(project);
-    if (!size_->hasFocus())
+    if (!isBeingTyped(size_))
         size_->setText(QString::fromStdString(project.machine.sizes.text(swatch.size)));
     field_->setValue(swatch.field.count());
     fieldRows_->setValue(swatch.fieldRows.count());
-    if (!grams_->hasFocus())
+    if (!isBeingTyped(grams_))
         grams_->setText(swatch.grams > 0.0 ? QString::fromStdString(number(swatch.grams, 1)) : QString());
     filling_ = false;
     fillTreatments();
