@@ -405,6 +405,9 @@ void TestWidgets::emptyWorkroomLeadsToAProject() {
     dialog.findChild<QLineEdit*>("new_6")->setText("Bram");
     dialog.accept();
     QCOMPARE(dialog.result(), int(QDialog::Accepted));
+    dialog.stock(fixture.workroom());
+    QCOMPARE(fixture.workroom().items(Shelf::swatches).size(), 1);
+    QCOMPARE(fixture.workroom().items(Shelf::wearers)[0].name, QString("Bram"));
     fixture.window().session().create(dialog.project());
     QVERIFY2(fixture.worked().sound(), test::listed(fixture.worked().findings));
     QVERIFY(fixture.worked().measured.unproven);

@@ -151,6 +151,15 @@ bool NewProjectDialog::readGauge(Project& project) {
     return true;
 }
 
+void NewProjectDialog::stock(Workroom& workroom) const {
+    if (swatch_->currentIndex() == 0)
+        workroom.add(Shelf::swatches, QString::fromStdString(project_.swatch.name), toJson(project_.swatch));
+    if (wearer_->currentIndex() == 0)
+        workroom.add(Shelf::wearers, QString::fromStdString(project_.wearer.name), toJson(project_.wearer));
+    if (!project_.yarn.name.empty())
+        workroom.add(Shelf::yarns, QString::fromStdString(project_.yarn.name), toJson(project_.yarn));
+}
+
 void NewProjectDialog::accept() {
     Project project;
     if (machine_->currentIndex() >= 0)

@@ -18,6 +18,8 @@ class NewProjectDialog : public QDialog {
 public:
     explicit NewProjectDialog(Workroom& workroom, QWidget* parent = nullptr);
     Project project() const { return project_; }
+    /// Puts what was made here, and not taken from a shelf, onto its shelf.
+    void stock(Workroom& workroom) const;
 
     void accept() override;
 

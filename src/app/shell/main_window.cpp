@@ -197,6 +197,7 @@ void MainWindow::newProject() {
         NewProjectDialog dialog(session_.workroom(), this);
         if (dialog.exec() != QDialog::Accepted)
             return;
+        session_.workroom().together([&] { dialog.stock(session_.workroom()); });
         session_.create(dialog.project());
         showStation(draft);
     } catch (const WorkroomError& error) {
