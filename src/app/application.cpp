@@ -114,7 +114,7 @@ int runApplication(int argc, char** argv) {
     try {
         std::unique_ptr<QTemporaryDir> throwaway;
         QString path = parser.isSet(file) ? parser.value(file) : defaultWorkroomFile();
-        if (parser.isSet(shots) || (parser.isSet(demo) && parser.isSet(measureStart))) {
+        if (parser.isSet(shots)) {
             throwaway = std::make_unique<QTemporaryDir>();
             path = makeDemoWorkroom(throwaway->path(), true);
         } else if (parser.isSet(demo)) {

@@ -239,7 +239,7 @@ void TestBed::hangingTheFirstRowDoubles() {
         QCOMPARE(ran.loops(name), 2);
     const Loop& hung = ran.bed.fabric().loops[ran.bed.needle(at("L3")).newest()];
     QCOMPARE(hung.kind, LoopKind::hung);
-    QCOMPARE(ran.bed.fabric().loops[hung.parent].row, std::int16_t(1));
+    QCOMPARE(ran.bed.fabric().row(hung.parent), 1);
 }
 
 void TestBed::hangingFromASibling() {
@@ -270,7 +270,7 @@ void TestBed::takeOffKeepsTheLoopsUnderTheWaste() {
     QCOMPARE(kept.size(), 6u);
     for (std::size_t i = 0; i < kept.size(); ++i) {
         QCOMPARE(fabric.loops[kept[i]].yarn, slate);
-        QCOMPARE(fabric.loops[kept[i]].row, std::int16_t(3));
+        QCOMPARE(fabric.row(kept[i]), 3);
         QCOMPARE(fabric.loops[kept[i]].slot, static_cast<std::int16_t>(static_cast<int>(i) - 3));
     }
 }
@@ -321,8 +321,8 @@ void TestBed::namedEdgesAreListsOfOpenings() {
     const Fabric fabric = knit(named);
     const auto openings = fabric.edge("side");
     QCOMPARE(openings.size(), 4u);
-    QCOMPARE(fabric.loops[openings[0]].row, std::int16_t(2));
-    QCOMPARE(fabric.loops[openings[3]].row, std::int16_t(6));
+    QCOMPARE(fabric.row(openings[0]), 2);
+    QCOMPARE(fabric.row(openings[3]), 6);
     for (const LoopId opening : openings)
         QCOMPARE(fabric.loops[opening].needle().name(), std::string("R3"));
     QCOMPARE(fabric.edge("left").size(), 6u);

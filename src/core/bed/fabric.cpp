@@ -21,6 +21,12 @@ std::vector<LoopId> Fabric::edge(const std::string& name) const {
     return openings;
 }
 
+int Fabric::row(LoopId loop) const {
+    const auto after = std::upper_bound(passes.begin(), passes.end(), loop,
+                                        [](LoopId id, const Pass& pass) { return id < pass.firstLoop; });
+    return after == passes.begin() ? 0 : std::prev(after)->row;
+}
+
 LoopId Fabric::firstRowLoop(Needle needle) const {
     if (!firstMainPass)
         return noLoop;

@@ -17,18 +17,19 @@ inline constexpr LoopId noLoop = 0xffffffff;
 
 enum class LoopKind : std::uint8_t { castOn, knit, wrap, picked, empty, hung, bound };
 
+/// Kept small, since a garment has more than a hundred thousand. Its row is that of the pass it was made in or after:
+/// see Fabric::row.
 struct Loop {
     LoopId parent = noLoop; ///< the oldest of its parents; further ones stand in Fabric::moreParents
     std::int16_t slot = 0;
-    std::int16_t row = 0; ///< the counter's reading after it
     YarnIndex yarn = 0;
-    LoopKind kind = LoopKind::knit;
-    Bed bed = Bed::main;
-    bool purl = false; ///< re-formed as purl
+    LoopKind kind : 4 = LoopKind::knit;
+    Bed bed : 1 = Bed::main;
+    bool purl : 1 = false; ///< re-formed as purl
 
     Needle needle() const { return Needle::atSlot(slot, bed); }
 };
-static_assert(sizeof(Loop) == 12);
+static_assert(sizeof(Loop) == 8);
 
 /// One crossing of the carriage. Its loops stand together in Fabric::loops, in the order in which they were knitted.
 struct Pass {
@@ -66,6 +67,8 @@ struct Fabric {
 
     /// The openings of a named edge from the bottom up, or of the whole "left" or "right". Empty when unknown.
     std::vector<LoopId> edge(const std::string& name) const;
+    /// The counter's reading after the pass that the loop was made in or after; 0 before the first.
+    int row(LoopId loop) const;
     /// The loop of the first main row on a needle, or noLoop.
     LoopId firstRowLoop(Needle needle) const;
 };

@@ -60,6 +60,7 @@ struct Perform {
 
     void operator()(const Hold& hold) const {
         span(hold.from, hold.to, [&](Needle needle) {
+            bed.activate(needle);
             if (bed.at(needle).position != Position::hold)
                 bed.at(needle).wrapped = false;
             bed.at(needle).position = Position::hold;
@@ -111,6 +112,7 @@ struct Perform {
                 const Needle next = outer->towards(increase.side, i + 1);
                 if (!atCarriage(increase.side, "a simple increase") || !bed.inReach(next))
                     return;
+                bed.activate(next);
                 bed.at(next).position = Position::work;
                 bed.at(next).expectsEmpty = true;
                 continue;
@@ -445,16 +447,6 @@ void VirtualBed::advance(ProgramPlace to) {
             find("row_mismatch", std::nullopt,
                  {"The program says row {0} here; the counter stands at {1}.", {*current.row, counter_}});
         if (const auto* knit = std::get_if<Knit>(&current.action)) {
-            if (place_.rowsDone == 0) {
-                firstActive_ = half_;
-                lastActive_ = -half_ - 1;
-                for (std::size_t i = 0; i < needles_.size(); ++i)
-                    if (needles_[i].position != Position::out) {
-                        const int slot = static_cast<int>(i % perBed_) - half_;
-                        firstActive_ = std::min(firstActive_, slot);
-                        lastActive_ = std::max(lastActive_, slot);
-                    }
-            }
             const int until =
                 to.operation > place_.operation ? knit->rows.count() : std::min(to.rowsDone, knit->rows.count());
             for (; place_.rowsDone < until; ++place_.rowsDone)

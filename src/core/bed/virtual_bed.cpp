@@ -14,7 +14,8 @@ constexpr std::size_t mostFindings = 200;
 VirtualBed::VirtualBed(const Program& program, const Siblings* siblings)
     : program_(program), siblings_(siblings), half_(program.machine.needles / 2),
       perBed_(static_cast<std::size_t>(program.machine.needles)),
-      needles_(perBed_ * static_cast<std::size_t>(program.machine.beds)), yarns_(program.yarns.size()) {
+      needles_(perBed_ * static_cast<std::size_t>(program.machine.beds)), yarns_(program.yarns.size()),
+      firstActive_(half_), lastActive_(-half_ - 1) {
     fabric_.piece = program.piece;
     fabric_.edges = program.edges;
     fabric_.loopsPerYarn.assign(program.yarns.size(), 0);
@@ -60,7 +61,6 @@ LoopId VirtualBed::make(LoopKind kind, Needle needle, YarnIndex yarn, LoopId par
     Loop loop;
     loop.parent = parent;
     loop.slot = static_cast<std::int16_t>(needle.slot());
-    loop.row = static_cast<std::int16_t>(counter_);
     loop.yarn = yarn;
     loop.kind = kind;
     loop.bed = needle.bed();
@@ -70,6 +70,7 @@ LoopId VirtualBed::make(LoopKind kind, Needle needle, YarnIndex yarn, LoopId par
 }
 
 void VirtualBed::push(Needle needle, LoopId loop) {
+    activate(needle);
     NeedleState& state = at(needle);
     if (state.loops == 0)
         state.first = loop;
@@ -114,10 +115,17 @@ void VirtualBed::move(NeedleState stack, Needle to) {
 }
 
 std::optional<Needle> VirtualBed::outermost(Side side) const {
-    const NeedleSpan span = occupied();
-    if (span.empty())
-        return std::nullopt;
-    return span.end(side);
+    const int step = side == Side::left ? 1 : -1;
+    for (int slot = side == Side::left ? firstActive_ : lastActive_; slot >= firstActive_ && slot <= lastActive_;
+         slot += step)
+        if (needles_[static_cast<std::size_t>(slot + half_)].loops > 0)
+            return Needle::atSlot(slot);
+    return std::nullopt;
+}
+
+void VirtualBed::activate(Needle needle) {
+    firstActive_ = std::min(firstActive_, needle.slot());
+    lastActive_ = std::max(lastActive_, needle.slot());
 }
 
 std::optional<YarnIndex> VirtualBed::yarnAtHand(const char* what) {
@@ -176,15 +184,14 @@ void VirtualBed::checkShape(int stitches) {
     find("shape_mismatch", std::nullopt, {"This row has {0} stitches where the shaping has {1}.", {stitches, wanted}});
 }
 
-int VirtualBed::plainRun(int slot, int step, int most, YarnIndex yarn, LoopId next) {
+int VirtualBed::plainRun(int slot, int step, int most, YarnIndex yarn) {
     NeedleState* state = needles_.data() + (slot + half_);
-    Loop* loop = fabric_.loops.data() + next;
-    const auto row = static_cast<std::int16_t>(counter_);
+    auto& loops = fabric_.loops;
+    auto id = static_cast<LoopId>(loops.size());
     int done = 0;
-    for (; done < most && state->position == Position::work && state->loops == 1; ++done, state += step, ++loop) {
-        *loop = {state->first, static_cast<std::int16_t>(slot + done * step), row, yarn, LoopKind::knit, Bed::main,
-                 false};
-        state->first = next + static_cast<LoopId>(done);
+    for (; done < most && state->position == Position::work && state->loops == 1; ++done, state += step) {
+        loops.push_back(Loop{state->first, static_cast<std::int16_t>(slot + done * step), yarn});
+        state->first = id++;
         state->wrapped = false;
     }
     return done;
@@ -222,18 +229,14 @@ void VirtualBed::pass(const operation::Knit& knit) {
     const int step = from == Side::left ? 1 : -1;
     int slot = from == Side::left ? firstActive_ : lastActive_;
 
-    // Room for the whole row at once: this loop makes every stitch of a garment.
     auto& loops = fabric_.loops;
-    loops.resize(row.firstLoop + static_cast<std::size_t>(count) * (twoBeds ? 2 : 1));
-    LoopId next = row.firstLoop;
     int placedStitches = 0;
     for (int i = 0; i < count; ++i, slot += step) {
         if (!twoBeds && !anyPlaced_ && !floatAt && !ladderAt) {
-            const int plain = plainRun(slot, step, count - i, knit.yarn, next);
+            const int plain = plainRun(slot, step, count - i, knit.yarn);
             if (plain > 0) {
                 i += plain - 1;
                 slot += step * (plain - 1);
-                next += static_cast<LoopId>(plain);
                 lastKnitted_ = Needle::atSlot(slot);
                 continue;
             }
@@ -267,12 +270,8 @@ void VirtualBed::pass(const operation::Knit& knit) {
             if (state.loops == 0 && !state.expectsEmpty)
                 find("undeclared_empty", needle,
                      {"{0} is in work but holds nothing: hang a loop on it, or put it out of work.", {needle}});
-            const LoopId id = next++;
-            Loop& loop = loops[id];
-            loop.parent = state.first;
-            loop.slot = static_cast<std::int16_t>(slot);
-            loop.row = static_cast<std::int16_t>(counter_);
-            loop.yarn = knit.yarn;
+            const auto id = static_cast<LoopId>(loops.size());
+            Loop loop{state.first, static_cast<std::int16_t>(slot), knit.yarn};
             loop.kind = state.loops == 0 ? LoopKind::empty : LoopKind::knit;
             loop.bed = needle.bed();
             if (state.placed >= 0) {
@@ -281,6 +280,7 @@ void VirtualBed::pass(const operation::Knit& knit) {
                 ++placedStitches;
                 state.placed = -1;
             }
+            loops.push_back(loop);
             if (state.loops > 1) {
                 addParents(id, state, false);
                 state.more.clear();
@@ -293,9 +293,8 @@ void VirtualBed::pass(const operation::Knit& knit) {
             lastKnitted_ = needle;
         }
     }
-    loops.resize(next);
     anyPlaced_ = false;
-    fabric_.loopsPerYarn[knit.yarn] += static_cast<int>(next - row.firstLoop) - placedStitches;
+    fabric_.loopsPerYarn[knit.yarn] += static_cast<int>(loops.size() - row.firstLoop) - placedStitches;
     row.loopCount = static_cast<LoopId>(fabric_.loops.size()) - row.firstLoop;
     if (!fabric_.firstMainPass && row.loopCount > 0 && program_.yarns[knit.yarn].role == YarnRole::main)
         fabric_.firstMainPass = fabric_.passes.size();

@@ -68,6 +68,8 @@ private:
     LoopId make(LoopKind kind, Needle needle, YarnIndex yarn, LoopId parent);
     void push(Needle needle, LoopId loop);
     void addParents(LoopId loop, const NeedleState& stack, bool keepFirst);
+    /// A needle comes out of rest.
+    void activate(Needle needle);
     void clear(NeedleState& state);
     void move(NeedleState stack, Needle to);
     NeedleState lift(Needle from);
@@ -75,7 +77,7 @@ private:
     std::optional<YarnIndex> yarnAtHand(const char* what);
     void pass(const operation::Knit& knit);
     /// Knits neighbouring needles that are in work with one loop each: nearly every stitch there is. Returns how many.
-    int plainRun(int slot, int step, int most, YarnIndex yarn, LoopId next);
+    int plainRun(int slot, int step, int most, YarnIndex yarn);
     void checkTurn();
     void checkHeadOn();
     void checkShape(int stitches);
@@ -95,8 +97,8 @@ private:
     int counter_ = 0;
     std::optional<Needle> lastKnitted_; ///< in the pass before, while the yarn still comes from there
     bool anyPlaced_ = false;            ///< some needle takes another yarn in the next pass
-    int firstActive_ = 0;               ///< slots outside these two are empty and out of work
-    int lastActive_ = -1;
+    int firstActive_;                   ///< slots outside these two are empty and out of work
+    int lastActive_;
     std::unordered_set<std::uint64_t> sourcesUsed_;
     std::map<Needle, std::pair<LoopId, int>> dropped_; ///< needle to the loop let down and its depth
     std::size_t shapeRun_ = 0;
