@@ -75,6 +75,10 @@ MainWindow::MainWindow(Workroom& workroom, QWidget* parent) : QMainWindow(parent
 
     connect(thread_, &Thread::chosen, this, &MainWindow::showStation);
     connect(&session_, &Session::changed, this, &MainWindow::fillThread);
+    connect(&session_, &Session::opened, this, [this] {
+        lookedAt_.fill(inputs());
+        fillThread();
+    });
     connect(&session_, &Session::failed, this, &MainWindow::say);
     messageTime_.setSingleShot(true);
     connect(&messageTime_, &QTimer::timeout, message_, &QLabel::clear);
@@ -174,18 +178,13 @@ void MainWindow::restore() {
     } catch (const WorkroomError& error) {
         say(error.message());
     }
-    for (int station = 0; station < 6; ++station)
-        lookedAt_[static_cast<std::size_t>(station)] = inputsOf(station);
     fillThread();
 }
 
 void MainWindow::openProject(qint64 id, int station) {
     try {
-        if (session_.projectId() != id) {
+        if (session_.projectId() != id)
             session_.open(id);
-            for (int each = 0; each < 6; ++each)
-                lookedAt_[static_cast<std::size_t>(each)] = inputsOf(each);
-        }
         showStation(station);
     } catch (const WorkroomError& error) {
         say(error.message());
@@ -266,35 +265,27 @@ void MainWindow::showStation(int station) {
     // The machine screen needs the room, and is driven by one key.
     thread_->setNarrow(station == knit);
     tools_->setVisible(station != knit);
-    if (station >= 0)
-        lookedAt_[static_cast<std::size_t>(station)] = inputsOf(station);
     fillThread();
     stack_->currentWidget()->setFocus();
 }
 
-std::string MainWindow::inputsOf(int station) const {
-    if (!session_.hasProject() || station <= swatch)
-        return {};
-    // Everything after the swatch and the measures rests on both, and on the choices.
-    Project inputs = session_.project();
-    inputs.made.clear();
-    inputs.joined.clear();
-    inputs.name.clear();
-    if (station == measure) {
-        Project none;
-        none.machine = inputs.machine;
-        return toJson(none.machine);
-    }
-    return toJson(inputs);
+Project MainWindow::inputs() const {
+    Project project = session_.project();
+    project.name.clear();
+    project.made.clear();
+    project.joined.clear();
+    return project;
 }
 
 void MainWindow::fillThread() {
     const Worked& worked = session_.worked();
     const bool open = session_.hasProject();
+    const Project now = inputs();
     if (current_ >= 0)
-        lookedAt_[static_cast<std::size_t>(current_)] = inputsOf(current_);
+        lookedAt_[static_cast<std::size_t>(current_)] = now;
     const auto set = [&](int station, const QString& answer, bool reached) {
-        const bool loose = open && reached && lookedAt_[static_cast<std::size_t>(station)] != inputsOf(station);
+        // Swatch and measures rest on nothing before them.
+        const bool loose = open && reached && station > measure && !(lookedAt_[static_cast<std::size_t>(station)] == now);
         thread_->knot(station)->setAnswer(open ? answer : QString(), open && reached, loose);
     };
     const auto& gauge = worked.measured.gauge;

@@ -59,8 +59,8 @@ private:
     void say(const QString& text);
     void fillThread();
     void restore();
-    /// What a station's answer rests on, to see whether it changed since it was looked at.
-    std::string inputsOf(int station) const;
+    /// What draft and all after it rest on, to see whether it changed since a station was looked at.
+    Project inputs() const;
 
     Session session_;
     Thread* thread_;
@@ -69,7 +69,7 @@ private:
     QLabel* message_;
     QTimer messageTime_;
     std::array<Station*, 7> stations_{}; ///< the workroom first; null until built
-    std::array<std::string, 6> lookedAt_;
+    std::array<Project, 6> lookedAt_;
     int current_ = workroomPage;
 };
 
