@@ -126,7 +126,7 @@ void TestBed::wrapAddsALoop() {
     const Ran ran(onSixNeedles(
         {op::HoldLever{true}, op::Hold{at("L3"), at("L2")}, op::Knit{Rows(1), slate}, op::Wrap{at("L2")}}));
     QCOMPARE(ran.loops("L2"), 2);
-    QCOMPARE(ran.bed.fabric().loops.back().kind, LoopKind::wrap);
+    QCOMPARE(ran.bed.fabric().loops.back().kind(), LoopKind::wrap);
 }
 
 void TestBed::fashionedIncreaseMovesAndPicks() {
@@ -134,7 +134,7 @@ void TestBed::fashionedIncreaseMovesAndPicks() {
     for (const char* name : {"L4", "L3", "L2", "L1"})
         QCOMPARE(ran.loops(name), 1);
     const LoopId picked = ran.bed.needle(at("L2")).first;
-    QCOMPARE(ran.bed.fabric().loops[picked].kind, LoopKind::picked);
+    QCOMPARE(ran.bed.fabric().loops[picked].kind(), LoopKind::picked);
     // Either side, wherever the carriage is.
     const Ran right(onSixNeedles({op::Knit{Rows(1), slate}, op::Increase{Side::right, 1, Shaping::fashioned, 2}}));
     QCOMPARE(right.loops("R4"), 1);
@@ -147,7 +147,7 @@ void TestBed::edgeIncreaseTakesAnEmptyLoop() {
     QCOMPARE(before.position("R5"), Position::work);
     const Ran after(onSixNeedles({op::Increase{Side::right, 2, Shaping::edge}, op::Knit{Rows(1), slate}}));
     QCOMPARE(after.bed.fabric().passes[0].loopCount, 8u);
-    QCOMPARE(after.bed.fabric().loops[after.bed.needle(at("R5")).first].kind, LoopKind::empty);
+    QCOMPARE(after.bed.fabric().loops[after.bed.needle(at("R5")).first].kind(), LoopKind::empty);
     QVERIFY(after.bed.fabric().findings.empty());
 }
 
@@ -177,8 +177,8 @@ void TestBed::bindOffChainsOntoTheNext() {
     QCOMPARE(ran.loops("R1"), 2);
     const auto& fabric = ran.bed.fabric();
     const Loop& last = fabric.loops.back();
-    QCOMPARE(last.kind, LoopKind::bound);
-    QCOMPARE(fabric.loops[last.parent].kind, LoopKind::bound); // one through the next
+    QCOMPARE(last.kind(), LoopKind::bound);
+    QCOMPARE(fabric.loops[last.parent].kind(), LoopKind::bound); // one through the next
     QCOMPARE(fabric.moreParents.size(), 1u);
 }
 
@@ -195,7 +195,7 @@ void TestBed::transferEmptiesOrLeavesAnEyelet() {
     QCOMPARE(out.loops("R2"), 2);
     const Ran eyelet(onSixNeedles({op::Transfer{{{at("R1"), at("R2")}}, {at("R1")}}, op::Knit{Rows(1), slate}}));
     QCOMPARE(eyelet.bed.fabric().passes[0].loopCount, 6u);
-    QCOMPARE(eyelet.bed.fabric().loops[eyelet.bed.needle(at("R1")).first].kind, LoopKind::empty);
+    QCOMPARE(eyelet.bed.fabric().loops[eyelet.bed.needle(at("R1")).first].kind(), LoopKind::empty);
     QVERIFY(eyelet.bed.fabric().findings.empty());
 }
 
@@ -238,7 +238,7 @@ void TestBed::hangingTheFirstRowDoubles() {
     for (const char* name : {"L3", "L1", "R3"})
         QCOMPARE(ran.loops(name), 2);
     const Loop& hung = ran.bed.fabric().loops[ran.bed.needle(at("L3")).newest()];
-    QCOMPARE(hung.kind, LoopKind::hung);
+    QCOMPARE(hung.kind(), LoopKind::hung);
     QCOMPARE(ran.bed.fabric().row(hung.parent), 1);
 }
 
@@ -288,7 +288,7 @@ void TestBed::dropAndReformGoRungByRung() {
 void TestBed::reformAsPurlIsMarked() {
     const Ran ran(onSixNeedles({op::Knit{Rows(4), slate}, op::Drop{at("L1"), Rows(2)},
                                 op::Reform{at("L1"), Rows(2), operation::Reformed::purl}}));
-    QVERIFY(ran.bed.fabric().loops.back().purl);
+    QVERIFY(ran.bed.fabric().loops.back().isPurl());
 }
 
 void TestBed::endsAreCountedByBreaks() {

@@ -39,7 +39,7 @@ LoopId Fabric::firstRowLoop(Needle needle) const {
             ? std::lower_bound(begin, end, needle.slot(), [](const Loop& l, int slot) { return l.slot < slot; })
             : std::lower_bound(begin, end, needle.slot(), [](const Loop& l, int slot) { return l.slot > slot; });
     for (auto loop = found; loop != end && loop->slot == needle.slot(); ++loop)
-        if (loop->bed == needle.bed())
+        if (loop->bed() == needle.bed())
             return static_cast<LoopId>(loop - loops.begin());
     return noLoop;
 }

@@ -17,17 +17,41 @@ inline constexpr LoopId noLoop = 0xffffffff;
 
 enum class LoopKind : std::uint8_t { castOn, knit, wrap, picked, empty, hung, bound };
 
-/// Kept small, since a garment has more than a hundred thousand. Its row is that of the pass it was made in or after:
-/// see Fabric::row.
-struct Loop {
-    LoopId parent = noLoop; ///< the oldest of its parents; further ones stand in Fabric::moreParents
-    std::int16_t slot = 0;
-    YarnIndex yarn = 0;
-    LoopKind kind : 4 = LoopKind::knit;
-    Bed bed : 1 = Bed::main;
-    bool purl : 1 = false; ///< re-formed as purl
+/// Kept small and trivial, since a garment has more than a hundred thousand. Its row is that of the pass it was made in
+/// or after: see Fabric::row.
+class Loop {
+public:
+    LoopId parent; ///< the oldest of its parents; further ones stand in Fabric::moreParents
+    std::int16_t slot;
+    YarnIndex yarn;
 
-    Needle needle() const { return Needle::atSlot(slot, bed); }
+    static Loop made(LoopKind kind, LoopId parent, Needle needle, YarnIndex yarn) {
+        const auto bed = needle.bed() == Bed::second ? secondBed : std::uint8_t{0};
+        return {parent, static_cast<std::int16_t>(needle.slot()), yarn,
+                static_cast<std::uint8_t>(static_cast<std::uint8_t>(kind) | bed)};
+    }
+    /// Nearly every stitch there is: one knit loop on the main bed.
+    static Loop knit(LoopId parent, int slot, YarnIndex yarn) {
+        return {parent, static_cast<std::int16_t>(slot), yarn, static_cast<std::uint8_t>(LoopKind::knit)};
+    }
+
+    LoopKind kind() const { return static_cast<LoopKind>(traits_ & kindMask); }
+    Bed bed() const { return (traits_ & secondBed) != 0 ? Bed::second : Bed::main; }
+    bool isPurl() const { return (traits_ & purl) != 0; } ///< re-formed as purl
+    void turnToPurl() { traits_ |= purl; }
+    Needle needle() const { return Needle::atSlot(slot, bed()); }
+
+    Loop() = default;
+
+private:
+    static constexpr std::uint8_t kindMask = 0x0f;
+    static constexpr std::uint8_t secondBed = 0x10;
+    static constexpr std::uint8_t purl = 0x20;
+
+    Loop(LoopId parentLoop, std::int16_t atSlot, YarnIndex ofYarn, std::uint8_t traits)
+        : parent(parentLoop), slot(atSlot), yarn(ofYarn), traits_(traits) {}
+
+    std::uint8_t traits_;
 };
 static_assert(sizeof(Loop) == 8);
 

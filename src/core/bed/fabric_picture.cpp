@@ -75,12 +75,12 @@ std::vector<FabricRun> runs(const Fabric& fabric) {
     int newest = 0; // height of the row on the needles, which a loop hung beside it joins
     const auto heightFrom = [&](LoopId id) {
         const Loop& loop = fabric.loops[id];
-        if (loop.kind == LoopKind::hung)
+        if (loop.kind() == LoopKind::hung)
             return newest;
-        if (loop.kind == LoopKind::castOn || loop.parent == noLoop)
+        if (loop.kind() == LoopKind::castOn || loop.parent == noLoop)
             return 0;
         const int below = heights[loop.parent];
-        return loop.kind == LoopKind::wrap || loop.kind == LoopKind::picked ? below : below + 1;
+        return loop.kind() == LoopKind::wrap || loop.kind() == LoopKind::picked ? below : below + 1;
     };
     std::vector<FabricRun> result;
     LoopId next = 0;
@@ -89,7 +89,7 @@ std::vector<FabricRun> runs(const Fabric& fabric) {
         int height = heightFrom(id);
         for (; more < fabric.moreParents.size() && fabric.moreParents[more].first <= id; ++more)
             if (fabric.moreParents[more].first == id &&
-                fabric.loops[fabric.moreParents[more].second].kind != LoopKind::hung)
+                fabric.loops[fabric.moreParents[more].second].kind() != LoopKind::hung)
                 height = std::max(height, heights[fabric.moreParents[more].second] + 1);
         heights[id] = height;
     };

@@ -384,7 +384,8 @@ struct Perform {
         const YarnIndex yarn = bed.fabric_.loops[loop].yarn;
         for (int rung = 0; rung < std::min(depth, reform.rows.count()); ++rung) {
             loop = bed.make(LoopKind::knit, reform.needle, yarn, loop);
-            bed.fabric_.loops[loop].purl = reform.as == Reformed::purl;
+            if (reform.as == Reformed::purl)
+                bed.fabric_.loops[loop].turnToPurl();
         }
         bed.push(reform.needle, loop);
         bed.at(reform.needle).position = Position::work;

@@ -58,13 +58,7 @@ bool VirtualBed::inReach(Needle needle) {
 }
 
 LoopId VirtualBed::make(LoopKind kind, Needle needle, YarnIndex yarn, LoopId parent) {
-    Loop loop;
-    loop.parent = parent;
-    loop.slot = static_cast<std::int16_t>(needle.slot());
-    loop.yarn = yarn;
-    loop.kind = kind;
-    loop.bed = needle.bed();
-    fabric_.loops.push_back(loop);
+    fabric_.loops.push_back(Loop::made(kind, parent, needle, yarn));
     ++fabric_.loopsPerYarn[yarn];
     return static_cast<LoopId>(fabric_.loops.size() - 1);
 }
@@ -185,16 +179,20 @@ void VirtualBed::checkShape(int stitches) {
 }
 
 int VirtualBed::plainRun(int slot, int step, int most, YarnIndex yarn) {
-    NeedleState* state = needles_.data() + (slot + half_);
-    auto& loops = fabric_.loops;
-    auto id = static_cast<LoopId>(loops.size());
-    int done = 0;
-    for (; done < most && state->position == Position::work && state->loops == 1; ++done, state += step) {
-        loops.push_back(Loop{state->first, static_cast<std::int16_t>(slot + done * step), yarn});
+    NeedleState* const first = needles_.data() + (slot + half_);
+    int run = 0;
+    for (const NeedleState* state = first; run < most && state->position == Position::work && state->loops == 1; ++run)
+        state += step;
+    auto id = static_cast<LoopId>(fabric_.loops.size());
+    fabric_.loops.resize(id + static_cast<std::size_t>(run));
+    Loop* loop = fabric_.loops.data() + id;
+    NeedleState* state = first;
+    for (int i = 0; i < run; ++i, state += step, slot += step) {
+        *loop++ = Loop::knit(state->first, slot, yarn);
         state->first = id++;
         state->wrapped = false;
     }
-    return done;
+    return run;
 }
 
 void VirtualBed::pass(const operation::Knit& knit) {
@@ -271,16 +269,14 @@ void VirtualBed::pass(const operation::Knit& knit) {
                 find("undeclared_empty", needle,
                      {"{0} is in work but holds nothing: hang a loop on it, or put it out of work.", {needle}});
             const auto id = static_cast<LoopId>(loops.size());
-            Loop loop{state.first, static_cast<std::int16_t>(slot), knit.yarn};
-            loop.kind = state.loops == 0 ? LoopKind::empty : LoopKind::knit;
-            loop.bed = needle.bed();
+            YarnIndex yarn = knit.yarn;
             if (state.placed >= 0) {
-                loop.yarn = static_cast<YarnIndex>(state.placed);
-                ++fabric_.loopsPerYarn[loop.yarn];
+                yarn = static_cast<YarnIndex>(state.placed);
+                ++fabric_.loopsPerYarn[yarn];
                 ++placedStitches;
                 state.placed = -1;
             }
-            loops.push_back(loop);
+            loops.push_back(Loop::made(state.loops == 0 ? LoopKind::empty : LoopKind::knit, state.first, needle, yarn));
             if (state.loops > 1) {
                 addParents(id, state, false);
                 state.more.clear();
