@@ -182,8 +182,10 @@ void Workroom::keepDailyBackup() {
 
 QList<ShelfItem> Workroom::items(Shelf shelf) const {
     QList<ShelfItem> result;
-    QSqlQuery query = run(database_, QStringLiteral("SELECT id, name, body, changed FROM %1 ORDER BY changed DESC, id")
-                                         .arg(QLatin1String(table(shelf))));
+    const QString order = shelf == Shelf::projects ? QStringLiteral("changed DESC, id") : QStringLiteral("id");
+    QSqlQuery query = run(
+        database_,
+        QStringLiteral("SELECT id, name, body, changed FROM %1 ORDER BY %2").arg(QLatin1String(table(shelf)), order));
     while (query.next())
         result.append({query.value(0).toLongLong(), query.value(1).toString(), query.value(2).toString(),
                        QDateTime::fromString(query.value(3).toString(), Qt::ISODateWithMs)});

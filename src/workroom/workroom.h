@@ -60,6 +60,7 @@ public:
 
     QString file() const { return file_; }
 
+    /// Projects with the one changed last first; the other shelves as they were filled.
     QList<ShelfItem> items(Shelf shelf) const;
     qint64 add(Shelf shelf, const QString& name, const std::string& body);
     void save(Shelf shelf, qint64 id, const QString& name, const std::string& body);

@@ -4,6 +4,7 @@
 #include "app/canvas/slip.h"
 
 #include <QLineEdit>
+#include <QPainter>
 #include <QScrollArea>
 #include <QStyle>
 
@@ -19,6 +20,18 @@ void setWrong(QLineEdit* edit, bool wrong) {
 
 bool isBeingTyped(const QWidget* field) {
     return field->window()->focusWidget() == field;
+}
+
+QSize ElidedLabel::minimumSizeHint() const {
+    return {60, QLabel::minimumSizeHint().height()};
+}
+
+void ElidedLabel::paintEvent(QPaintEvent*) {
+    QPainter painter(this);
+    painter.setFont(font());
+    painter.setPen(palette().color(QPalette::WindowText));
+    painter.drawText(rect(), Qt::AlignLeft | Qt::AlignVCenter,
+                     fontMetrics().elidedText(text(), Qt::ElideRight, width()));
 }
 
 QScrollArea* scrolled(Slip* slip, QWidget* parent) {

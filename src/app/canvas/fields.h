@@ -1,9 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <QLabel>
+
 class QLineEdit;
 class QScrollArea;
-class QWidget;
 
 namespace vestimen::app {
 
@@ -13,6 +14,16 @@ class Slip;
 void setWrong(QLineEdit* edit, bool wrong);
 /// Whether somebody is at work in the field, so that its text must be left alone; also while another window is active.
 bool isBeingTyped(const QWidget* field);
+/// A line of text that ends in dots where there is no room for it.
+class ElidedLabel : public QLabel {
+public:
+    using QLabel::QLabel;
+    QSize minimumSizeHint() const override;
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+};
+
 /// A slip that scrolls when its lines are more than the window has room for.
 QScrollArea* scrolled(Slip* slip, QWidget* parent);
 

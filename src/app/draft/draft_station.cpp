@@ -46,11 +46,10 @@ void DraftStation::buildHead(QVBoxLayout* layout) {
     auto* head = new QHBoxLayout;
     auto* words = new QVBoxLayout;
     words->setSpacing(0);
-    title_ = new QLabel(this);
+    title_ = new ElidedLabel(this);
     title_->setObjectName(QStringLiteral("title"));
-    subtitle_ = new QLabel(this);
+    subtitle_ = new ElidedLabel(this);
     subtitle_->setObjectName(QStringLiteral("muted"));
-    subtitle_->setMinimumWidth(60);
     words->addWidget(title_);
     words->addWidget(subtitle_);
     head->addLayout(words, 1);

@@ -93,8 +93,7 @@ NewProjectDialog::NewProjectDialog(Workroom& workroom, QWidget* parent) : QDialo
     });
 
     heading(tr("4  The article"));
-    auto* article = new QLabel(tr("Drop-shoulder pullover: back, front, two sleeves and a neck trim"), this);
-    article->setWordWrap(true);
+    auto* article = new QLabel(tr("Drop-shoulder pullover, five pieces"), this);
     form->addRow(tr("Article"), article);
     name_ = new QLineEdit(tr("Pullover"), this);
     form->addRow(tr("Project name"), name_);
@@ -105,9 +104,10 @@ NewProjectDialog::NewProjectDialog(Workroom& workroom, QWidget* parent) : QDialo
     layout->addWidget(problem_);
     auto* buttons = new QDialogButtonBox(this);
     buttons->addButton(tr("Cancel"), QDialogButtonBox::RejectRole);
-    auto* make = buttons->addButton(tr("Draft it"), QDialogButtonBox::AcceptRole);
+    auto* make = new QPushButton(tr("Draft it"), this);
     make->setObjectName(QStringLiteral("primary"));
     make->setDefault(true);
+    buttons->addButton(make, QDialogButtonBox::AcceptRole);
     connect(buttons, &QDialogButtonBox::accepted, this, &NewProjectDialog::accept);
     connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
     layout->addWidget(buttons);

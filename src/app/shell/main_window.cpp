@@ -262,9 +262,6 @@ void MainWindow::showStation(int station) {
     current_ = station;
     stack_->setCurrentWidget(this->station(station));
     thread_->setCurrent(station);
-    // The machine screen needs the room, and is driven by one key.
-    thread_->setNarrow(station == knit);
-    tools_->setVisible(station != knit);
     fillThread();
     stack_->currentWidget()->setFocus();
 }
@@ -277,7 +274,16 @@ Project MainWindow::inputs() const {
     return project;
 }
 
+/// The machine screen needs the room, and is driven by one key.
+void MainWindow::makeRoom() {
+    const auto* machine = static_cast<KnitStation*>(stations_[knit + 1]);
+    const bool atTheMachine = current_ == knit && machine && machine->state();
+    thread_->setNarrow(atTheMachine);
+    tools_->setVisible(!atTheMachine);
+}
+
 void MainWindow::fillThread() {
+    makeRoom();
     const Worked& worked = session_.worked();
     const bool open = session_.hasProject();
     const Project now = inputs();
@@ -285,7 +291,8 @@ void MainWindow::fillThread() {
         lookedAt_[static_cast<std::size_t>(current_)] = now;
     const auto set = [&](int station, const QString& answer, bool reached) {
         // Swatch and measures rest on nothing before them.
-        const bool loose = open && reached && station > measure && !(lookedAt_[static_cast<std::size_t>(station)] == now);
+        const bool loose =
+            open && reached && station > measure && !(lookedAt_[static_cast<std::size_t>(station)] == now);
         thread_->knot(station)->setAnswer(open ? answer : QString(), open && reached, loose);
     };
     const auto& gauge = worked.measured.gauge;

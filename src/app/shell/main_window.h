@@ -58,6 +58,7 @@ private:
     void exportProject();
     void say(const QString& text);
     void fillThread();
+    void makeRoom();
     void restore();
     /// What draft and all after it rest on, to see whether it changed since a station was looked at.
     Project inputs() const;
