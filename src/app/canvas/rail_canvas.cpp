@@ -330,10 +330,12 @@ void RailCanvas::mousePressEvent(QMouseEvent* event) {
     if (event->button() != Qt::LeftButton)
         return;
     const RailHandle* found = handleAt(event->position());
-    pick(found ? found->part : Part::none);
-    if (!found)
+    // Picking shows the view anew, handles and all.
+    const Part part = found ? found->part : Part::none;
+    pick(part);
+    if (part == Part::none)
         return;
-    dragging_ = found->part;
+    dragging_ = part;
     dragFrom_ = event->position();
     dragStitch_ = stitch_;
     dragRow_ = row_;

@@ -40,7 +40,9 @@ void Session::open(qint64 id) {
     use(std::move(project));
     emit opened();
     try {
-        workroom_.setSetting(QStringLiteral("open_project"), QString::number(id));
+        const auto key = QStringLiteral("open_project");
+        if (workroom_.setting(key) != QString::number(id))
+            workroom_.setSetting(key, QString::number(id));
     } catch (const WorkroomError& error) {
         emit failed(error.message());
     }
