@@ -71,6 +71,9 @@ private slots:
     void everyStationHasNames();
     void stationsNeedAProject();
     void worksInASmallWindow();
+    void figurePicksTheMeasureUnderThePointer();
+    void treatmentsAreChosenAndAdded();
+    void knitScreenSaysWhatIsNext();
 };
 
 void TestWidgets::bothThemesCanBeRead() {
@@ -556,6 +559,71 @@ void TestWidgets::worksInASmallWindow() {
                                 .arg(fixture.window().width())
                                 .arg(fixture.window().height())));
     }
+}
+
+void TestWidgets::figurePicksTheMeasureUnderThePointer() {
+    FigureCanvas figure;
+    figure.resize(400, 840);
+    figure.show(Measure::wrist, odilesPullover().wearer);
+    figure.QWidget::show();
+    std::optional<Measure> picked;
+    connect(&figure, &FigureCanvas::picked, this, [&](Measure measure) { picked = measure; });
+    // The figure's box is 200 × 420, a little smaller than the canvas; the chest's line sags at its middle.
+    const auto at = [](double x, double y) { return QPoint(int(8 + x * 1.92), int(17 + y * 1.92)); };
+    QTest::mouseClick(&figure, Qt::LeftButton, {}, at(100, 156));
+    QCOMPARE(picked, std::optional(Measure::chest));
+    QTest::mouseClick(&figure, Qt::LeftButton, {}, at(84, 220));
+    QCOMPARE(picked, std::optional(Measure::bodyLength));
+    picked.reset();
+    QTest::mouseClick(&figure, Qt::LeftButton, {}, at(100, 400));
+    QVERIFY(!picked);
+}
+
+void TestWidgets::treatmentsAreChosenAndAdded() {
+    WindowFixture fixture;
+    fixture.window().showStation(MainWindow::swatch);
+    QApplication::processEvents();
+    const auto chip = [&](const QString& begins) -> QPushButton* {
+        for (QPushButton* each : fixture.window().swatchStation()->findChildren<QPushButton*>())
+            if (each->text().startsWith(begins) && each->isVisible())
+                return each;
+        return nullptr;
+    };
+    QVERIFY(chip("rested, 12 h"));
+    QTest::mouseClick(chip("rested, 12 h"), Qt::LeftButton);
+    QCOMPARE(fixture.project().swatch.treatmentInUse, std::optional(1));
+    QVERIFY(fixture.window().thread()->knot(MainWindow::swatch)->answer().startsWith("28.4"));
+    QCOMPARE(fixture.window().swatchStation()->canvas()->edits(true).value(0)->text(), QString("140.5"));
+    fixture.window().session().undo();
+    QVERIFY(!fixture.project().swatch.treatmentInUse);
+}
+
+void TestWidgets::knitScreenSaysWhatIsNext() {
+    WindowFixture fixture;
+    const qint64 id = fixture.workroom().beginPiece(fixture.window().session().projectId(),
+                                                    fixture.worked().piece(PieceKind::back)->program);
+    fixture.window().showStation(MainWindow::knit);
+    KnitStation* knit = fixture.window().knitStation();
+    knit->resume(id);
+    const auto says = [&](const QString& text) {
+        for (QLabel* label : knit->findChildren<QLabel*>())
+            if (label->isVisible() && label->text().contains(text))
+                return true;
+        return false;
+    };
+    QApplication::processEvents();
+    QVERIFY(says("Cast on 148 stitches with waste yarn"));
+    QVERIFY(says("carriage right"));
+    QTest::keyClick(knit, Qt::Key_Space);
+    QVERIFY(says("Hang comb and weights"));
+    QTest::keyClick(knit, Qt::Key_Space);
+    QVERIFY(says("Knit 12 rows; nothing else to do."));
+    QTest::keyClick(knit, Qt::Key_Space);
+    QVERIFY(says("Knit 11 rows; nothing else to do."));
+    QVERIFY(says("carriage left"));
+    QTest::keyClick(knit, Qt::Key_Backspace);
+    QVERIFY(says("Knit 12 rows; nothing else to do."));
+    QVERIFY(says("carriage right"));
 }
 
 QTEST_MAIN(TestWidgets)

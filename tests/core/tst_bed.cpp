@@ -57,6 +57,9 @@ private slots:
     void loopsAreCountedByYarn();
     void pictureOfShortRows();
     void pictureOfAFold();
+    void pictureOfARib();
+    void pictureOfTwoHalves();
+    void rowsBelongToTheirPass();
 };
 
 void TestBed::castOnPutsOneLoopOnEach() {
@@ -379,6 +382,58 @@ void TestBed::pictureOfAFold() {
     const Program plain = onSixNeedles({op::Knit{Rows(8), slate}, allOff()});
     QCOMPARE(picture(knit(plain), plain, 1, true).rows, 8);
     QCOMPARE(picture(knit(plain), plain, 5, true).rows, 4);
+}
+
+void TestBed::pictureOfARib() {
+    op::Hang hang;
+    for (int slot = -3; slot < 2; slot += 2)
+        hang.map.emplace_back(Needle::atSlot(slot + 1),
+                              HangSource{{}, HangSource::Kind::first, {}, 0, Needle::atSlot(slot)});
+    const Program rib = program({op::CastOn{"closed_loop", at("L3"), at("R2"), 2, slate, Side::right},
+                                 op::Knit{Rows(6), slate}, hang, op::Knit{Rows(4), slate}, allOff()});
+    const Fabric fabric = knit(rib);
+    QVERIFY(fabric.findings.empty());
+    const FabricPicture shape = picture(fabric, rib, 1, true);
+    // The needles that were left out are no edges, and what was hung goes on at the height of its neighbours.
+    QCOMPARE(shape.rows, 10);
+    int upright = 0;
+    for (const OutlineLine& line : shape.outline)
+        upright += std::abs(line.y2 - line.y1);
+    QCOMPARE(upright, 2 * 10);
+    int stitches = 0;
+    for (const FabricBlock& block : shape.blocks)
+        stitches += (block.lastSlot - block.firstSlot + 1) * (block.to - block.from);
+    QCOMPARE(stitches, 6 * 3 + 4 * 6);
+}
+
+void TestBed::pictureOfTwoHalves() {
+    // A slit in the middle: the right half first, then the left one with its own end.
+    const Program slit = onSixNeedles(
+        {op::Knit{Rows(2), slate}, op::HoldLever{true}, op::Hold{at("L3"), at("L1")}, op::Knit{Rows(1), slate},
+         op::Wrap{at("L1")}, op::Knit{Rows(3), slate}, op::BreakYarn{slate},
+         op::TakeOff{at("R1"), at("R3"), op::Onto::holder, "right"}, op::Counter{2}, op::Release{at("L3"), at("L1")},
+         op::JoinYarn{slate, Side::right}, op::Knit{Rows(4), slate}, op::BreakYarn{slate}, allOff()});
+    const Fabric fabric = knit(slit);
+    QVERIFY(fabric.findings.empty());
+    QCOMPARE(fabric.ends, 4);
+    const FabricPicture shape = picture(fabric, slit, 1, true);
+    QCOMPARE(shape.rows, 6);
+    int stitches = 0;
+    for (const FabricBlock& block : shape.blocks)
+        stitches += (block.lastSlot - block.firstSlot + 1) * (block.to - block.from);
+    QCOMPARE(stitches, 36);
+    QCOMPARE(fabric.kept.at("right").size(), 3u);
+    QCOMPARE(fabric.passes.back().row, 6);
+}
+
+void TestBed::rowsBelongToTheirPass() {
+    const Fabric fabric =
+        knit(onSixNeedles({op::Knit{Rows(3), slate}, op::Counter{10}, op::Knit{Rows(2), slate}, allOff()}));
+    QCOMPARE(fabric.row(0), 0); // cast on
+    for (const Pass& pass : fabric.passes)
+        for (LoopId i = 0; i < pass.loopCount; ++i)
+            QCOMPARE(fabric.row(pass.firstLoop + i), pass.row);
+    QCOMPARE(fabric.passes.back().row, 12);
 }
 
 QTEST_APPLESS_MAIN(TestBed)

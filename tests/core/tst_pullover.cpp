@@ -61,6 +61,7 @@ void TestPullover::demoIsSound() {
         QCOMPARE(worked.joins.size(), 8u);
     }
     QVERIFY(work(odilesPullover()).findings.empty());
+    QVERIFY2(work(pietsPullover()).findings.empty(), listed(work(pietsPullover()).findings));
 }
 
 void TestPullover::countsByHand() {
