@@ -64,6 +64,7 @@ private slots:
     void draftThatMovedOnIsShown();
     void emptyWorkroomLeadsToAProject();
     void newProjectRefusesNonsense();
+    void newProjectMayBeginWithASwatch();
     void badEaseIsRefused();
     void clearedReadingIsTakenAway();
     void unitsSwitchWithoutDrift();
@@ -439,6 +440,25 @@ void TestWidgets::newProjectRefusesNonsense() {
     dialog.accept();
     QCOMPARE(dialog.result(), 0);
     QVERIFY(fixture.workroom().items(Shelf::projects).isEmpty());
+}
+
+void TestWidgets::newProjectMayBeginWithASwatch() {
+    WindowFixture fixture(false);
+    NewProjectDialog dialog(fixture.workroom());
+    dialog.findChild<QComboBox*>("new_2")->setCurrentIndex(1);
+    QVERIFY(!dialog.findChild<QLineEdit*>("new_3")->isEnabled());
+    dialog.accept();
+    QCOMPARE(dialog.result(), int(QDialog::Accepted));
+    fixture.window().session().create(dialog.project());
+    QVERIFY(test::hasFinding(fixture.worked().findings, "no_gauge"));
+    fixture.window().showStation(MainWindow::draft); // nothing to draw, and somebody says why
+    QVERIFY(fixture.window().draftStation()->slip()->plainText().contains("There is no gauge yet"));
+    fixture.window().showStation(MainWindow::swatch);
+    SwatchCanvas* canvas = fixture.window().swatchStation()->canvas();
+    WindowFixture::type(canvas->edits(true).value(0), "142");
+    QVERIFY(!fixture.worked().sound());
+    WindowFixture::type(canvas->edits(false).value(0), "150");
+    QVERIFY2(fixture.worked().sound(), test::listed(fixture.worked().findings));
 }
 
 void TestWidgets::badEaseIsRefused() {

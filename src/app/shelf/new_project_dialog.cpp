@@ -13,6 +13,9 @@
 namespace vestimen::app {
 namespace {
 
+/// Where the swatches from the shelf begin in the list.
+constexpr int shelved = 2;
+
 /// Items of a shelf that can be read; broken ones are passed over here and named on the workroom page.
 template<class Value, class Read> QList<Value> readShelf(const Workroom& workroom, Shelf shelf, Read read) {
     QList<Value> values;
@@ -60,6 +63,7 @@ NewProjectDialog::NewProjectDialog(Workroom& workroom, QWidget* parent) : QDialo
     form->addRow(tr("Yarn"), yarn_);
     swatch_ = new QComboBox(this);
     swatch_->addItem(tr("A gauge I know already (marked as unproven)"));
+    swatch_->addItem(tr("A swatch that I knit and read first"));
     for (const Swatch& each : swatches_)
         swatch_->addItem(QString::fromStdString(each.name));
     form->addRow(tr("From"), swatch_);
@@ -119,11 +123,7 @@ NewProjectDialog::NewProjectDialog(Workroom& workroom, QWidget* parent) : QDialo
     }
 }
 
-bool NewProjectDialog::readGauge(Project& project) {
-    if (swatch_->currentIndex() > 0) {
-        project.swatch = swatches_[swatch_->currentIndex() - 1];
-        return true;
-    }
+bool NewProjectDialog::gaugeIsSound() {
     for (QLineEdit* edit : {stitches_, rows_}) {
         const auto value = parseNumber(edit->text().toStdString());
         const bool sound = value && *value >= 3.0 && *value <= 150.0;
@@ -136,6 +136,17 @@ bool NewProjectDialog::readGauge(Project& project) {
             return false;
         }
     }
+    return true;
+}
+
+bool NewProjectDialog::readGauge(Project& project) {
+    if (swatch_->currentIndex() >= shelved) {
+        project.swatch = swatches_[swatch_->currentIndex() - shelved];
+        return true;
+    }
+    const bool known = swatch_->currentIndex() == 0;
+    if (known && !gaugeIsSound())
+        return false;
     const SwatchAdvice advice = swatchAdvice(project.machine);
     Swatch& swatch = project.swatch;
     swatch.name = yarn_->text().trimmed().isEmpty() ? tr("Swatch to be knitted").toStdString()
@@ -146,13 +157,15 @@ bool NewProjectDialog::readGauge(Project& project) {
     swatch.rows = advice.fieldRows + advice.margin * 2 + Rows(4);
     const StitchSizeScale& sizes = project.machine.sizes;
     swatch.size = {(sizes.lowest + sizes.highest) * sizes.parts / 2};
+    if (!known)
+        return true;
     swatch.known = FabricGauge{Gauge::perTenCentimetres(*parseNumber(stitches_->text().toStdString())),
                                Gauge::perTenCentimetres(*parseNumber(rows_->text().toStdString()))};
     return true;
 }
 
 void NewProjectDialog::stock(Workroom& workroom) const {
-    if (swatch_->currentIndex() == 0)
+    if (swatch_->currentIndex() < shelved)
         workroom.add(Shelf::swatches, QString::fromStdString(project_.swatch.name), toJson(project_.swatch));
     if (wearer_->currentIndex() == 0)
         workroom.add(Shelf::wearers, QString::fromStdString(project_.wearer.name), toJson(project_.wearer));

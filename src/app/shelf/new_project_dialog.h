@@ -24,6 +24,7 @@ public:
     void accept() override;
 
 private:
+    bool gaugeIsSound();
     bool readGauge(Project& project);
 
     QComboBox* machine_;

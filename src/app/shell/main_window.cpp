@@ -198,7 +198,8 @@ void MainWindow::newProject() {
             return;
         session_.workroom().together([&] { dialog.stock(session_.workroom()); });
         session_.create(dialog.project());
-        showStation(draft);
+        // Without a gauge there is nothing to draft yet: the readings come first.
+        showStation(session_.worked().measured.gauge ? draft : swatch);
     } catch (const WorkroomError& error) {
         say(error.message());
     }
