@@ -256,6 +256,8 @@ void WorkroomPage::fillShelves(QVBoxLayout* layout) {
         list->setContentsMargins(16, 12, 16, 12);
         list->addWidget(heading(title, card));
         const auto items = session().workroom().items(which);
+        // One label for the whole shelf: a label for each line would be felt at the start.
+        QStringList lines;
         for (const ShelfItem& item : items) {
             QString words;
             try {
@@ -263,15 +265,13 @@ void WorkroomPage::fillShelves(QVBoxLayout* layout) {
             } catch (const FormatError& error) {
                 words = QString::fromUtf8(error.what());
             }
-            auto* line = new QLabel(QStringLiteral("%1 · %2").arg(item.name, words), card);
-            line->setWordWrap(true);
-            list->addWidget(line);
+            lines << QStringLiteral("%1 · %2").arg(item.name, words);
         }
-        if (items.isEmpty()) {
-            auto* line = new QLabel(empty, card);
-            line->setObjectName(QStringLiteral("muted"));
-            list->addWidget(line);
-        }
+        auto* contents = new QLabel(lines.isEmpty() ? empty : lines.join('\n'), card);
+        contents->setObjectName(lines.isEmpty() ? QStringLiteral("muted") : QString());
+        contents->setTextFormat(Qt::PlainText);
+        contents->setWordWrap(true);
+        list->addWidget(contents);
         list->addStretch(1);
         shelves->addWidget(card, 1);
     };
