@@ -189,8 +189,8 @@ void TestWidgets::slipShowsTheWorking() {
     QCOMPARE(lines[1], QString("wide: 17.2 cm"));
     QVERIFY(slip.plainText().contains("Stitches of the neck: 48"));
     QVERIFY(slip.plainText().contains("one up: 50"));
-    QVERIFY(lines.indexOf("Stitches of the neck: 48") < lines.indexOf("one up: 50: 7.1 mm") ||
-            slip.plainText().contains("7.1 mm"));
+    QVERIFY(lines.contains("one up: 50: 7.1 mm"));
+    QVERIFY(lines.indexOf("Stitches of the neck: 48") < lines.indexOf("one up: 50: 7.1 mm")); // alternatives come last
     QCOMPARE(slip.accessibleName(), QString("Neck"));
 }
 
@@ -205,7 +205,7 @@ void TestWidgets::canvasTabsThroughItsParts() {
     connect(&canvas, &RailCanvas::partPicked, this, [&](Part part) { visited << part; });
     for (int i = 0; i < 7; ++i)
         QTest::keyClick(&canvas, Qt::Key_Tab);
-    QCOMPARE(visited, partsOf(PieceKind::front).size() == 7 ? visited : QList<Part>());
+    QCOMPARE(visited, partsOf(PieceKind::front));
     QCOMPARE(visited.size(), 7);
     QTest::keyClick(&canvas, Qt::Key_Backtab);
     QCOMPARE(canvas.picked(), visited[5]);
@@ -465,14 +465,15 @@ void TestWidgets::badEaseIsRefused() {
     WindowFixture fixture;
     fixture.window().showStation(MainWindow::measure);
     MeasureStation* measure = fixture.window().measureStation();
-    const EaseTable before = fixture.project().ease;
-    for (const char* wrong : {"wide", "999999", "500 %", "--5"}) {
-        measure->easeEdit(Measure::chest)->clear();
-        WindowFixture::type(measure->easeEdit(Measure::wrist), wrong);
-        QVERIFY2(!measure->problem()->text().isEmpty(), wrong);
-        QVERIFY(fixture.project().ease[static_cast<std::size_t>(Measure::wrist)] ==
-                    before[static_cast<std::size_t>(Measure::wrist)] ||
-                !QString(wrong).isEmpty());
+    const auto ease = [&] { return fixture.project().ease[static_cast<std::size_t>(Measure::wrist)]; };
+    QCOMPARE(ease(), (Ease{Ease::Kind::length, 40}));
+    // What was sound on the way stays when the next key makes it wrong.
+    const std::pair<const char*, double> wrong[] = {{"wide", 40}, {"--5", 40}, {"999999", 999}, {"500 %", 500}};
+    for (const auto& [text, kept] : wrong) {
+        WindowFixture::type(measure->easeEdit(Measure::wrist), text);
+        QVERIFY2(!measure->problem()->text().isEmpty(), text);
+        QVERIFY(measure->easeEdit(Measure::wrist)->property("wrong").toBool());
+        QCOMPARE(ease(), (Ease{Ease::Kind::length, kept}));
     }
     WindowFixture::type(measure->easeEdit(Measure::wrist), "5 %");
     QVERIFY(measure->problem()->text().isEmpty());

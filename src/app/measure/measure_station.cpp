@@ -261,10 +261,7 @@ void MeasureStation::typedValue(Measure measure, const QString& text) {
     if (text.trimmed().isEmpty()) {
         next.wearer[measure].reset();
     } else {
-        const auto bare = session().unit() == ReadingUnit::inches        ? LengthUnit::inch
-                          : session().unit() == ReadingUnit::millimetres ? LengthUnit::millimetre
-                                                                         : LengthUnit::centimetre;
-        const auto length = parseLength(text.toStdString(), bare);
+        const auto length = parsed(text);
         const MeasureInfo& known = info(measure);
         QString wrong;
         if (!length)

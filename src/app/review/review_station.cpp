@@ -3,7 +3,6 @@
 
 #include "app/canvas/fields.h"
 #include "app/theme/theme.h"
-#include "core/quantity/parsing.h"
 
 #include <QGridLayout>
 #include <QHBoxLayout>
@@ -109,10 +108,7 @@ void ReviewStation::typed(PieceKind piece, bool width, const QString& text) {
     QLineEdit* field = edit(piece, width);
     std::optional<Length> value;
     if (!text.trimmed().isEmpty()) {
-        const auto bare = session().unit() == ReadingUnit::inches        ? LengthUnit::inch
-                          : session().unit() == ReadingUnit::millimetres ? LengthUnit::millimetre
-                                                                         : LengthUnit::centimetre;
-        const auto length = parseLength(text.toStdString(), bare);
+        const auto length = parsed(text);
         const bool sound = length && *length > Length() && *length < Length::millimetres(5000);
         setWrong(field, !sound);
         problem_->setText(sound    ? QString()

@@ -19,4 +19,11 @@ QString Station::text(Length length) const {
     return QString::fromStdString(vestimen::text(length, session_.unit()));
 }
 
+Parsed<Length> Station::parsed(const QString& text) const {
+    const auto bare = session_.unit() == ReadingUnit::inches        ? LengthUnit::inch
+                      : session_.unit() == ReadingUnit::millimetres ? LengthUnit::millimetre
+                                                                    : LengthUnit::centimetre;
+    return parseLength(text.toStdString(), bare);
+}
+
 } // namespace vestimen::app

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "app/shell/session.h"
+#include "core/quantity/parsing.h"
 
 #include <QWidget>
 
@@ -25,6 +26,8 @@ protected:
     Session& session() { return session_; }
     const Session& session() const { return session_; }
     QString text(Length length) const;
+    /// A length as it was typed; a bare number has the unit that lengths are shown in.
+    Parsed<Length> parsed(const QString& text) const;
 
 private:
     Session& session_;
