@@ -2,6 +2,7 @@
 #include "core/format/program_json.h"
 
 #include "core/format/json_reader.h"
+#include "core/format/stitch_size_json.h"
 
 #include <charconv>
 
@@ -366,17 +367,12 @@ private:
 };
 
 Json machineJson(const ProgramMachine& machine) {
-    const StitchSizeScale& sizes = machine.sizes;
     return {{"needles", machine.needles},
             {"beds", machine.beds},
             {"loops_per_needle", machine.loopsPerNeedle},
             {"needle_wraps_itself_on_carriage_side", machine.wrapsItselfOnCarriageSide},
             {"half_pitch", machine.halfPitch},
-            {"sizes",
-             {{"kind", sizes.kind == StitchSizeScale::Kind::plates ? "plates" : "dial"},
-              {"parts", sizes.parts},
-              {"lowest", sizes.lowest},
-              {"highest", sizes.highest}}}};
+            {"sizes", scaleJson(machine.sizes)}};
 }
 
 ProgramMachine readMachine(const JsonReader& json) {
@@ -391,13 +387,8 @@ ProgramMachine readMachine(const JsonReader& json) {
         machine.wrapsItselfOnCarriageSide = wraps->boolean();
     if (const auto half = json.find("half_pitch"))
         machine.halfPitch = half->boolean();
-    if (const auto sizes = json.find("sizes")) {
-        sizes->expectKeys({"kind", "parts", "lowest", "highest"});
-        using Kind = StitchSizeScale::Kind;
-        machine.sizes = {sizes->at("kind").oneOf<Kind>({{"dial", Kind::dial}, {"plates", Kind::plates}}),
-                         sizes->at("parts").integer(1, 10), sizes->at("lowest").integer(0, 100),
-                         sizes->at("highest").integer(0, 100)};
-    }
+    if (const auto sizes = json.find("sizes"))
+        machine.sizes = readScale(*sizes);
     return machine;
 }
 

@@ -2,6 +2,7 @@
 #include "core/format/project_json.h"
 
 #include "core/format/json_reader.h"
+#include "core/format/stitch_size_json.h"
 
 #include <array>
 
@@ -18,16 +19,11 @@ Length millimetres(const JsonReader& json, double least, double most) {
 // ---- machine
 
 Json json(const Machine& machine) {
-    const StitchSizeScale& sizes = machine.sizes;
     return {{"name", machine.name},
             {"needles", machine.needles.count()},
             {"pitch_mm", machine.pitch.mm()},
             {"beds", machine.beds},
-            {"sizes",
-             {{"kind", sizes.kind == StitchSizeScale::Kind::plates ? "plates" : "dial"},
-              {"parts", sizes.parts},
-              {"lowest", sizes.lowest},
-              {"highest", sizes.highest}}},
+            {"sizes", scaleJson(machine.sizes)},
             {"position_names", machine.positionNames},
             {"can_hold", machine.canHold},
             {"hold_wraps_itself", machine.holdWrapsItself},
@@ -44,12 +40,7 @@ Machine readMachine(const JsonReader& json) {
     machine.needles = Stitches(json.at("needles").integer(2, 2000));
     machine.pitch = millimetres(json.at("pitch_mm"), 0.5, 50);
     machine.beds = json.at("beds").integer(1, 2);
-    const JsonReader sizes = json.at("sizes");
-    sizes.expectKeys({"kind", "parts", "lowest", "highest"});
-    using Kind = StitchSizeScale::Kind;
-    machine.sizes = {sizes.at("kind").oneOf<Kind>({{"dial", Kind::dial}, {"plates", Kind::plates}}),
-                     sizes.at("parts").integer(1, 10), sizes.at("lowest").integer(0, 100),
-                     sizes.at("highest").integer(0, 100)};
+    machine.sizes = readScale(json.at("sizes"));
     std::size_t names = 0;
     json.at("position_names").forEach([&](const JsonReader& name) {
         if (names >= machine.positionNames.size())

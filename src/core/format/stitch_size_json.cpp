@@ -1,0 +1,20 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/format/stitch_size_json.h"
+
+namespace vestimen {
+
+Json scaleJson(const StitchSizeScale& scale) {
+    return {{"kind", scale.kind == StitchSizeScale::Kind::plates ? "plates" : "dial"},
+            {"parts", scale.parts},
+            {"lowest", scale.lowest},
+            {"highest", scale.highest}};
+}
+
+StitchSizeScale readScale(const JsonReader& json) {
+    using Kind = StitchSizeScale::Kind;
+    json.expectKeys({"kind", "parts", "lowest", "highest"});
+    return {json.at("kind").oneOf<Kind>({{"dial", Kind::dial}, {"plates", Kind::plates}}),
+            json.at("parts").integer(1, 10), json.at("lowest").integer(0, 100), json.at("highest").integer(0, 100)};
+}
+
+} // namespace vestimen

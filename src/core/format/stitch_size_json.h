@@ -1,0 +1,13 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The scale of stitch sizes, which stands in machines and in programs alike.
+#pragma once
+
+#include "core/format/json_reader.h"
+#include "core/machine/stitch_size.h"
+
+namespace vestimen {
+
+Json scaleJson(const StitchSizeScale& scale);
+StitchSizeScale readScale(const JsonReader& json);
+
+} // namespace vestimen
