@@ -2,10 +2,11 @@
 #include "cli/command_line.h"
 
 #include "cli/reckon.h"
+#include "core/format/gauge_rule_svg.h"
 #include "core/format/piece_export.h"
 #include "core/format/program_json.h"
 #include "core/format/project_json.h"
-#include "core/work.h"
+#include "core/swatch_plan.h"
 
 #include <CLI/CLI.hpp>
 #include <fmt/format.h>
@@ -42,13 +43,20 @@ void print(const Finding& finding) {
 }
 
 int rehearse(const std::string& file) {
-    const Worked worked = work(readProject(file));
+    const Project project = readProject(file);
+    const SwatchPlan plan = planSwatch(project);
+    for (const Finding& finding : plan.findings)
+        print(finding);
+    if (plan.program)
+        fmt::print("{}: {} rows, {} loops, {} ends\n", plan.program->piece, plan.fabric.passes.size(),
+                   plan.fabric.loops.size(), plan.fabric.ends);
+    const Worked worked = work(project);
     for (const Finding& finding : worked.findings)
         print(finding);
     for (const WorkedPiece& piece : worked.pieces)
         fmt::print("{}: {} rows, {} loops, {} ends\n", piece.program.piece, piece.fabric.passes.size(),
                    piece.fabric.loops.size(), piece.fabric.ends);
-    return worked.sound() ? 0 : 1;
+    return worked.sound() && !anyError(plan.findings) ? 0 : 1;
 }
 
 void writeFile(const std::filesystem::path& path, const std::string& text) {
@@ -71,6 +79,24 @@ int exportPieces(const std::string& file, const std::string& folder, const std::
     std::filesystem::create_directories(folder, failed);
     if (failed)
         throw UsageError(fmt::format("--to {}: the folder cannot be made", folder));
+    const SwatchPlan plan = planSwatch(project);
+    const auto wanted = [&](const char* format) {
+        return std::find(formats.begin(), formats.end(), format) != formats.end();
+    };
+    const auto write = [&](const std::string& name, const std::string& text) {
+        const auto path = std::filesystem::path(folder) / name;
+        writeFile(path, text);
+        fmt::print("{}\n", path.string());
+    };
+    if (wanted("svg"))
+        write("gauge_rule.svg", gaugeRuleSvg(gaugeRule(project.swatch.field, project.swatch.fieldRows,
+                                                       worked.measured.gauge, project.swatch.name)));
+    if (plan.program && wanted("json"))
+        write("swatch.json", toJson(*plan.program));
+    if (plan.program && wanted("csv"))
+        write("swatch.csv", toCsv(*plan.program));
+    if (plan.program && wanted("text"))
+        write("swatch.txt", toPlainText(*plan.program));
     for (const WorkedPiece& piece : worked.pieces)
         for (const std::string& format : formats) {
             const auto path =

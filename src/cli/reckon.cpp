@@ -63,11 +63,27 @@ public:
         return gauge;
     }
 
-    std::vector<Length> lengths(const char* name) const {
-        auto list = checked(name, parseLengths(need(name)));
-        for (const Length each : list)
-            if (each <= Length())
-                throw UsageError(fmt::format("{} {}: only lengths above 0 are allowed", name, need(name)));
+    /// Lengths, and counts in a length such as 34/12cm.
+    std::vector<Reading> readings(const char* name) const {
+        const std::string& text = need(name);
+        std::vector<Reading> list;
+        std::string lengthsOnly;
+        for (std::size_t from = 0; from <= text.size();) {
+            const auto comma = std::min(text.find(',', from), text.size());
+            const std::string part = text.substr(from, comma - from);
+            from = comma + 1;
+            const auto reading = parseReading(part, LengthUnit::none);
+            if (reading && !std::holds_alternative<TapeReading>(*reading))
+                list.push_back(*reading);
+            else
+                lengthsOnly += (lengthsOnly.empty() ? "" : ",") + part;
+        }
+        if (!lengthsOnly.empty() || list.empty())
+            for (const Length each : checked(name, parseLengths(lengthsOnly))) {
+                if (each <= Length())
+                    throw UsageError(fmt::format("{} {}: only lengths above 0 are allowed", name, text));
+                list.emplace_back(TapeReading{each});
+            }
         return list;
     }
 
@@ -122,22 +138,21 @@ Answer noAnswer(const char* code, Phrase text) {
 // ---- sums
 
 Answer reckonGauge(const Options& options) {
-    const bool byRule = options.has("--rule-stitches") || options.has("--rule-rows");
+    // By tape, by count in a length, and by rule, in each direction on its own.
     const auto readings = [&](const char* tape, const char* rule) {
         std::vector<Reading> list;
-        if (byRule)
+        if (options.has(tape) || !options.has(rule))
+            list = options.readings(tape);
+        if (options.has(rule))
             for (const double value : options.numbers(rule))
                 list.emplace_back(RuleReading{value});
-        else
-            for (const Length value : options.lengths(tape))
-                list.emplace_back(TapeReading{value});
         return list;
     };
     Swatch swatch;
-    if (!byRule) {
+    if (options.has("--widths") || !options.has("--rule-stitches"))
         swatch.field = Stitches(options.integer("--stitches", 1, 2000));
+    if (options.has("--heights") || !options.has("--rule-rows"))
         swatch.fieldRows = Rows(options.integer("--rows", 1, 10000));
-    }
     Treatment treatment;
     treatment.widths = readings("--widths", "--rule-stitches");
     treatment.heights = readings("--heights", "--rule-rows");

@@ -75,7 +75,7 @@ Worked work(const Project& project) {
     Worked worked;
     worked.measured = measured(project.swatch);
     append(worked.findings, swatchFindings(project.swatch));
-    append(worked.findings, measureFindings(project.wearer));
+    append(worked.findings, measureFindings(project.wearer, pulloverNeeds()));
     findMachineLimits(project, worked.findings);
     worked.measures = pulloverMeasures(project);
     if (anyError(worked.findings) || !worked.measures)

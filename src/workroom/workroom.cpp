@@ -3,6 +3,7 @@
 
 #include "core/format/program_json.h"
 #include "core/format/project_json.h"
+#include "workroom/search_words.h"
 
 #include <QCoreApplication>
 #include <QDir>
@@ -41,6 +42,15 @@ JournalRecord::Kind kindFromName(const QString& text) {
 
 QString now() {
     return QDateTime::currentDateTimeUtc().toString(Qt::ISODateWithMs);
+}
+
+QString order(Shelf shelf) {
+    return shelf == Shelf::projects ? QStringLiteral("changed DESC, id") : QStringLiteral("id");
+}
+
+ShelfItem itemAt(const QSqlQuery& query) {
+    return {query.value(0).toLongLong(), query.value(1).toString(), query.value(2).toString(),
+            QDateTime::fromString(query.value(3).toString(), Qt::ISODateWithMs), query.value(4).toInt() != 0};
 }
 
 [[noreturn]] void failed(const QSqlError& error) {
@@ -96,6 +106,24 @@ constexpr const char* schema[] = {
     "CREATE TABLE setting (key TEXT PRIMARY KEY, value TEXT NOT NULL)",
 };
 
+/// From version 1 to 2: items are retired, found by their words, and known as a project's source.
+constexpr const char* second[] = {
+    "ALTER TABLE swatch ADD COLUMN retired INTEGER NOT NULL DEFAULT 0",
+    "ALTER TABLE wearer ADD COLUMN retired INTEGER NOT NULL DEFAULT 0",
+    "ALTER TABLE machine ADD COLUMN retired INTEGER NOT NULL DEFAULT 0",
+    "ALTER TABLE yarn ADD COLUMN retired INTEGER NOT NULL DEFAULT 0",
+    "ALTER TABLE project ADD COLUMN retired INTEGER NOT NULL DEFAULT 0",
+    "CREATE VIRTUAL TABLE found USING fts5(name, words, shelf UNINDEXED, item UNINDEXED, "
+    "tokenize = 'unicode61 remove_diacritics 2', prefix = '1 2 3')",
+    "CREATE TABLE found_at (shelf TEXT NOT NULL, item INTEGER NOT NULL, place INTEGER NOT NULL, "
+    "PRIMARY KEY (shelf, item)) WITHOUT ROWID",
+    "CREATE TABLE source (project INTEGER NOT NULL REFERENCES project(id), shelf TEXT NOT NULL CHECK (shelf IN "
+    "('swatch', 'wearer', 'machine', 'yarn')), item INTEGER NOT NULL, seen TEXT NOT NULL, "
+    "PRIMARY KEY (project, shelf)) WITHOUT ROWID",
+    "CREATE INDEX source_item ON source(shelf, item)",
+};
+
+
 } // namespace
 
 QString defaultWorkroomFile() {
@@ -138,6 +166,8 @@ Workroom::Workroom(const QString& file) : file_(file), connection_(QUuid::create
         run(database_, QStringLiteral("PRAGMA foreign_keys = ON"));
         if (isNew)
             createSchema();
+        else if (const int version = pragma(database_, "user_version"); version < schemaVersion)
+            migrate(version);
         else
             keepDailyBackup();
     } catch (...) {
@@ -157,10 +187,31 @@ void Workroom::createSchema() {
     together([&] {
         for (const char* statement : schema)
             run(database_, QString::fromLatin1(statement));
+        for (const char* statement : second)
+            run(database_, QString::fromLatin1(statement));
         run(database_, QStringLiteral("PRAGMA application_id = %1").arg(applicationId));
         run(database_, QStringLiteral("PRAGMA user_version = %1").arg(schemaVersion));
         for (const Machine& machine : genericMachines())
-            add(Shelf::machines, QString::fromStdString(machine.name), toJson(machine));
+            add(Shelf::machines, QString::fromStdString(machine.name), toJson(machine),
+                searchWords(Shelf::machines, toJson(machine)));
+    });
+}
+
+void Workroom::migrate(int from) {
+    const QFileInfo info(file_);
+    const QString copy = info.absolutePath() + '/' + info.completeBaseName() +
+                         QStringLiteral(".backup-before-version-%1.sqlite").arg(schemaVersion);
+    if (!QFile::exists(copy))
+        run(database_, QStringLiteral("VACUUM INTO ?"), {copy});
+    together([&] {
+        if (from < 2) {
+            for (const char* statement : second)
+                run(database_, QString::fromLatin1(statement));
+            for (const Shelf shelf : {Shelf::swatches, Shelf::wearers, Shelf::machines, Shelf::yarns})
+                for (const ShelfItem& item : items(shelf))
+                    index(shelf, item.id, item.name, searchWords(shelf, item.body.toStdString()));
+        }
+        run(database_, QStringLiteral("PRAGMA user_version = %1").arg(schemaVersion));
     });
 }
 
@@ -175,35 +226,128 @@ void Workroom::keepDailyBackup() {
     copy.addBindValue(today);
     if (!copy.exec()) // a workroom without room for a copy is still a workroom
         return;
-    QStringList old = QDir(info.absolutePath()).entryList({stem + '*'}, QDir::Files, QDir::Name);
+    QStringList old = QDir(info.absolutePath()).entryList({stem + QStringLiteral("2*")}, QDir::Files, QDir::Name);
     while (old.size() > backupsKept)
         QFile::remove(info.absolutePath() + '/' + old.takeFirst());
 }
 
-QList<ShelfItem> Workroom::items(Shelf shelf) const {
+QList<ShelfItem> Workroom::items(Shelf shelf, bool retiredToo) const {
     QList<ShelfItem> result;
-    const QString order = shelf == Shelf::projects ? QStringLiteral("changed DESC, id") : QStringLiteral("id");
-    QSqlQuery query = run(
-        database_,
-        QStringLiteral("SELECT id, name, body, changed FROM %1 ORDER BY %2").arg(QLatin1String(table(shelf)), order));
+    QSqlQuery query = run(database_, QStringLiteral("SELECT id, name, body, changed, retired FROM %1 WHERE retired <= "
+                                                    "? ORDER BY %2")
+                                         .arg(QLatin1String(table(shelf)), order(shelf)),
+                          {retiredToo ? 1 : 0});
     while (query.next())
-        result.append({query.value(0).toLongLong(), query.value(1).toString(), query.value(2).toString(),
-                       QDateTime::fromString(query.value(3).toString(), Qt::ISODateWithMs)});
+        result.append(itemAt(query));
     return result;
 }
 
-qint64 Workroom::add(Shelf shelf, const QString& name, const std::string& body) {
-    return run(database_,
-               QStringLiteral("INSERT INTO %1 (name, body, changed) VALUES (?, ?, ?)").arg(QLatin1String(table(shelf))),
-               {name, QString::fromStdString(body), now()})
-        .lastInsertId()
-        .toLongLong();
+std::optional<ShelfItem> Workroom::item(Shelf shelf, qint64 id) const {
+    QSqlQuery query = run(database_, QStringLiteral("SELECT id, name, body, changed, retired FROM %1 WHERE id = ?")
+                                         .arg(QLatin1String(table(shelf))),
+                          {id});
+    return query.next() ? std::optional(itemAt(query)) : std::nullopt;
 }
 
-void Workroom::save(Shelf shelf, qint64 id, const QString& name, const std::string& body) {
+int Workroom::count(Shelf shelf) const {
+    QSqlQuery query = run(
+        database_,
+        QStringLiteral("SELECT count(*) FROM %1 WHERE retired = 0").arg(QLatin1String(table(shelf))));
+    return query.next() ? query.value(0).toInt() : 0;
+}
+
+qint64 Workroom::add(Shelf shelf, const QString& name, const std::string& body, const QString& words) {
+    const qint64 id =
+        run(database_,
+            QStringLiteral("INSERT INTO %1 (name, body, changed) VALUES (?, ?, ?)").arg(QLatin1String(table(shelf))),
+            {name, QString::fromStdString(body), now()})
+            .lastInsertId()
+            .toLongLong();
+    index(shelf, id, name, words);
+    return id;
+}
+
+void Workroom::save(Shelf shelf, qint64 id, const QString& name, const std::string& body, const QString& words) {
     run(database_,
         QStringLiteral("UPDATE %1 SET name = ?, body = ?, changed = ? WHERE id = ?").arg(QLatin1String(table(shelf))),
         {name, QString::fromStdString(body), now(), id});
+    index(shelf, id, name, words);
+}
+
+/// A row of the full-text table is found again by its place, since that table has no key of its own.
+void Workroom::index(Shelf shelf, qint64 id, const QString& name, const QString& words) {
+    if (shelf == Shelf::projects)
+        return;
+    const QString of = QLatin1String(table(shelf));
+    QSqlQuery known = run(database_, QStringLiteral("SELECT f.rowid, f.name, f.words FROM found_at a JOIN found f ON "
+                                                    "f.rowid = a.place WHERE a.shelf = ? AND a.item = ?"),
+                          {of, id});
+    if (known.next()) {
+        if (known.value(1).toString() != name || known.value(2).toString() != words)
+            run(database_, QStringLiteral("UPDATE found SET name = ?, words = ? WHERE rowid = ?"),
+                {name, words, known.value(0)});
+        return;
+    }
+    const QVariant place =
+        run(database_, QStringLiteral("INSERT INTO found (name, words, shelf, item) VALUES (?, ?, ?, ?)"),
+            {name, words, of, id})
+            .lastInsertId();
+    run(database_, QStringLiteral("INSERT INTO found_at (shelf, item, place) VALUES (?, ?, ?)"), {of, id, place});
+}
+
+QList<ShelfItem> Workroom::search(Shelf shelf, const QString& typed, bool retiredToo, int most) const {
+    QStringList words;
+    // Each word in quotes, so that nothing typed is taken for an operator.
+    for (QString word : typed.simplified().split(' ', Qt::SkipEmptyParts))
+        words << QStringLiteral("\"%1\"*").arg(word.remove('"'));
+    words.removeAll(QStringLiteral("\"\"*"));
+    const QString of = QLatin1String(table(shelf));
+    QSqlQuery query =
+        words.isEmpty()
+            ? run(database_, QStringLiteral("SELECT id, name, '', changed, retired FROM %1 WHERE retired <= ? ORDER BY "
+                                            "changed DESC, id LIMIT ?")
+                                 .arg(of),
+                  {retiredToo ? 1 : 0, most})
+            : run(database_,
+                  QStringLiteral("SELECT t.id, t.name, '', t.changed, t.retired FROM found JOIN %1 t ON t.id = "
+                                 "found.item WHERE found MATCH ? AND found.shelf = ? AND t.retired <= ? ORDER BY "
+                                 "bm25(found, 4.0, 1.0), t.id LIMIT ?")
+                      .arg(of),
+                  {words.join(' '), of, retiredToo ? 1 : 0, most});
+    QList<ShelfItem> result;
+    while (query.next())
+        result.append(itemAt(query));
+    return result;
+}
+
+void Workroom::retire(Shelf shelf, qint64 id, bool retired) {
+    run(database_, QStringLiteral("UPDATE %1 SET retired = ? WHERE id = ?").arg(QLatin1String(table(shelf))),
+        {retired ? 1 : 0, id});
+}
+
+QStringList Workroom::projectsFrom(Shelf shelf, qint64 id) const {
+    QSqlQuery query = run(database_, QStringLiteral("SELECT p.name FROM source s JOIN project p ON p.id = s.project "
+                                                    "WHERE s.shelf = ? AND s.item = ? ORDER BY p.name"),
+                          {QLatin1String(table(shelf)), id});
+    QStringList names;
+    while (query.next())
+        names << query.value(0).toString();
+    return names;
+}
+
+std::optional<ShelfSource> Workroom::source(qint64 project, Shelf shelf) const {
+    QSqlQuery query = run(database_, QStringLiteral("SELECT item, seen FROM source WHERE project = ? AND shelf = ?"),
+                          {project, QLatin1String(table(shelf))});
+    if (!query.next())
+        return std::nullopt;
+    return ShelfSource{query.value(0).toLongLong(), query.value(1).toString()};
+}
+
+void Workroom::setSource(qint64 project, Shelf shelf, const ShelfSource& source) {
+    run(database_,
+        QStringLiteral("INSERT INTO source (project, shelf, item, seen) VALUES (?, ?, ?, ?) ON CONFLICT (project, "
+                       "shelf) DO UPDATE SET item = excluded.item, seen = excluded.seen"),
+        {project, QLatin1String(table(shelf)), source.item, source.seen});
 }
 
 Project Workroom::project(qint64 id) const {

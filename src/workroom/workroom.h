@@ -30,6 +30,13 @@ struct ShelfItem {
     QString name;
     QString body; ///< JSON as docs/format describes it
     QDateTime changed;
+    bool retired = false; ///< put away: out of the lists, never out of the workroom
+};
+
+/// Where a project's swatch, wearer, machine or yarn came from. The project has its own copy.
+struct ShelfSource {
+    qint64 item = 0;
+    QString seen; ///< the shelf's version when it was last taken or left
 };
 
 /// A piece that was begun: its program as it stood then.
@@ -61,10 +68,30 @@ public:
     QString file() const { return file_; }
 
     /// Projects with the one changed last first; the other shelves as they were filled.
-    QList<ShelfItem> items(Shelf shelf) const;
-    qint64 add(Shelf shelf, const QString& name, const std::string& body);
-    void save(Shelf shelf, qint64 id, const QString& name, const std::string& body);
+    QList<ShelfItem> items(Shelf shelf, bool retiredToo = false) const;
+    std::optional<ShelfItem> item(Shelf shelf, qint64 id) const;
+    /// How many stand on a shelf; cheap.
+    int count(Shelf shelf) const;
+    /// `words`: what it can be found by, besides its name.
+    qint64 add(Shelf shelf, const QString& name, const std::string& body, const QString& words = {});
+    void save(Shelf shelf, qint64 id, const QString& name, const std::string& body, const QString& words = {});
     Project project(qint64 id) const;
+
+    /// Items of one shelf in whose name or words every typed word begins one, the best match first; all of them when
+    /// nothing was typed. Retired ones only when they are asked for. Bodies are left out: `item` has them.
+    QList<ShelfItem> search(Shelf shelf, const QString& typed, bool retiredToo = false, int most = 500) const;
+    /// Puts an item away, or back. Nothing is ever deleted: a project may rest on it.
+    void retire(Shelf shelf, qint64 id, bool retired);
+    /// Names of the projects that came from an item.
+    QStringList projectsFrom(Shelf shelf, qint64 id) const;
+    std::optional<ShelfSource> source(qint64 project, Shelf shelf) const;
+    void setSource(qint64 project, Shelf shelf, const ShelfSource& source);
+
+    /// The folder beside the workroom where photographs are kept.
+    QString photographFolder() const;
+    /// Copies a picture into that folder under a name of its own, which it returns. WorkroomError when it is no PNG or
+    /// JPEG, too large, or cannot be read or copied; nothing is kept then.
+    QString addPhotograph(const QString& file);
 
     QList<BegunPiece> pieces(qint64 project) const;
     /// How many pieces of a project were begun; cheap.
@@ -83,10 +110,12 @@ public:
     QString setting(const QString& key) const;
     void setSetting(const QString& key, const QString& value);
 
-    static constexpr int schemaVersion = 1;
+    static constexpr int schemaVersion = 2;
 
 private:
     void createSchema();
+    void migrate(int from);
+    void index(Shelf shelf, qint64 id, const QString& name, const QString& words);
     void keepDailyBackup();
     QList<BegunPiece> pieces(const QString& condition, qint64 project) const;
 

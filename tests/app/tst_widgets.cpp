@@ -120,7 +120,7 @@ void TestWidgets::readingsInEveryForm() {
     QVERIFY2(reading, reading.problem.c_str());
     QVERIFY(std::abs(fieldLength(*reading, 40)->mm() - mm) < 1e-6);
     // What is shown again means the same.
-    const auto again = parseReading(readingText(*reading).toStdString());
+    const auto again = parseReading(vestimen::text(*reading));
     QVERIFY(again);
     QVERIFY(std::abs(fieldLength(*again, 40)->mm() - mm) < 0.06);
 }
@@ -409,10 +409,10 @@ void TestWidgets::emptyWorkroomLeadsToAProject() {
     dialog.findChild<QLineEdit*>("new_6")->setText("Bram");
     dialog.accept();
     QCOMPARE(dialog.result(), int(QDialog::Accepted));
-    dialog.stock(fixture.workroom());
+    fixture.window().session().create(dialog.project(), dialog.sources());
     QCOMPARE(fixture.workroom().items(Shelf::swatches).size(), 1);
     QCOMPARE(fixture.workroom().items(Shelf::wearers)[0].name, QString("Bram"));
-    fixture.window().session().create(dialog.project());
+    QCOMPARE(fixture.workroom().count(Shelf::machines), 7); // its machine was one of the shelf's
     QVERIFY2(fixture.worked().sound(), test::listed(fixture.worked().findings));
     QVERIFY(fixture.worked().measured.unproven);
     QVERIFY(test::hasFinding(fixture.worked().findings, "unproven_gauge"));
@@ -471,12 +471,12 @@ void TestWidgets::badEaseIsRefused() {
     const std::pair<const char*, double> wrong[] = {{"wide", 40}, {"--5", 40}, {"999999", 999}, {"500 %", 500}};
     for (const auto& [text, kept] : wrong) {
         WindowFixture::type(measure->easeEdit(Measure::wrist), text);
-        QVERIFY2(!measure->problem()->text().isEmpty(), text);
+        QVERIFY2(!measure->problem().isEmpty(), text);
         QVERIFY(measure->easeEdit(Measure::wrist)->property("wrong").toBool());
         QCOMPARE(ease(), (Ease{Ease::Kind::length, kept}));
     }
     WindowFixture::type(measure->easeEdit(Measure::wrist), "5 %");
-    QVERIFY(measure->problem()->text().isEmpty());
+    QVERIFY(measure->problem().isEmpty());
     QCOMPARE(fixture.project().ease[static_cast<std::size_t>(Measure::wrist)], (Ease{Ease::Kind::percent, 5}));
     WindowFixture::type(measure->easeEdit(Measure::wrist), "-1cm");
     QCOMPARE(fixture.project().ease[static_cast<std::size_t>(Measure::wrist)], (Ease{Ease::Kind::length, -10}));
@@ -585,18 +585,29 @@ void TestWidgets::worksInASmallWindow() {
 void TestWidgets::figurePicksTheMeasureUnderThePointer() {
     FigureCanvas figure;
     figure.resize(400, 840);
-    figure.show(Measure::wrist, odilesPullover().wearer);
+    const Project odile = odilesPullover();
+    figure.show(Measure::upperArm, FigureKind::adult, odile.wearer, odile.ease, pulloverNeeds(), {});
     figure.QWidget::show();
     std::optional<Measure> picked;
     connect(&figure, &FigureCanvas::picked, this, [&](Measure measure) { picked = measure; });
-    // The figure's box is 200 × 420, a little smaller than the canvas; the chest's line sags at its middle.
-    const auto at = [](double x, double y) { return QPoint(int(8 + x * 1.92), int(17 + y * 1.92)); };
-    QTest::mouseClick(&figure, Qt::LeftButton, {}, at(100, 156));
-    QCOMPARE(picked, std::optional(Measure::chest));
-    QTest::mouseClick(&figure, Qt::LeftButton, {}, at(84, 220));
+    for (const FigureKind kind : {FigureKind::adult, FigureKind::child, FigureKind::garment})
+        for (const MeasureInfo& each : measureInfos()) {
+            if (measureLine(kind, each.measure).isEmpty()) {
+                QCOMPARE(kind, FigureKind::garment);
+                continue;
+            }
+            // Each measure has a line, in the view that is shown when it is chosen, and that line picks it.
+            figure.show(each.measure, kind, odile.wearer, odile.ease, pulloverNeeds(), {});
+            QCOMPARE(figure.view(), each.view);
+            picked.reset();
+            QTest::mouseClick(&figure, Qt::LeftButton, {}, figure.lineCentre(each.measure).toPoint());
+            QVERIFY2(picked, each.key);
+        }
+    figure.show(Measure::chest, FigureKind::adult, odile.wearer, odile.ease, pulloverNeeds(), {});
+    QTest::mouseClick(&figure, Qt::LeftButton, {}, figure.lineCentre(Measure::bodyLength).toPoint());
     QCOMPARE(picked, std::optional(Measure::bodyLength));
     picked.reset();
-    QTest::mouseClick(&figure, Qt::LeftButton, {}, at(100, 400));
+    QTest::mouseClick(&figure, Qt::LeftButton, {}, QPoint(4, 4));
     QVERIFY(!picked);
 }
 

@@ -55,6 +55,7 @@ class TestCommandLine : public QObject {
 private slots:
     void gauge();
     void gaugeByRule();
+    void gaugeByEveryWayAtOnce();
     void gaugeOfOneReadingHasNoInterval();
     void countNamesItsNeighbours();
     void slopeGivesTheTradeOff();
@@ -96,6 +97,28 @@ void TestCommandLine::gaugeByRule() {
     const auto json = sum("gauge --rule-stitches 28,28.5,28.2 --rule-rows 40,40.2,39.8").json();
     // The mean is of lengths: 3 / (1/28 + 1/28.5 + 1/28.2).
     QVERIFY(near(json["result"]["stitches_per_10cm"], 3.0 / (1 / 28.0 + 1 / 28.5 + 1 / 28.2), 1e-9));
+}
+
+void TestCommandLine::gaugeByEveryWayAtOnce() {
+    // One field said in three ways: 40 stitches over 142 mm are 28.169 in 10 cm, and 12 in 42.6 mm.
+    const auto tape = sum("gauge --stitches 40 --widths 142mm,142mm,142mm --rows 60 --heights 150mm,150mm").json();
+    const auto mixed =
+        sum("gauge --stitches 40 --widths 142mm,12/42.6mm --rule-stitches 28.169014084507042 --rows 60 --heights "
+            "15cm,4/cm,40/10cm,10.16/in")
+            .json();
+    for (const char* field : {"stitches_per_10cm", "rows_per_10cm"})
+        QVERIFY(std::abs(mixed["result"][field].get<double>() - tape["result"][field].get<double>()) < 1e-9);
+    QVERIFY(std::abs(mixed["result"]["width_spread_percent"].get<double>()) < 1e-9);
+    // By rule across, by tape up.
+    const auto both = sum("gauge --rule-stitches 28,28.5 --rows 60 --heights 150,151mm").json();
+    QVERIFY(std::abs(both["result"]["row_height_mm"].get<double>() - 150.5 / 60) < 1e-9);
+    // A decimal point that slipped is named.
+    const auto slip = sum("gauge --stitches 40 --widths "
+                          "142mm,141mm,143mm,142mm,141.5mm,14.2mm,142mm,143mm,141mm,142.5mm --rows 60 --heights 150mm,"
+                          "151mm,150mm")
+                          .json();
+    QCOMPARE(slip["findings"][0]["code"].get<std::string>(), std::string("decimal_slip"));
+    QVERIFY(slip["findings"][0]["text"].get<std::string>().find("Reading 6") != std::string::npos);
 }
 
 void TestCommandLine::gaugeOfOneReadingHasNoInterval() {
@@ -188,6 +211,8 @@ void TestCommandLine::badInputIsOneLineOnStandardError_data() {
                              << "from 1 to 2000";
     QTest::newRow("both") << "hem --depth 4cm --gauge 40/10cm --single --folded"
                           << "only one of them";
+    QTest::newRow("a count of nought") << "gauge --stitches 40 --widths 0/10cm --rows 60 --heights 150mm"
+                                       << "--widths";
     QTest::newRow("a reading of nought") << "gauge --stitches 40 --widths 0mm --rows 60 --heights 150mm"
                                          << "above 0";
     QTest::newRow("unknown sum") << "guess --rows 3"
@@ -296,7 +321,8 @@ void TestCommandLine::exportWritesEveryFormat() {
                                  folder.filePath("out"), "--as", "json,svg,csv,text"});
     QCOMPARE(outcome.code, 0);
     const QStringList files = QDir(folder.filePath("out")).entryList(QDir::Files);
-    QCOMPARE(files.size(), 5 * 4);
+    QCOMPARE(files.size(), 5 * 4 + 4); // the pieces; the swatch in three forms; its gauge rule
+    QVERIFY(files.contains("gauge_rule.svg") && files.contains("swatch.json"));
     const Worked worked = work(test::odilesPullover());
     for (const WorkedPiece& piece : worked.pieces) {
         const std::string json = test::readFile(

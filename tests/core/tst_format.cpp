@@ -145,7 +145,16 @@ void TestFormat::projectsGoThereAndBack() {
         project.swatch.known = FabricGauge{};
         project.swatch.treatmentInUse = 0;
         project.swatch.treatments[0].widths.push_back(RuleReading{28.5});
-        project.swatch.treatments[0].widths.push_back(CountReading{34, Length::millimetres(120)});
+        project.swatch.treatments[0].widths.push_back(CountReading{34, Length::millimetres(120), "12 cm"});
+        project.swatch.treatments[0].widths.push_back(TapeReading{Length::inches(5.5), "5 1/2 in"});
+        project.swatch.treatments[0].began = "2026-11-24T21:30";
+        project.swatch.articleTreatment = TreatmentKind::washed;
+        project.swatch.fabric = FabricKind::mockRib;
+        project.swatch.verdict = FabricVerdict::stiff;
+        project.swatch.photographs = {"3f.png"};
+        project.yarn.thickness = {Thickness::Kind::tex, 250};
+        project.ease[2] = Ease::of(Fit::roomy);
+        project.wearer.take(Measure::chest, MeasureValue{Length::millimetres(1000), false, "2031-01-02", true, "50 cm", "Piet"});
         QVERIFY(projectFromJson(toJson(project)) == project);
     }
 }
@@ -193,7 +202,7 @@ void TestFormat::brokenProjectsAreRefused_data() {
     QTest::newRow("other format") << "vestimen-project"
                                   << "something"
                                   << "is not a vestimen-project file";
-    QTest::newRow("newer version") << "\"version\": 1"
+    QTest::newRow("newer version") << "\"version\": 2"
                                    << "\"version\": 9"
                                    << "version 9";
     QTest::newRow("unknown key") << "\"choices\""

@@ -3,6 +3,8 @@
 
 #include "app/canvas/slip.h"
 
+#include <QComboBox>
+#include <QHBoxLayout>
 #include <QLineEdit>
 #include <QPainter>
 #include <QScrollArea>
@@ -19,7 +21,22 @@ void setWrong(QLineEdit* edit, bool wrong) {
 }
 
 bool isBeingTyped(const QWidget* field) {
-    return field->window()->focusWidget() == field;
+    const QWidget* focus = field->window()->focusWidget();
+    // The field of a list that can be typed in hands its focus to the list.
+    return focus == field || (focus && field->focusProxy() == focus);
+}
+
+void addRow(QVBoxLayout* form, const QString& name, QWidget* field, int fieldWidth) {
+    auto* words = new QLabel(name, field->parentWidget());
+    words->setObjectName(QStringLiteral("muted"));
+    field->setAccessibleName(name);
+    if (const auto* list = qobject_cast<QComboBox*>(field); list && list->isEditable())
+        list->lineEdit()->setAccessibleName(name);
+    field->setFixedWidth(fieldWidth);
+    auto* line = new QHBoxLayout;
+    line->addWidget(words, 1);
+    line->addWidget(field);
+    form->addLayout(line);
 }
 
 QSize ElidedLabel::minimumSizeHint() const {

@@ -3,8 +3,11 @@
 
 #include <QLabel>
 
+#include <functional>
+
 class QLineEdit;
 class QScrollArea;
+class QVBoxLayout;
 
 namespace vestimen::app {
 
@@ -14,6 +17,8 @@ class Slip;
 void setWrong(QLineEdit* edit, bool wrong);
 /// Whether somebody is at work in the field, so that its text must be left alone; also while another window is active.
 bool isBeingTyped(const QWidget* field);
+/// A line of a form: the name at the left, the field at the right, which is told its name.
+void addRow(QVBoxLayout* form, const QString& name, QWidget* field, int fieldWidth = 128);
 /// A line of text that ends in dots where there is no room for it.
 class ElidedLabel : public QLabel {
 public:

@@ -22,6 +22,8 @@ bool isSleeve(PieceKind piece) {
 /// Changes a measure's ease so that the measure with ease comes out longer by `by`.
 void addEase(Project& project, Measure measure, Length by) {
     Ease& ease = project.ease[static_cast<std::size_t>(measure)];
+    if (ease.kind == Ease::Kind::fit)
+        ease = {Ease::Kind::length, easeLength(project.wearer, project.ease, measure).mm()};
     if (ease.kind == Ease::Kind::percent) {
         const auto& taken = project.wearer[measure];
         if (taken && taken->value > Length())

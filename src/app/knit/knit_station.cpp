@@ -3,6 +3,8 @@
 
 #include "app/theme/theme.h"
 #include "core/bed/virtual_bed.h"
+#include "core/knitting/swatch_program.h"
+#include "core/swatch_plan.h"
 
 #include <QHBoxLayout>
 #include <QInputDialog>
@@ -27,6 +29,8 @@ QString pieceName(const Program& program) {
     for (const PieceKind kind : allPieces)
         if (program.piece == key(kind))
             return coreText(label(kind));
+    if (program.piece == swatchPiece)
+        return KnitStation::tr("Swatch");
     return QString::fromStdString(program.piece);
 }
 
@@ -182,57 +186,89 @@ void KnitStation::fillChoice() {
     }
     const Worked* drawn = session().drawn();
     const auto pieces = session().workroom().pieces(session().projectId());
+    const SwatchPlan plan = planSwatch(session().project());
+    const auto offerSwatch = [&] {
+        addChoice(tr("Swatch"), begun(pieces, swatchPiece), plan.program ? &*plan.program : nullptr,
+                  plan.program.has_value(), [this] { beginSwatch(true); });
+    };
+    // It comes first until there is a gauge that was measured.
+    const MeasuredFabric& fabric = session().worked().measured;
+    const bool swatchFirst = !fabric.gauge || fabric.unproven;
+    if (swatchFirst)
+        offerSwatch();
     for (const PieceKind kind : allPieces) {
-        const auto already = begun(pieces, vestimen::key(kind));
         const WorkedPiece* drafted = drawn ? drawn->piece(kind) : nullptr;
-        if (!already && !drafted)
-            continue;
-        auto* row = new QWidget(choice_);
-        row->setObjectName(QStringLiteral("card"));
-        row->setAttribute(Qt::WA_StyledBackground);
-        auto* line = new QHBoxLayout(row);
-        line->setContentsMargins(16, 10, 16, 10);
-        auto* name = new QLabel(coreText(vestimen::label(kind)), row);
-        name->setObjectName(QStringLiteral("heading"));
-        name->setMinimumWidth(140);
-        auto* words = new QLabel(row);
-        words->setObjectName(QStringLiteral("muted"));
-        line->addWidget(name);
-        line->addWidget(words, 1);
-        auto* button = new QPushButton(row);
-        line->addWidget(button);
-        if (already) {
-            const bool finished = already->place.operation >= already->program.operations.size();
-            VirtualBed at(already->program);
-            at.advance(already->place);
-            QString text = finished ? tr("done") : tr("on the machine, row %1").arg(at.counter());
-            if (drafted && !(drafted->program == already->program))
-                text += tr(" · the draft has moved on since it was begun");
-            words->setText(text);
-            button->setText(finished ? tr("Look") : tr("Resume"));
-            if (!finished)
-                button->setObjectName(QStringLiteral("primary"));
-            connect(button, &QPushButton::clicked, this, [this, id = already->id] { resume(id); });
-            if (drafted && (finished || !(drafted->program == already->program))) {
-                auto* again = new QPushButton(tr("Begin again"), row);
-                again->setToolTip(
-                    tr("Starts this piece anew from the draft as it is now. What was knitted stays in the journal."));
-                connect(again, &QPushButton::clicked, this, [this, kind] { begin(kind); });
-                line->addWidget(again);
-            }
-        } else {
-            words->setText(tr("%1 rows · not begun").arg(passCount(drafted->program)));
-            button->setText(tr("Begin"));
-            button->setEnabled(session().worked().sound());
-            if (!session().worked().sound())
-                button->setToolTip(tr("The draft has something to mend first."));
-            connect(button, &QPushButton::clicked, this, [this, kind] { begin(kind); });
-        }
-        choiceRows_->addWidget(row);
+        addChoice(coreText(vestimen::label(kind)), begun(pieces, vestimen::key(kind)),
+                  drafted ? &drafted->program : nullptr, session().worked().sound(), [this, kind] { begin(kind); });
     }
+    if (!swatchFirst)
+        offerSwatch();
     if (choiceRows_->count() == 0)
         choiceRows_->addWidget(
             new QLabel(tr("There is no piece yet: the draft needs a gauge and measures first."), choice_));
+}
+
+void KnitStation::addChoice(const QString& title, const std::optional<BegunPiece>& already, const Program* drafted,
+                            bool sound, const std::function<void()>& beginIt) {
+    if (!already && !drafted)
+        return;
+    auto* row = new QWidget(choice_);
+    row->setObjectName(QStringLiteral("card"));
+    row->setAttribute(Qt::WA_StyledBackground);
+    auto* line = new QHBoxLayout(row);
+    line->setContentsMargins(16, 10, 16, 10);
+    auto* name = new QLabel(title, row);
+    name->setObjectName(QStringLiteral("heading"));
+    name->setMinimumWidth(140);
+    auto* words = new QLabel(row);
+    words->setObjectName(QStringLiteral("muted"));
+    line->addWidget(name);
+    line->addWidget(words, 1);
+    auto* button = new QPushButton(row);
+    line->addWidget(button);
+    if (already) {
+        const bool finished = already->place.operation >= already->program.operations.size();
+        const bool movedOn = drafted && !(*drafted == already->program);
+        VirtualBed at(already->program);
+        at.advance(already->place);
+        QString text = finished ? tr("done") : tr("on the machine, row %1").arg(at.counter());
+        if (movedOn)
+            text += tr(" · the draft has moved on since it was begun");
+        words->setText(text);
+        button->setText(finished ? tr("Look") : tr("Resume"));
+        if (!finished)
+            button->setObjectName(QStringLiteral("primary"));
+        connect(button, &QPushButton::clicked, this, [this, id = already->id] { resume(id); });
+        if (drafted && (finished || movedOn)) {
+            auto* again = new QPushButton(tr("Begin again"), row);
+            again->setToolTip(
+                tr("Starts this piece anew from the draft as it is now. What was knitted stays in the journal."));
+            connect(again, &QPushButton::clicked, this, beginIt);
+            line->addWidget(again);
+        }
+    } else {
+        words->setText(tr("%1 rows · not begun").arg(passCount(*drafted)));
+        button->setText(tr("Begin"));
+        button->setEnabled(sound);
+        if (!sound)
+            button->setToolTip(tr("The draft has something to mend first."));
+        connect(button, &QPushButton::clicked, this, beginIt);
+    }
+    choiceRows_->addWidget(row);
+}
+
+void KnitStation::beginSwatch(bool anew) {
+    try {
+        if (!anew)
+            for (const BegunPiece& each : session().workroom().pieces(session().projectId()))
+                if (each.program.piece == swatchPiece && each.place.operation < each.program.operations.size())
+                    return resume(each.id);
+        const SwatchPlan plan = planSwatch(session().project());
+        if (plan.program)
+            resume(session().workroom().beginPiece(session().projectId(), *plan.program));
+    } catch (const WorkroomError& error) {
+        emit said(error.message());
+    }
 }
 
 void KnitStation::begin(PieceKind kind) {

@@ -11,6 +11,8 @@
 #include <QStackedWidget>
 #include <QVBoxLayout>
 
+#include <functional>
+
 namespace vestimen::app {
 
 /// The machine screen: which row, what next, which needles; driven by one key.
@@ -22,6 +24,8 @@ public:
     void refresh() override;
     /// Goes straight to a begun piece.
     void resume(qint64 piece);
+    /// The project's swatch, as it is planned now; goes on with one that is under way unless it shall be begun anew.
+    void beginSwatch(bool anew = false);
     const KnittingState* state() const { return state_.get(); }
     /// "Back, row 46 of 212", or how many pieces there are.
     QString answer() const;
@@ -38,6 +42,8 @@ private:
     void fillChoice();
     void fillMachine();
     void begin(PieceKind piece);
+    void addChoice(const QString& title, const std::optional<BegunPiece>& already, const Program* drafted, bool sound,
+                   const std::function<void()>& beginIt);
     void step(bool forward);
     void addNote();
     void leave();

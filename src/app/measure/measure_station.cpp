@@ -2,245 +2,274 @@
 #include "app/measure/measure_station.h"
 
 #include "app/canvas/fields.h"
-#include "app/theme/theme.h"
-#include "core/quantity/parsing.h"
+#include "app/canvas/news_bar.h"
+#include "app/measure/history_line.h"
+#include "core/format/measures_csv.h"
+#include "core/format/project_json.h"
+#include "core/garment/pullover.h"
 
 #include <QDate>
 #include <QEvent>
+#include <QFile>
+#include <QFileDialog>
 #include <QHBoxLayout>
-#include <QMouseEvent>
-#include <QPainter>
-#include <QPainterPath>
 #include <QPushButton>
+#include <QSaveFile>
+#include <QScrollArea>
 #include <QStyle>
 #include <QVBoxLayout>
-
-#include <cmath>
 
 namespace vestimen::app {
 namespace {
 
-/// The figure stands in a box of 200 × 420.
-constexpr double figureWidth = 200;
-constexpr double figureHeight = 420;
+const QString takenByKey = QStringLiteral("taken_by");
 
-QPainterPath figurePath() {
-    QPainterPath path;
-    path.addEllipse(QPointF(100, 42), 25, 32);
-    QPainterPath body(QPointF(90, 70));
-    body.lineTo(90, 88);
-    body.quadTo(88, 94, 60, 104);
-    body.quadTo(44, 110, 40, 130);
-    body.lineTo(22, 250);
-    body.quadTo(20, 268, 26, 276);
-    body.quadTo(34, 272, 36, 252);
-    body.lineTo(60, 160);
-    body.lineTo(66, 240);
-    body.quadTo(58, 270, 58, 300);
-    body.lineTo(66, 418);
-    body.lineTo(92, 418);
-    body.lineTo(100, 306);
-    body.lineTo(108, 418);
-    body.lineTo(134, 418);
-    body.lineTo(142, 300);
-    body.quadTo(142, 270, 134, 240);
-    body.lineTo(140, 160);
-    body.lineTo(164, 252);
-    body.quadTo(166, 272, 174, 276);
-    body.quadTo(180, 268, 178, 250);
-    body.lineTo(160, 130);
-    body.quadTo(156, 110, 140, 104);
-    body.quadTo(112, 94, 110, 88);
-    body.lineTo(110, 70);
-    body.closeSubpath();
-    return path.united(body);
+void restyle(QWidget* widget, const QString& name) {
+    if (widget->objectName() == name)
+        return;
+    widget->setObjectName(name);
+    widget->style()->unpolish(widget);
+    widget->style()->polish(widget);
 }
 
-QPainterPath measureLine(Measure measure) {
-    const auto line = [](double x1, double y1, double x2, double y2) {
-        QPainterPath path(QPointF(x1, y1));
-        path.lineTo(x2, y2);
-        return path;
-    };
-    const auto girth = [](double x1, double x2, double y) {
-        QPainterPath path(QPointF(x1, y));
-        path.quadTo((x1 + x2) / 2, y + 12, x2, y);
-        return path;
-    };
-    switch (measure) {
-    case Measure::headGirth:
-        return girth(75, 125, 34);
-    case Measure::neckWidth:
-        return line(86, 92, 114, 92);
-    case Measure::frontNeckDepth:
-        return line(100, 92, 100, 116);
-    case Measure::shoulderDrop:
-        return line(150, 94, 150, 108);
-    case Measure::chest:
-        return girth(58, 142, 150);
-    case Measure::armholeDepth:
-        return line(154, 108, 154, 158);
-    case Measure::bodyLength:
-        return line(84, 94, 84, 272);
-    case Measure::centreBackToWrist: {
-        QPainterPath path(QPointF(100, 84));
-        path.lineTo(46, 108);
-        path.lineTo(28, 246);
-        return path;
-    }
-    case Measure::upperArm:
-        return girth(146, 167, 168);
-    case Measure::wrist:
-        return girth(162, 180, 244);
-    }
-    return {};
-}
-
-QString easeText(const Ease& ease) {
-    const QString value = QString::fromStdString(number(ease.value, 1));
-    return ease.kind == Ease::Kind::percent ? value + " %" : value + " mm";
+bool needed(Measure measure) {
+    const auto& needs = pulloverNeeds();
+    return std::find(needs.begin(), needs.end(), measure) != needs.end();
 }
 
 } // namespace
 
-FigureCanvas::FigureCanvas(QWidget* parent) : QWidget(parent) {
-    setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Expanding);
-    setAccessibleName(tr("A figure with the measure that is chosen"));
-}
-
-void FigureCanvas::show(Measure chosen, const Wearer& wearer) {
-    chosen_ = chosen;
-    wearer_ = wearer;
-    update();
-}
-
-QTransform FigureCanvas::figureTransform() const {
-    const double scale = std::min(width() / figureWidth, height() / figureHeight) * 0.96;
-    QTransform transform;
-    transform.translate((width() - figureWidth * scale) / 2, (height() - figureHeight * scale) / 2);
-    transform.scale(scale, scale);
-    return transform;
-}
-
-void FigureCanvas::paintEvent(QPaintEvent*) {
-    const Theme& theme = Theme::current();
-    QPainter painter(this);
-    painter.setRenderHint(QPainter::Antialiasing);
-    painter.setTransform(figureTransform());
-    QPen ink(theme.ink, 1.4);
-    painter.setPen(ink);
-    painter.setBrush(theme.wool);
-    painter.drawPath(figurePath());
-    painter.setBrush(Qt::NoBrush);
-    for (const MeasureInfo& each : measureInfos()) {
-        const auto& taken = wearer_[each.measure];
-        const bool chosen = each.measure == chosen_;
-        painter.setPen(QPen(chosen ? theme.madder : theme.woad, chosen ? 3.4 : 1.4,
-                            taken && !taken->borrowed ? Qt::SolidLine : Qt::DashLine, Qt::RoundCap));
-        painter.drawPath(measureLine(each.measure));
-    }
-}
-
-void FigureCanvas::mousePressEvent(QMouseEvent* event) {
-    const QPointF at = figureTransform().inverted().map(event->position());
-    double nearest = 14;
-    std::optional<Measure> found;
-    for (const MeasureInfo& each : measureInfos()) {
-        const QPainterPath path = measureLine(each.measure);
-        for (int i = 0; i <= 20; ++i) {
-            const QPointF off = path.pointAtPercent(i / 20.0) - at;
-            if (const double distance = std::hypot(off.x(), off.y()); distance < nearest) {
-                nearest = distance;
-                found = each.measure;
-            }
-        }
-    }
-    if (found)
-        emit picked(*found);
-}
-
 MeasureStation::MeasureStation(Session& session, QWidget* parent)
-    : Station(session, parent), figure_(new FigureCanvas(this)), slip_(new Slip(this)) {
+    : Station(session, parent), news_(new NewsBar(session, Shelf::wearers, this)), grid_(new QGridLayout),
+      figure_(new FigureCanvas(this)), slip_(new Slip(this)) {
     auto* all = new QHBoxLayout(this);
     all->setContentsMargins(24, 14, 16, 14);
     all->setSpacing(16);
     auto* left = new QVBoxLayout;
     left->setSpacing(8);
     all->addLayout(left, 1);
-    title_ = new QLabel(tr("Measures"), this);
+    left->addWidget(buildHead());
+    left->addWidget(news_);
+
+    auto* middle = new QHBoxLayout;
+    middle->setSpacing(14);
+    left->addLayout(middle, 1);
+    auto* list = new QWidget(this);
+    auto* listLayout = new QVBoxLayout(list);
+    listLayout->setContentsMargins(0, 0, 6, 0);
+    grid_->setHorizontalSpacing(10);
+    grid_->setVerticalSpacing(9);
+    const auto head = [&](int column, const QString& text) {
+        auto* label = new QLabel(text, list);
+        label->setObjectName(QStringLiteral("muted"));
+        grid_->addWidget(label, 0, column);
+    };
+    head(1, tr("measure"));
+    head(2, tr("ease"));
+    head(3, tr("garment"));
+    grid_->setColumnStretch(3, 1);
+    listLayout->addLayout(grid_);
+    all_ = new QCheckBox(tr("Show all measures, also for socks, mittens and hats"), list);
+    listLayout->addWidget(all_);
+    listLayout->addStretch(1);
+    auto* scroll = new QScrollArea(this);
+    scroll->setWidget(list);
+    scroll->setWidgetResizable(true);
+    scroll->setFrameShape(QFrame::NoFrame);
+    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    scroll->setMinimumWidth(478);
+    scroll->setFocusPolicy(Qt::NoFocus);
+    middle->addWidget(scroll, 3);
+    for (const Measure each : pulloverNeeds())
+        buildRow(each);
+    connect(all_, &QCheckBox::toggled, this, &MeasureStation::refresh);
+
+    auto* figureSide = new QVBoxLayout;
+    figureSide->addWidget(figure_, 1);
+    auto* viewLine = new QHBoxLayout;
+    viewLine->setSpacing(4);
+    viewLine->addStretch(1);
+    views_ = new QButtonGroup(this);
+    for (const auto& [view, name] : {std::pair{FigureView::front, tr("front")},
+                                     {FigureView::back, tr("back")},
+                                     {FigureView::head, tr("head")},
+                                     {FigureView::hand, tr("hand")},
+                                     {FigureView::foot, tr("foot")}}) {
+        auto* button = new QPushButton(name, this);
+        button->setObjectName(QStringLiteral("small"));
+        button->setCheckable(true);
+        views_->addButton(button, static_cast<int>(view));
+        viewLine->addWidget(button);
+    }
+    viewLine->addStretch(1);
+    figureSide->addLayout(viewLine);
+    middle->addLayout(figureSide, 2);
+    connect(views_, &QButtonGroup::idClicked, this, [this](int view) { figure_->turn(static_cast<FigureView>(view)); });
+
+    problem_ = new QLabel(this);
+    problem_->setObjectName(QStringLiteral("problem"));
+    problem_->setWordWrap(true);
+    left->addWidget(problem_);
+    all->addWidget(scrolled(slip_, this));
+    buildControls();
+    connect(figure_, &FigureCanvas::picked, this, [this](Measure measure) {
+        if (!valueEdit(measure))
+            all_->setChecked(true); // builds its row
+        valueEdit(measure)->setFocus();
+        valueEdit(measure)->selectAll();
+    });
+}
+
+QWidget* MeasureStation::buildHead() {
+    auto* head = new QWidget(this);
+    auto* lines = new QVBoxLayout(head);
+    lines->setContentsMargins(0, 0, 0, 0);
+    lines->setSpacing(6);
+    auto* first = new QHBoxLayout;
+    title_ = new ElidedLabel(tr("Measures"), head);
     title_->setObjectName(QStringLiteral("title"));
-    left->addWidget(title_);
-    auto* who = new QHBoxLayout;
-    auto* whoLabel = new QLabel(tr("wearer"), this);
-    whoLabel->setObjectName(QStringLiteral("muted"));
-    name_ = new QLineEdit(this);
+    first->addWidget(title_, 1);
+    school_ = new QButtonGroup(this);
+    for (const bool garment : {false, true}) {
+        auto* button = new QPushButton(garment ? tr("On a garment that fits") : tr("On the body"), head);
+        button->setToolTip(garment ? tr("Lay it flat and smooth; widths are doubled, and no ease is added")
+                                   : tr("With a tape round the body; ease is added"));
+        button->setCheckable(true);
+        school_->addButton(button, garment ? 1 : 0);
+        first->addWidget(button);
+    }
+    connect(school_, &QButtonGroup::idClicked, this, [this](int id) { measureGarment(id == 1); });
+    lines->addLayout(first);
+    auto* second = new QHBoxLayout;
+    const auto words = [&](const QString& text) {
+        auto* label = new QLabel(text, head);
+        label->setObjectName(QStringLiteral("muted"));
+        second->addWidget(label);
+    };
+    words(tr("wearer"));
+    name_ = new QLineEdit(head);
     name_->setAccessibleName(tr("Name of the wearer"));
-    name_->setMaximumWidth(220);
-    who->addWidget(whoLabel);
-    who->addWidget(name_);
-    who->addStretch(1);
-    left->addLayout(who);
+    name_->setFixedWidth(150);
+    second->addWidget(name_);
+    stature_ = new QComboBox(head);
+    stature_->addItems({tr("adult"), tr("child")});
+    stature_->setAccessibleName(tr("Figure"));
+    second->addWidget(stature_);
+    words(tr("taken by"));
+    by_ = new QLineEdit(this->session().workroom().setting(takenByKey), head);
+    by_->setAccessibleName(tr("Who takes the measures"));
+    by_->setFixedWidth(110);
+    second->addWidget(by_);
+    second->addStretch(1);
+    words(tr("fit"));
+    for (const Fit each : {Fit::close, Fit::easy, Fit::roomy}) {
+        auto* button = new QPushButton(coreText(label(each)), head);
+        button->setToolTip(tr("This fit for every measure that has room"));
+        second->addWidget(button);
+        connect(button, &QPushButton::clicked, this, [this, each] { fit(each); });
+    }
+    lines->addLayout(second);
     connect(name_, &QLineEdit::textEdited, this, [this](const QString& text) {
         Project next = this->session().project();
         next.wearer.name = text.toStdString();
         this->session().edit(tr("Wearer’s name"), std::move(next), true);
     });
-
-    auto* grid = new QGridLayout;
-    grid->setHorizontalSpacing(12);
-    grid->setVerticalSpacing(13);
-    const auto head = [&](int column, const QString& text) {
-        auto* label = new QLabel(text, this);
-        label->setObjectName(QStringLiteral("muted"));
-        grid->addWidget(label, 0, column);
-    };
-    head(1, tr("body"));
-    head(2, tr("ease"));
-    head(3, tr("garment"));
-    int row = 1;
-    for (const MeasureInfo& each : measureInfos()) {
-        const auto at = static_cast<std::size_t>(each.measure);
-        grid->addWidget(new QLabel(coreText(each.label), this), row, 0);
-        for (const bool isEase : {false, true}) {
-            auto* edit = new QLineEdit(this);
-            edit->setFixedWidth(isEase ? 88 : 104);
-            edit->setAlignment(Qt::AlignRight);
-            edit->setAccessibleName(isEase ? tr("%1, ease").arg(coreText(each.label)) : coreText(each.label));
-            edit->setProperty("measure", static_cast<int>(each.measure));
-            edit->installEventFilter(this);
-            grid->addWidget(edit, row, isEase ? 2 : 1);
-            (isEase ? eases_ : values_)[at] = edit;
-            const Measure measure = each.measure;
-            connect(edit, &QLineEdit::textEdited, this, [this, measure, isEase](const QString& text) {
-                isEase ? typedEase(measure, text) : typedValue(measure, text);
-            });
-            connect(edit, &QLineEdit::editingFinished, this, [this] { refresh(); });
-        }
-        results_[at] = new QLabel(this);
-        results_[at]->setMinimumWidth(120);
-        grid->addWidget(results_[at], row++, 3);
-    }
-    grid->setColumnStretch(3, 1);
-    left->addLayout(grid);
-    problem_ = new QLabel(this);
-    problem_->setObjectName(QStringLiteral("problem"));
-    problem_->setWordWrap(true);
-    left->addWidget(problem_);
-    left->addStretch(1);
-    all->addWidget(figure_, 1);
-    all->addWidget(scrolled(slip_, this));
-    connect(figure_, &FigureCanvas::picked, this, [this](Measure measure) {
-        valueEdit(measure)->setFocus();
-        valueEdit(measure)->selectAll();
-    });
-    auto* borrow = new QPushButton(tr("Borrow what is missing"), slip_);
-    borrow->setToolTip(tr("Fills the gaps from the starter size nearest in chest. Borrowed values are marked."));
-    slip_->controls()->addWidget(borrow);
-    connect(borrow, &QPushButton::clicked, this, [this] {
+    connect(stature_, &QComboBox::activated, this, [this](int index) {
         Project next = this->session().project();
-        next.wearer = withBorrowedMeasures(next.wearer);
-        this->session().edit(tr("Borrow measures"), std::move(next));
+        next.wearer.isChild = index == 1;
+        this->session().edit(tr("Figure"), std::move(next));
     });
+    connect(by_, &QLineEdit::editingFinished, this, [this] {
+        try {
+            this->session().workroom().setSetting(takenByKey, by_->text().trimmed());
+        } catch (const WorkroomError& error) {
+            emit said(error.message());
+        }
+    });
+    return head;
+}
+
+void MeasureStation::buildControls() {
+    history_ = new HistoryLine(slip_);
+    slip_->controls()->addWidget(history_);
+    const auto button = [&](const QString& text, const QString& tip, auto action) {
+        auto* made = new QPushButton(text, slip_);
+        made->setToolTip(tip);
+        slip_->controls()->addWidget(made);
+        connect(made, &QPushButton::clicked, this, action);
+    };
+    button(tr("Borrow what is missing"),
+           tr("Fills the gaps from the starter size nearest in chest. Borrowed values are marked."), [this] {
+               Project next = session().project();
+               next.wearer = withBorrowedMeasures(next.wearer);
+               session().edit(tr("Borrow measures"), std::move(next));
+           });
+    button(tr("Another wearer …"), tr("Choose from the shelf of wearers"), [this] { emit wearerWanted(); });
+    button(tr("Import measures …"), tr("From a CSV table or a JSON file"), [this] {
+        const QString file =
+            QFileDialog::getOpenFileName(this, tr("Import measures"), {}, tr("Measures (*.csv *.json)"));
+        if (!file.isEmpty())
+            importMeasures(file);
+    });
+    button(tr("Export measures …"), tr("As a CSV table or a JSON file"), [this] {
+        const QString file = QFileDialog::getSaveFileName(this, tr("Export measures"), tr("measures.csv"),
+                                                          tr("Measures (*.csv *.json)"));
+        if (!file.isEmpty())
+            exportMeasures(file);
+    });
+}
+
+void MeasureStation::buildRow(Measure measure) {
+    Row& row = rows_[static_cast<std::size_t>(measure)];
+    if (row.value)
+        return;
+    const QString name = coreText(info(measure).label);
+    row.name = new QLabel(name, this);
+    row.value = new QLineEdit(this);
+    row.value->setFixedWidth(104);
+    row.value->setAlignment(Qt::AlignRight);
+    row.value->setAccessibleName(name);
+    row.ease = new QComboBox(this);
+    row.ease->setEditable(true);
+    row.ease->setInsertPolicy(QComboBox::NoInsert);
+    row.ease->setCompleter(nullptr); // it would write ahead of the hand
+    for (const Fit each : {Fit::close, Fit::easy, Fit::roomy})
+        row.ease->addItem(coreText(label(each)));
+    row.ease->setFixedWidth(96);
+    row.ease->setAccessibleName(tr("%1, ease").arg(name));
+    row.ease->lineEdit()->setAccessibleName(row.ease->accessibleName());
+    row.ease->setFocusPolicy(Qt::StrongFocus);
+    row.result = new QLabel(this);
+    // Rows lie in the order of the tape, whenever they are built.
+    const int at = static_cast<int>(measure) + 1;
+    grid_->addWidget(row.name, at, 0);
+    grid_->addWidget(row.value, at, 1);
+    grid_->addWidget(row.ease, at, 2);
+    grid_->addWidget(row.result, at, 3);
+    for (QWidget* field : {static_cast<QWidget*>(row.value), static_cast<QWidget*>(row.ease)}) {
+        field->setProperty("measure", static_cast<int>(measure));
+        field->installEventFilter(this);
+    }
+    connect(row.value, &QLineEdit::textEdited, this,
+            [this, measure](const QString& text) { typedValue(measure, text); });
+    connect(row.value, &QLineEdit::editingFinished, this, [this] { refresh(); });
+    connect(row.ease->lineEdit(), &QLineEdit::textEdited, this,
+            [this, measure](const QString& text) { typedEase(measure, text); });
+    connect(row.ease, &QComboBox::activated, this, [this, measure](int index) {
+        rows_[static_cast<std::size_t>(measure)].ease->lineEdit()->setModified(false);
+        typedEase(measure, QString::fromLatin1(label(static_cast<Fit>(index))));
+    });
+    connect(row.ease->lineEdit(), &QLineEdit::editingFinished, this, [this] { refresh(); });
+    // Tab goes down the values and the eases as they are read.
+    QWidget* before = nullptr;
+    for (Row& each : rows_) {
+        if (!each.value)
+            continue;
+        if (before)
+            setTabOrder(before, each.value);
+        setTabOrder(each.value, each.ease);
+        before = each.ease;
+    }
 }
 
 bool MeasureStation::eventFilter(QObject* watched, QEvent* event) {
@@ -249,9 +278,33 @@ bool MeasureStation::eventFilter(QObject* watched, QEvent* event) {
     return Station::eventFilter(watched, event);
 }
 
+bool MeasureStation::onGarment(Measure measure) const {
+    return garment_ && info(measure).onGarment > 0;
+}
+
+FigureKind MeasureStation::kind() const {
+    return garment_                             ? FigureKind::garment
+           : session().project().wearer.isChild ? FigureKind::child
+                                                : FigureKind::adult;
+}
+
+void MeasureStation::measureGarment(bool garment) {
+    garment_ = garment;
+    refresh();
+}
+
+void MeasureStation::fit(Fit fit) {
+    Project next = session().project();
+    next.ease = fitted(fit);
+    for (const MeasureInfo& each : measureInfos())
+        if (const auto& taken = next.wearer[each.measure]; taken && taken->onGarment)
+            next.ease[static_cast<std::size_t>(each.measure)] = Ease{};
+    session().edit(tr("Fit"), std::move(next));
+}
+
 void MeasureStation::choose(Measure measure) {
     chosen_ = measure;
-    figure_->show(chosen_, session().project().wearer);
+    fillFigure();
     fillSlip();
 }
 
@@ -261,20 +314,25 @@ void MeasureStation::typedValue(Measure measure, const QString& text) {
     if (text.trimmed().isEmpty()) {
         next.wearer[measure].reset();
     } else {
-        const auto length = parsed(text);
-        const MeasureInfo& known = info(measure);
-        QString wrong;
-        if (!length)
-            wrong = QString::fromStdString(length.problem);
-        else if (*length < known.least || *length > known.most)
-            wrong =
-                tr("%1 of %2 cannot be: it lies between %3 and %4.")
-                    .arg(coreText(known.label), this->text(*length), this->text(known.least), this->text(known.most));
-        setWrong(edit, !wrong.isEmpty());
-        problem_->setText(wrong);
-        if (!wrong.isEmpty())
+        const auto unit = session().unit() == ReadingUnit::inches        ? LengthUnit::inch
+                          : session().unit() == ReadingUnit::millimetres ? LengthUnit::millimetre
+                                                                         : LengthUnit::centimetre;
+        const auto parsed = parseMeasure(measure, text.trimmed().toStdString(), unit, garment_);
+        setWrong(edit, !parsed);
+        problem_->setText(QString::fromStdString(parsed.problem));
+        if (!parsed)
             return;
-        next.wearer[measure] = MeasureValue{*length, false, QDate::currentDate().toString(Qt::ISODate).toStdString()};
+        MeasureValue value = *parsed;
+        value.date = QDate::currentDate().toString(Qt::ISODate).toStdString();
+        value.by = by_->text().trimmed().toStdString();
+        // A garment has its room in it; a body gets it.
+        Ease& room = next.ease[static_cast<std::size_t>(measure)];
+        const bool wasGarment = next.wearer[measure] && next.wearer[measure]->onGarment;
+        if (value.onGarment && !wasGarment)
+            room = Ease{};
+        else if (!value.onGarment && wasGarment && room == Ease{})
+            room = easyFit()[static_cast<std::size_t>(measure)];
+        next.wearer.take(measure, value);
     }
     setWrong(edit, false);
     problem_->clear();
@@ -282,63 +340,111 @@ void MeasureStation::typedValue(Measure measure, const QString& text) {
 }
 
 void MeasureStation::typedEase(Measure measure, const QString& text) {
-    QLineEdit* edit = easeEdit(measure);
-    QString trimmed = text.trimmed();
-    Ease ease;
-    QString wrong;
-    if (trimmed.endsWith('%')) {
-        trimmed.chop(1);
-        const auto percent = parseNumber(trimmed.toStdString());
-        if (!percent || *percent < -50 || *percent > 200)
-            wrong = tr("Ease in percent is a number from -50 to 200.");
-        else
-            ease = {Ease::Kind::percent, *percent};
-    } else if (!trimmed.isEmpty()) {
-        const auto length = parseLength(trimmed.toStdString(), LengthUnit::millimetre);
-        if (!length || abs(*length) > Length::millimetres(1000))
-            wrong = tr("Ease is a length such as 80, 8cm or -10mm, or a share such as 5 %.");
-        else
-            ease = {Ease::Kind::length, (*length).mm()};
-    }
-    setWrong(edit, !wrong.isEmpty());
-    problem_->setText(wrong);
-    if (!wrong.isEmpty())
+    const auto ease = parseEase(text.trimmed().toStdString());
+    setWrong(easeEdit(measure), !ease);
+    problem_->setText(QString::fromStdString(ease.problem));
+    if (!ease)
         return;
     Project next = session().project();
-    next.ease[static_cast<std::size_t>(measure)] = ease;
+    next.ease[static_cast<std::size_t>(measure)] = *ease;
     session().edit(tr("%1, ease").arg(coreText(info(measure).label)), std::move(next), true);
+}
+
+bool MeasureStation::importMeasures(const QString& file) {
+    QFile stream(file);
+    if (!stream.open(QIODevice::ReadOnly)) {
+        emit said(tr("%1 cannot be opened.").arg(file));
+        return false;
+    }
+    const std::string text = stream.readAll().toStdString();
+    Project next = session().project();
+    try {
+        next.wearer = file.endsWith(QLatin1String(".csv"), Qt::CaseInsensitive) ? measuresFromCsv(text, next.wearer)
+                                                                                : wearerFromJson(text);
+    } catch (const FormatError& error) {
+        emit said(tr("%1 was not imported: %2").arg(file, QString::fromUtf8(error.what())));
+        return false;
+    }
+    session().edit(tr("Import measures"), std::move(next));
+    return true;
+}
+
+bool MeasureStation::exportMeasures(const QString& file) {
+    const Wearer& wearer = session().project().wearer;
+    const std::string text =
+        file.endsWith(QLatin1String(".csv"), Qt::CaseInsensitive) ? measuresCsv(wearer) : toJson(wearer);
+    QSaveFile stream(file);
+    const bool written = stream.open(QIODevice::WriteOnly) &&
+                         stream.write(text.data(), static_cast<qint64>(text.size())) >= 0 && stream.commit();
+    emit said(written ? tr("The measures are in %1.").arg(file)
+                      : tr("%1 cannot be written: %2").arg(file, stream.errorString()));
+    return written;
+}
+
+void MeasureStation::fillRow(Measure measure) {
+    const Project& project = session().project();
+    const Row& row = rows_[static_cast<std::size_t>(measure)];
+    const auto& taken = project.wearer[measure];
+    const ReadingUnit unit = session().unit();
+    const bool shown = needed(measure) || all_->isChecked();
+    for (QWidget* each : {static_cast<QWidget*>(row.name), static_cast<QWidget*>(row.value),
+                          static_cast<QWidget*>(row.ease), static_cast<QWidget*>(row.result)})
+        each->setVisible(shown);
+    const MeasureInfo& known = info(measure);
+    row.name->setText(onGarment(measure) && known.onGarment == 2 ? tr("%1, flat").arg(coreText(known.label))
+                                                                 : coreText(known.label));
+    // A value that was taken the other way is told, not shown as if it had been taken this way.
+    const bool otherWay = taken && taken->onGarment != onGarment(measure);
+    const QString words = taken ? QString::fromStdString(vestimen::text(measure, *taken, unit)) : QString();
+    row.value->setPlaceholderText(!taken            ? tr("missing")
+                                  : taken->onGarment ? tr("%1 flat").arg(words)
+                                                     : tr("%1 body").arg(words));
+    if (!isBeingTyped(row.value) || !row.value->isModified()) {
+        row.value->setText(otherWay ? QString() : words);
+        setWrong(row.value, false);
+    }
+    QLineEdit* ease = row.ease->lineEdit();
+    if (!isBeingTyped(ease) || !ease->isModified()) {
+        ease->setText(QString::fromStdString(vestimen::text(project.ease[static_cast<std::size_t>(measure)])));
+        setWrong(ease, false);
+    }
+    const auto made = withEase(project.wearer, project.ease, measure);
+    QString result = made ? text(*made) : tr("missing");
+    if (taken && taken->borrowed)
+        result += tr(" · borrowed");
+    else if (taken && taken->onGarment)
+        result += tr(" · garment");
+    row.result->setText(result);
+    restyle(row.result, taken && taken->borrowed ? QStringLiteral("muted") : QString());
+    restyle(row.value, taken && taken->borrowed ? QStringLiteral("borrowed") : QString());
 }
 
 void MeasureStation::refresh() {
     if (!session().hasProject())
         return;
     const Project& project = session().project();
+    news_->fill();
     title_->setText(tr("Measures for %1").arg(QString::fromStdString(project.wearer.name)));
     if (!isBeingTyped(name_))
         name_->setText(QString::fromStdString(project.wearer.name));
-    for (const MeasureInfo& each : measureInfos()) {
-        const auto at = static_cast<std::size_t>(each.measure);
-        const auto& taken = project.wearer[each.measure];
-        if (!isBeingTyped(values_[at]) || !values_[at]->isModified()) {
-            values_[at]->setText(taken ? text(taken->value) : QString());
-            values_[at]->setPlaceholderText(tr("missing"));
-            setWrong(values_[at], false);
-        }
-        if (!isBeingTyped(eases_[at]) || !eases_[at]->isModified()) {
-            eases_[at]->setText(easeText(project.ease[at]));
-            setWrong(eases_[at], false);
-        }
-        const auto made = withEase(project.wearer, project.ease, each.measure);
-        QString result = made ? text(*made) : tr("missing");
-        if (taken && taken->borrowed)
-            result += tr(" · borrowed");
-        results_[at]->setText(result);
-        results_[at]->setObjectName(taken && taken->borrowed ? QStringLiteral("muted") : QString());
-        results_[at]->style()->unpolish(results_[at]);
-        results_[at]->style()->polish(results_[at]);
-    }
-    figure_->show(chosen_, project.wearer);
+    stature_->setCurrentIndex(project.wearer.isChild ? 1 : 0);
+    school_->button(garment_ ? 1 : 0)->setChecked(true);
+    if (all_->isChecked())
+        for (const MeasureInfo& each : measureInfos())
+            buildRow(each.measure);
+    for (const MeasureInfo& each : measureInfos())
+        if (rows_[static_cast<std::size_t>(each.measure)].value)
+            fillRow(each.measure);
+    fillFigure();
     fillSlip();
+}
+
+void MeasureStation::fillFigure() {
+    const Project& project = session().project();
+    const Length room = easeLength(project.wearer, project.ease, chosen_);
+    const QString words = (room > Length() ? QStringLiteral("+") : QString()) + text(room);
+    figure_->show(chosen_, kind(), project.wearer, project.ease, pulloverNeeds(), words);
+    views_->button(static_cast<int>(figure_->view()))->setChecked(true);
 }
 
 void MeasureStation::fillSlip() {
@@ -346,17 +452,33 @@ void MeasureStation::fillSlip() {
     const MeasureInfo& known = info(chosen_);
     slip_->begin(coreText(known.label));
     slip_->addNote(coreText(known.how));
+    if (onGarment(chosen_))
+        slip_->addNote(known.onGarment == 2 ? tr("On the garment: across, as it lies flat; it is doubled.")
+                                            : tr("On the garment: as it lies flat."));
     slip_->addRule();
-    if (const auto& taken = project.wearer[chosen_]) {
-        slip_->addLine(taken->borrowed ? tr("borrowed from a starter size")
-                                       : tr("taken on %1").arg(QString::fromStdString(taken->date)),
-                       text(taken->value));
-        slip_->addLine(tr("ease"), easeText(project.ease[static_cast<std::size_t>(chosen_)]));
+    const auto& taken = project.wearer[chosen_];
+    if (taken) {
+        QString how = taken->borrowed    ? tr("borrowed from a starter size")
+                      : taken->onGarment ? tr("on a garment, %1").arg(QString::fromStdString(taken->date))
+                                         : tr("taken on %1").arg(QString::fromStdString(taken->date));
+        if (!taken->by.empty())
+            how += tr(", by %1").arg(QString::fromStdString(taken->by));
+        slip_->addLine(how, text(taken->value));
+        if (!taken->typed.empty())
+            slip_->addLine(tr("as it was written"), QString::fromStdString(taken->typed));
+        const Ease& ease = project.ease[static_cast<std::size_t>(chosen_)];
+        slip_->addLine(ease.kind == Ease::Kind::length
+                           ? tr("ease")
+                           : tr("ease, %1").arg(QString::fromStdString(vestimen::text(ease))),
+                       text(easeLength(project.wearer, project.ease, chosen_)));
         if (const auto made = withEase(project.wearer, project.ease, chosen_))
             slip_->addAnswer(tr("in the garment"), text(*made));
+    } else {
+        slip_->addLine(tr("not taken yet"), {});
     }
-    const Worked& worked = session().worked();
-    for (const Finding& finding : worked.findings)
+    const auto& earlier = project.wearer.before(chosen_);
+    history_->show(earlier, taken, session().unit());
+    for (const Finding& finding : session().worked().findings)
         slip_->addNote(coreText(finding.text, session().unit()), finding.severity);
     slip_->end();
 }

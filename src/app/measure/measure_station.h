@@ -2,8 +2,11 @@
 #pragma once
 
 #include "app/canvas/slip.h"
+#include "app/measure/figure_canvas.h"
 #include "app/shell/station.h"
 
+#include <QButtonGroup>
+#include <QCheckBox>
 #include <QComboBox>
 #include <QGridLayout>
 #include <QLabel>
@@ -11,28 +14,8 @@
 
 namespace vestimen::app {
 
-/// A drawn figure on which each measure is a line.
-class FigureCanvas : public QWidget {
-    Q_OBJECT
-
-public:
-    explicit FigureCanvas(QWidget* parent = nullptr);
-    void show(Measure chosen, const Wearer& wearer);
-    QSize minimumSizeHint() const override { return {220, 380}; }
-
-signals:
-    void picked(Measure measure);
-
-protected:
-    void paintEvent(QPaintEvent* event) override;
-    void mousePressEvent(QMouseEvent* event) override;
-
-private:
-    QTransform figureTransform() const;
-
-    Measure chosen_ = Measure::chest;
-    Wearer wearer_;
-};
+class HistoryLine;
+class NewsBar;
 
 /// The measures that the garment needs, in the order in which a tape goes round a person; ease; result.
 class MeasureStation : public Station {
@@ -41,27 +24,67 @@ class MeasureStation : public Station {
 public:
     explicit MeasureStation(Session& session, QWidget* parent = nullptr);
     void refresh() override;
-    QLineEdit* valueEdit(Measure measure) const { return values_[static_cast<std::size_t>(measure)]; }
-    QLineEdit* easeEdit(Measure measure) const { return eases_[static_cast<std::size_t>(measure)]; }
-    QLabel* problem() const { return problem_; }
+    QLineEdit* valueEdit(Measure measure) const { return rows_[static_cast<std::size_t>(measure)].value; }
+    QLineEdit* easeEdit(Measure measure) const {
+        const QComboBox* ease = rows_[static_cast<std::size_t>(measure)].ease;
+        return ease ? ease->lineEdit() : nullptr;
+    }
+    QString result(Measure measure) const { return rows_[static_cast<std::size_t>(measure)].result->text(); }
+    FigureCanvas* figure() const { return figure_; }
+    Slip* slip() const { return slip_; }
+    NewsBar* news() const { return news_; }
+    QCheckBox* all() const { return all_; }
+    QLineEdit* takenBy() const { return by_; }
+    QString problem() const { return problem_->text(); }
+    /// Measuring a garment that fits, laid flat, instead of the body.
+    void measureGarment(bool garment);
+    void fit(Fit fit);
+
+    /// By the file's ending, .csv or .json. A sentence is said when it cannot be.
+    bool importMeasures(const QString& file);
+    bool exportMeasures(const QString& file);
+
+signals:
+    void wearerWanted();
 
 protected:
     bool eventFilter(QObject* watched, QEvent* event) override;
 
 private:
+    struct Row {
+        QLabel* name = nullptr;
+        QLineEdit* value = nullptr;
+        QComboBox* ease = nullptr;
+        QLabel* result = nullptr;
+    };
+
+    QWidget* buildHead();
+    void buildControls();
+    void buildRow(Measure measure);
+    void fillRow(Measure measure);
     void typedValue(Measure measure, const QString& text);
     void typedEase(Measure measure, const QString& text);
     void choose(Measure measure);
+    void fillFigure();
     void fillSlip();
+    bool onGarment(Measure measure) const;
+    FigureKind kind() const;
 
-    FigureCanvas* figure_;
-    Slip* slip_;
     QLabel* title_;
-    QLabel* problem_;
+    NewsBar* news_;
     QLineEdit* name_;
-    std::array<QLineEdit*, measureCount> values_{};
-    std::array<QLineEdit*, measureCount> eases_{};
-    std::array<QLabel*, measureCount> results_{};
+    QComboBox* stature_;
+    QLineEdit* by_;
+    QButtonGroup* school_;
+    QGridLayout* grid_;
+    std::array<Row, measureCount> rows_{};
+    QCheckBox* all_;
+    QLabel* problem_;
+    FigureCanvas* figure_;
+    QButtonGroup* views_;
+    Slip* slip_;
+    HistoryLine* history_;
+    bool garment_ = false;
     Measure chosen_ = Measure::chest;
 };
 

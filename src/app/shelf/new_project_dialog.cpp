@@ -5,6 +5,7 @@
 #include "core/format/project_json.h"
 #include "core/quantity/parsing.h"
 
+#include <QCompleter>
 #include <QDialogButtonBox>
 #include <QFormLayout>
 #include <QPushButton>
@@ -17,11 +18,11 @@ namespace {
 constexpr int shelved = 2;
 
 /// Items of a shelf that can be read; broken ones are passed over here and named on the workroom page.
-template<class Value, class Read> QList<Value> readShelf(const Workroom& workroom, Shelf shelf, Read read) {
-    QList<Value> values;
+template<class Value, class Read> QList<Shelved<Value>> readShelf(const Workroom& workroom, Shelf shelf, Read read) {
+    QList<Shelved<Value>> values;
     for (const ShelfItem& item : workroom.items(shelf)) {
         try {
-            values.append(read(item.body.toStdString()));
+            values.append({item.id, read(item.body.toStdString())});
         } catch (const FormatError&) {
             continue;
         }
@@ -36,6 +37,7 @@ NewProjectDialog::NewProjectDialog(Workroom& workroom, QWidget* parent) : QDialo
     setMinimumWidth(560);
     machines_ = readShelf<Machine>(workroom, Shelf::machines, machineFromJson);
     swatches_ = readShelf<Swatch>(workroom, Shelf::swatches, swatchFromJson);
+    yarns_ = readShelf<Yarn>(workroom, Shelf::yarns, yarnFromJson);
     wearers_ = readShelf<Wearer>(workroom, Shelf::wearers, wearerFromJson);
 
     auto* layout = new QVBoxLayout(this);
@@ -50,21 +52,26 @@ NewProjectDialog::NewProjectDialog(Workroom& workroom, QWidget* parent) : QDialo
     };
     heading(tr("1  The machine"));
     machine_ = new QComboBox(this);
-    for (const Machine& each : machines_)
+    for (const auto& [id, each] : machines_)
         machine_->addItem(tr("%1, %2 needles").arg(QString::fromStdString(each.name)).arg(each.needles.count()));
-    const auto standard = std::find_if(machines_.begin(), machines_.end(),
-                                       [](const Machine& m) { return m.needles == Stitches(200) && m.beds == 1; });
+    const auto standard = std::find_if(machines_.begin(), machines_.end(), [](const auto& shelved) {
+        return shelved.value.needles == Stitches(200) && shelved.value.beds == 1;
+    });
     machine_->setCurrentIndex(standard == machines_.end() ? 0 : static_cast<int>(standard - machines_.begin()));
     form->addRow(tr("Machine"), machine_);
 
     heading(tr("2  The gauge"));
     yarn_ = new QLineEdit(this);
-    yarn_->setPlaceholderText(tr("a name of its own"));
+    yarn_->setPlaceholderText(tr("a name of its own, or one from the shelf"));
+    QStringList yarnNames;
+    for (const auto& [id, each] : yarns_)
+        yarnNames << QString::fromStdString(each.name);
+    yarn_->setCompleter(new QCompleter(yarnNames, yarn_));
     form->addRow(tr("Yarn"), yarn_);
     swatch_ = new QComboBox(this);
     swatch_->addItem(tr("A gauge I know already (marked as unproven)"));
     swatch_->addItem(tr("A swatch that I knit and read first"));
-    for (const Swatch& each : swatches_)
+    for (const auto& [id, each] : swatches_)
         swatch_->addItem(QString::fromStdString(each.name));
     form->addRow(tr("From"), swatch_);
     stitches_ = new QLineEdit(this);
@@ -81,7 +88,7 @@ NewProjectDialog::NewProjectDialog(Workroom& workroom, QWidget* parent) : QDialo
     heading(tr("3  The wearer"));
     wearer_ = new QComboBox(this);
     wearer_->addItem(tr("Somebody new"));
-    for (const Wearer& each : wearers_)
+    for (const auto& [id, each] : wearers_)
         wearer_->addItem(QString::fromStdString(each.name));
     form->addRow(tr("Wearer"), wearer_);
     wearerName_ = new QLineEdit(this);
@@ -141,22 +148,18 @@ bool NewProjectDialog::gaugeIsSound() {
 
 bool NewProjectDialog::readGauge(Project& project) {
     if (swatch_->currentIndex() >= shelved) {
-        project.swatch = swatches_[swatch_->currentIndex() - shelved];
+        project.swatch = swatches_[swatch_->currentIndex() - shelved].value;
         return true;
     }
     const bool known = swatch_->currentIndex() == 0;
     if (known && !gaugeIsSound())
         return false;
-    const SwatchAdvice advice = swatchAdvice(project.machine);
     Swatch& swatch = project.swatch;
+    swatch = advisedSwatch(project.machine);
+    swatch.yarn = project.yarn.name;
+    swatch.strands = project.yarn.strands;
     swatch.name = yarn_->text().trimmed().isEmpty() ? tr("Swatch to be knitted").toStdString()
                                                     : yarn_->text().trimmed().toStdString();
-    swatch.field = advice.field;
-    swatch.fieldRows = advice.fieldRows;
-    swatch.castOn = advice.castOn;
-    swatch.rows = advice.fieldRows + advice.margin * 2 + Rows(4);
-    const StitchSizeScale& sizes = project.machine.sizes;
-    swatch.size = {(sizes.lowest + sizes.highest) * sizes.parts / 2};
     if (!known)
         return true;
     swatch.known = FabricGauge{Gauge::perTenCentimetres(*parseNumber(stitches_->text().toStdString())),
@@ -164,19 +167,30 @@ bool NewProjectDialog::readGauge(Project& project) {
     return true;
 }
 
-void NewProjectDialog::stock(Workroom& workroom) const {
-    if (swatch_->currentIndex() < shelved)
-        workroom.add(Shelf::swatches, QString::fromStdString(project_.swatch.name), toJson(project_.swatch));
-    if (wearer_->currentIndex() == 0)
-        workroom.add(Shelf::wearers, QString::fromStdString(project_.wearer.name), toJson(project_.wearer));
-    if (!project_.yarn.name.empty())
-        workroom.add(Shelf::yarns, QString::fromStdString(project_.yarn.name), toJson(project_.yarn));
+const Shelved<Yarn>* NewProjectDialog::shelvedYarn() const {
+    const std::string name = yarn_->text().trimmed().toStdString();
+    const auto found =
+        std::find_if(yarns_.begin(), yarns_.end(), [&](const auto& each) { return each.value.name == name; });
+    return found == yarns_.end() ? nullptr : &*found;
+}
+
+std::map<Shelf, qint64> NewProjectDialog::sources() const {
+    std::map<Shelf, qint64> sources;
+    if (machine_->currentIndex() >= 0)
+        sources[Shelf::machines] = machines_[machine_->currentIndex()].id;
+    if (swatch_->currentIndex() >= shelved)
+        sources[Shelf::swatches] = swatches_[swatch_->currentIndex() - shelved].id;
+    if (const auto* yarn = shelvedYarn())
+        sources[Shelf::yarns] = yarn->id;
+    if (wearer_->currentIndex() > 0)
+        sources[Shelf::wearers] = wearers_[wearer_->currentIndex() - 1].id;
+    return sources;
 }
 
 void NewProjectDialog::accept() {
     Project project;
     if (machine_->currentIndex() >= 0)
-        project.machine = machines_[machine_->currentIndex()];
+        project.machine = machines_[machine_->currentIndex()].value;
     if (name_->text().trimmed().isEmpty()) {
         problem_->setText(tr("Give the project a name."));
         name_->setFocus();
@@ -184,16 +198,18 @@ void NewProjectDialog::accept() {
     }
     project.name = name_->text().trimmed().toStdString();
     project.yarn.name = yarn_->text().trimmed().toStdString();
+    if (const auto* yarn = shelvedYarn())
+        project.yarn = yarn->value;
     if (!readGauge(project))
         return;
     if (wearer_->currentIndex() > 0) {
-        project.wearer = wearers_[wearer_->currentIndex() - 1];
+        project.wearer = wearers_[wearer_->currentIndex() - 1].value;
     } else {
         project.wearer.name = wearerName_->text().trimmed().isEmpty() ? tr("somebody").toStdString()
                                                                       : wearerName_->text().trimmed().toStdString();
-        const StarterSize& size = starterSizes()[static_cast<std::size_t>(size_->currentIndex())];
-        for (std::size_t i = 0; i < measureCount; ++i)
-            project.wearer.measures[i] = MeasureValue{Length::millimetres(size.mm[i]), true, {}};
+        const std::string name = project.wearer.name;
+        project.wearer = borrowed(starterSizes()[static_cast<std::size_t>(size_->currentIndex())]);
+        project.wearer.name = name;
     }
     project_ = project;
     QDialog::accept();

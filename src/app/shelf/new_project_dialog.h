@@ -9,7 +9,15 @@
 #include <QLabel>
 #include <QLineEdit>
 
+#include <map>
+
 namespace vestimen::app {
+
+/// A value and the shelf item that it is.
+template<class Value> struct Shelved {
+    qint64 id = 0;
+    Value value;
+};
 
 /// From nothing to a first draft: machine, gauge or a known swatch, wearer, article.
 class NewProjectDialog : public QDialog {
@@ -18,13 +26,14 @@ class NewProjectDialog : public QDialog {
 public:
     explicit NewProjectDialog(Workroom& workroom, QWidget* parent = nullptr);
     Project project() const { return project_; }
-    /// Puts what was made here, and not taken from a shelf, onto its shelf.
-    void stock(Workroom& workroom) const;
+    /// The shelf items that parts of it were taken from.
+    std::map<Shelf, qint64> sources() const;
 
     void accept() override;
 
 private:
     bool gaugeIsSound();
+    const Shelved<Yarn>* shelvedYarn() const;
     bool readGauge(Project& project);
 
     QComboBox* machine_;
@@ -37,9 +46,10 @@ private:
     QComboBox* size_;
     QLineEdit* name_;
     QLabel* problem_;
-    QList<Machine> machines_;
-    QList<Swatch> swatches_;
-    QList<Wearer> wearers_;
+    QList<Shelved<Machine>> machines_;
+    QList<Shelved<Swatch>> swatches_;
+    QList<Shelved<Wearer>> wearers_;
+    QList<Shelved<Yarn>> yarns_;
     Project project_;
 };
 

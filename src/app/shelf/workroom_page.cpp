@@ -20,6 +20,8 @@
 namespace vestimen::app {
 namespace {
 
+constexpr int mostOnCard = 6;
+
 /// A project as a tile with its pieces drawn to one scale.
 class ProjectTile : public QAbstractButton {
 public:
@@ -248,48 +250,35 @@ void WorkroomPage::fillProjects(QVBoxLayout* layout) {
 void WorkroomPage::fillShelves(QVBoxLayout* layout) {
     auto* shelves = new QHBoxLayout;
     shelves->setSpacing(14);
-    const auto shelf = [&](const QString& title, Shelf which, const QString& empty, auto describe) {
+    for (const auto& [shelf, title] : {std::pair{Shelf::yarns, tr("Yarns")},
+                                       {Shelf::machines, tr("Machines")},
+                                       {Shelf::swatches, tr("Swatches")},
+                                       {Shelf::wearers, tr("Wearers")}}) {
         auto* card = new QWidget(this);
         card->setObjectName(QStringLiteral("card"));
         card->setAttribute(Qt::WA_StyledBackground);
         auto* list = new QVBoxLayout(card);
         list->setContentsMargins(16, 12, 16, 12);
-        list->addWidget(heading(title, card));
-        const auto items = session().workroom().items(which);
-        // One label for the whole shelf: a label for each line would be felt at the start.
+        const int count = session().workroom().count(shelf);
+        list->addWidget(heading(QStringLiteral("%1 (%2)").arg(title).arg(count), card));
         QStringList lines;
-        for (const ShelfItem& item : items) {
-            QString words;
-            try {
-                words = describe(item.body.toStdString());
-            } catch (const FormatError& error) {
-                words = QString::fromUtf8(error.what());
-            }
-            lines << QStringLiteral("%1 · %2").arg(item.name, words);
-        }
-        auto* contents = new QLabel(lines.isEmpty() ? empty : lines.join('\n'), card);
+        for (const ShelfItem& item : session().workroom().search(shelf, {}, false, mostOnCard))
+            lines << item.name;
+        if (count > mostOnCard)
+            lines << tr("and %1 more").arg(count - mostOnCard);
+        // One label for the whole shelf: a label for each line would be felt at the start.
+        auto* contents = new QLabel(lines.isEmpty() ? tr("none yet") : lines.join('\n'), card);
         contents->setObjectName(lines.isEmpty() ? QStringLiteral("muted") : QString());
         contents->setTextFormat(Qt::PlainText);
         contents->setWordWrap(true);
         list->addWidget(contents);
         list->addStretch(1);
+        auto* open = new QPushButton(tr("To this shelf"), card);
+        open->setAccessibleName(tr("To the shelf: %1").arg(title));
+        connect(open, &QPushButton::clicked, this, [this, shelf = shelf] { emit shelfWanted(shelf); });
+        list->addWidget(open);
         shelves->addWidget(card, 1);
-    };
-    shelf(tr("Swatches"), Shelf::swatches, tr("none yet"), [](const std::string& body) {
-        const MeasuredFabric fabric = measured(swatchFromJson(body));
-        return fabric.gauge ? WorkroomPage::tr("%1 × %2 in 10 cm")
-                                  .arg(fabric.gauge->stitches.perTenCentimetres(), 0, 'f', 1)
-                                  .arg(fabric.gauge->rows.perTenCentimetres(), 0, 'f', 1)
-                            : WorkroomPage::tr("not read yet");
-    });
-    shelf(tr("Wearers"), Shelf::wearers, tr("none yet"), [this](const std::string& body) {
-        const Wearer wearer = wearerFromJson(body);
-        const auto& chest = wearer[Measure::chest];
-        return chest ? WorkroomPage::tr("chest %1").arg(text(chest->value)) : WorkroomPage::tr("not measured yet");
-    });
-    shelf(tr("Machines"), Shelf::machines, tr("none yet"), [](const std::string& body) {
-        return WorkroomPage::tr("%1 needles").arg(machineFromJson(body).needles.count());
-    });
+    }
     layout->addLayout(shelves);
 }
 

@@ -20,6 +20,7 @@ signals:
     void projectChosen(qint64 project);
     void pieceChosen(qint64 project, qint64 piece);
     void newProjectWanted();
+    void shelfWanted(Shelf shelf);
 
 private:
     void fillMachine(QVBoxLayout* layout);

@@ -4,7 +4,7 @@
 #include "app/knit/knitting_state.h"
 #include "core/format/project_json.h"
 #include "core/work.h"
-#include "workroom/workroom.h"
+#include "workroom/project_parts.h"
 
 #include <QDir>
 #include <QFile>
@@ -21,10 +21,13 @@ Project shipped(const QString& name) {
 }
 
 qint64 addProject(Workroom& workroom, const Project& project) {
-    workroom.add(Shelf::swatches, QString::fromStdString(project.swatch.name), toJson(project.swatch));
-    workroom.add(Shelf::wearers, QString::fromStdString(project.wearer.name), toJson(project.wearer));
-    workroom.add(Shelf::yarns, QString::fromStdString(project.yarn.name), toJson(project.yarn));
-    return workroom.add(Shelf::projects, QString::fromStdString(project.name), toJson(project));
+    const qint64 id = workroom.add(Shelf::projects, QString::fromStdString(project.name), toJson(project));
+    std::map<Shelf, qint64> sources;
+    for (const ShelfItem& machine : workroom.items(Shelf::machines))
+        if (machine.name.toStdString() == project.machine.name)
+            sources[Shelf::machines] = machine.id;
+    stockShelves(workroom, id, project, sources);
+    return id;
 }
 
 } // namespace

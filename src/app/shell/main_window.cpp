@@ -7,10 +7,12 @@
 #include "app/measure/measure_station.h"
 #include "app/review/review_station.h"
 #include "app/shelf/new_project_dialog.h"
+#include "app/shelf/shelves_page.h"
 #include "app/shelf/workroom_page.h"
 #include "app/swatch/swatch_station.h"
 #include "app/theme/theme.h"
 #include "core/format/project_json.h"
+#include "core/garment/pullover.h"
 
 #include <QApplication>
 #include <QFile>
@@ -108,6 +110,18 @@ template<class Kind> Kind* MainWindow::built(int station) {
                 knitStation()->resume(piece);
             });
             connect(made, &WorkroomPage::newProjectWanted, this, &MainWindow::newProject);
+            connect(made, &WorkroomPage::shelfWanted, this, &MainWindow::showShelf);
+        } else if constexpr (std::is_same_v<Kind, ShelvesPage>) {
+            connect(made, &ShelvesPage::usedInProject, this, [this](Shelf shelf) {
+                showStation(shelf == Shelf::wearers ? measure : swatch);
+            });
+        } else if constexpr (std::is_same_v<Kind, MeasureStation>) {
+            connect(made, &MeasureStation::wearerWanted, this, [this] { showShelf(Shelf::wearers); });
+        } else if constexpr (std::is_same_v<Kind, SwatchStation>) {
+            connect(made, &SwatchStation::knitWanted, this, [this] {
+                showStation(knit);
+                knitStation()->beginSwatch();
+            });
         } else if constexpr (std::is_same_v<Kind, KnitStation>) {
             connect(made, &KnitStation::moved, this, &MainWindow::fillThread);
         }
@@ -117,6 +131,9 @@ template<class Kind> Kind* MainWindow::built(int station) {
 
 WorkroomPage* MainWindow::workroomStation() {
     return built<WorkroomPage>(workroomPage);
+}
+ShelvesPage* MainWindow::shelvesStation() {
+    return built<ShelvesPage>(shelvesPage);
 }
 SwatchStation* MainWindow::swatchStation() {
     return built<SwatchStation>(swatch);
@@ -151,6 +168,8 @@ Station* MainWindow::station(int station) {
         return joinStation();
     case review:
         return reviewStation();
+    case shelvesPage:
+        return shelvesStation();
     default:
         return workroomStation();
     }
@@ -163,8 +182,8 @@ void MainWindow::buildShortcuts() {
     for (int station = workroomPage; station <= review; ++station)
         on(QKeySequence(Qt::CTRL | static_cast<Qt::Key>(Qt::Key_1 + station)),
            [this, station] { showStation(station); });
-    on(QKeySequence::Undo, [this] { session_.undo(); });
-    on(QKeySequence::Redo, [this] { session_.redo(); });
+    on(QKeySequence::Undo, [this] { undo(false); });
+    on(QKeySequence::Redo, [this] { undo(true); });
     on(QKeySequence(Qt::CTRL | Qt::Key_N), [this] { newProject(); });
     on(QKeySequence::Quit, [this] { close(); });
 }
@@ -179,6 +198,21 @@ void MainWindow::restore() {
         say(error.message());
     }
     fillThread();
+}
+
+void MainWindow::showShelf(Shelf shelf) {
+    shelvesStation()->showShelf(shelf);
+    showStation(shelvesPage);
+}
+
+/// Shelves have an undo of their own, for what was changed on them.
+void MainWindow::undo(bool again) {
+    if (current_ == shelvesPage) {
+        if (!again)
+            shelvesStation()->undo();
+        return;
+    }
+    again ? session_.redo() : session_.undo();
 }
 
 void MainWindow::openProject(qint64 id, int station) {
@@ -196,8 +230,7 @@ void MainWindow::newProject() {
         NewProjectDialog dialog(session_.workroom(), this);
         if (dialog.exec() != QDialog::Accepted)
             return;
-        session_.workroom().together([&] { dialog.stock(session_.workroom()); });
-        session_.create(dialog.project());
+        session_.create(dialog.project(), dialog.sources());
         // Without a gauge there is nothing to draft yet: the readings come first.
         showStation(session_.worked().measured.gauge ? draft : swatch);
     } catch (const WorkroomError& error) {
@@ -256,13 +289,13 @@ void MainWindow::chooseTheme(bool dark) {
 }
 
 void MainWindow::showStation(int station) {
-    if (station != workroomPage && !session_.hasProject()) {
+    if (station != workroomPage && station != shelvesPage && !session_.hasProject()) {
         say(tr("Open a project first, or begin a new one."));
         station = workroomPage;
     }
     current_ = station;
     stack_->setCurrentWidget(this->station(station));
-    thread_->setCurrent(station);
+    thread_->setCurrent(station == shelvesPage ? workroomPage : station);
     fillThread();
     stack_->currentWidget()->setFocus();
 }
@@ -288,7 +321,7 @@ void MainWindow::fillThread() {
     const Worked& worked = session_.worked();
     const bool open = session_.hasProject();
     const Project now = inputs();
-    if (current_ >= 0)
+    if (current_ >= swatch && current_ <= review)
         lookedAt_[static_cast<std::size_t>(current_)] = now;
     const auto set = [&](int station, const QString& answer, bool reached) {
         // Swatch and measures rest on nothing before them.
@@ -305,9 +338,11 @@ void MainWindow::fillThread() {
               : tr("not read yet"),
         gauge.has_value());
     int taken = 0;
-    for (const auto& each : session_.project().wearer.measures)
-        taken += each && !each->borrowed ? 1 : 0;
-    set(measure, tr("%1 of %2 taken").arg(taken).arg(measureCount), worked.measures.has_value());
+    for (const Measure each : pulloverNeeds()) {
+        const auto& value = session_.project().wearer[each];
+        taken += value && !value->borrowed ? 1 : 0;
+    }
+    set(measure, tr("%1 of %2 taken").arg(taken).arg(pulloverNeeds().size()), worked.measures.has_value());
     int questions = 0;
     for (const Finding& finding : worked.findings)
         questions += finding.severity == Severity::note ? 0 : 1;

@@ -18,6 +18,7 @@ class JoinStation;
 class KnitStation;
 class MeasureStation;
 class ReviewStation;
+class ShelvesPage;
 class Station;
 class SwatchStation;
 class WorkroomPage;
@@ -30,13 +31,14 @@ public:
     explicit MainWindow(Workroom& workroom, QWidget* parent = nullptr);
     ~MainWindow() override;
 
-    enum StationIndex { workroomPage = -1, swatch, measure, draft, knit, join, review };
+    enum StationIndex { workroomPage = -1, swatch, measure, draft, knit, join, review, shelvesPage };
     void showStation(int station);
     int currentStation() const { return current_; }
 
     Session& session() { return session_; }
     // Each is built when it is first wanted, so that the window opens at once.
     WorkroomPage* workroomStation();
+    ShelvesPage* shelvesStation();
     SwatchStation* swatchStation();
     MeasureStation* measureStation();
     DraftStation* draftStation();
@@ -53,6 +55,8 @@ private:
     template<class Kind> Kind* built(int station);
     Station* station(int station);
     void openProject(qint64 id, int station);
+    void showShelf(Shelf shelf);
+    void undo(bool again);
     void newProject();
     void importProject();
     void exportProject();
@@ -69,7 +73,7 @@ private:
     QWidget* tools_;
     QLabel* message_;
     QTimer messageTime_;
-    std::array<Station*, 7> stations_{}; ///< the workroom first; null until built
+    std::array<Station*, 8> stations_{}; ///< the workroom first, the shelves last; null until built
     std::array<Project, 6> lookedAt_;
     int current_ = workroomPage;
 };

@@ -9,9 +9,19 @@
 #include <QString>
 
 #include <deque>
+#include <functional>
+#include <map>
 #include <optional>
 
 namespace vestimen::app {
+
+/// A part's version on the shelf has changed since the project took or left it.
+struct ShelfNews {
+    QString name;
+    QString body;
+    /// What would change in the project, one sentence each; empty when only words did.
+    std::vector<Phrase> changes;
+};
 
 class Session : public QObject {
     Q_OBJECT
@@ -27,12 +37,24 @@ public:
     const Worked& worked() const { return *worked_; }
     /// The last sound state, for drawing while a contradiction is being mended. Null before there was one.
     const Worked* drawn() const { return drawn_.get(); }
-    /// The unit that lengths are shown in; what was typed is kept as it was typed.
+    /// The unit that lengths are shown in, here and after the next start; what was typed is kept as it was typed.
     ReadingUnit unit() const { return unit_; }
     void setUnit(ReadingUnit unit);
 
     void open(qint64 id);
-    void create(const Project& project);
+    /// `sources`: the shelf items that parts were taken from; the other parts are stood on their shelves.
+    void create(const Project& project, const std::map<Shelf, qint64>& sources = {});
+
+    /// What a shelf would change in the open project, if anything.
+    const ShelfNews* news(Shelf shelf) const;
+    void takeNews(Shelf shelf);
+    void leaveNews(Shelf shelf);
+    /// Puts an item of a shelf in the place of the project's own; `also` changes what depends on it.
+    void useFromShelf(Shelf shelf, qint64 item, const std::function<void(Project&)>& also = {});
+    /// Stands a new item on a shelf and puts it in the place of the project's own, which stays on its shelf.
+    void useNew(const Swatch& swatch);
+    /// Looks at the shelves again, after something was changed there.
+    void checkShelves();
     /// Makes `next` the project: stored, worked out and shown. Edits with the same `what` in a row are one undo step
     /// when `merge` is set.
     void edit(const QString& what, Project next, bool merge = false);
@@ -54,13 +76,24 @@ signals:
     void failed(const QString& message);
 
 private:
+    /// Where a part came from, and whether it is the shelf's version still: then edits go there as well.
+    struct Link {
+        ShelfSource source;
+        bool inStep = false;
+    };
+    using Links = std::map<Shelf, Link>;
     struct Step {
         QString what;
         Project project;
+        Links links;
     };
 
+    void edit(const QString& what, Project next, bool merge, const Links& changed);
     void use(Project project);
     void store();
+    void storeParts();
+    void lookAtShelves();
+    void restore(Step step, std::deque<Step>& other);
 
     Workroom& workroom_;
     qint64 id_ = 0;
@@ -72,6 +105,9 @@ private:
     std::deque<Step> undo_;
     std::deque<Step> redo_;
     bool mergeable_ = false;
+    Project stored_; ///< as it is on the disk
+    Links links_;
+    std::map<Shelf, ShelfNews> news_;
 };
 
 /// A sentence or value of the core in the user's language.

@@ -3,78 +3,70 @@
 
 #include "app/canvas/slip.h"
 #include "app/shell/station.h"
-#include "core/quantity/parsing.h"
+#include "app/swatch/plan_panel.h"
+#include "app/swatch/swatch_canvas.h"
 
-#include <QHBoxLayout>
+#include <QButtonGroup>
 #include <QLabel>
-#include <QLineEdit>
-#include <QSpinBox>
-
-#include <functional>
+#include <QScrollArea>
+#include <QStackedWidget>
 
 namespace vestimen::app {
 
-/// The swatch drawn on the rail, with the readings entered on the drawing.
-class SwatchCanvas : public QWidget {
-    Q_OBJECT
+class JudgePage;
+class NewsBar;
+class ReadPanel;
+class TreatmentBar;
 
-public:
-    explicit SwatchCanvas(QWidget* parent = nullptr);
-    void show(const Project& project);
-    QList<QLineEdit*> edits(bool widths) const { return widths ? widths_ : heights_; }
-    QSize minimumSizeHint() const override { return {420, 340}; }
-
-signals:
-    void typed(bool isWidth, int index, const QString& text);
-
-protected:
-    void paintEvent(QPaintEvent* event) override;
-    void resizeEvent(QResizeEvent* event) override;
-
-private:
-    void placeEdits();
-    void matchEdits(QList<QLineEdit*>& edits, const std::vector<Reading>& readings, bool widths);
-    QRectF swatchRect() const;
-    QRectF fieldRect() const;
-    QPointF lineAt(bool width, int index, int count) const;
-
-    Project project_;
-    MeasuredFabric measured_;
-    QList<QLineEdit*> widths_;
-    QList<QLineEdit*> heights_;
-};
-
+/// From yarn on the table to a gauge that can be trusted: plan the swatch, read it, judge it.
 class SwatchStation : public Station {
     Q_OBJECT
 
 public:
+    enum class Mode { plan, read, judge };
+
     explicit SwatchStation(Session& session, QWidget* parent = nullptr);
     void refresh() override;
+    void showMode(Mode mode);
+
     SwatchCanvas* canvas() const { return canvas_; }
     Slip* slip() const { return slip_; }
+    PlanPanel* plan() const { return plan_; }
+    ReadPanel* reading() const { return read_; }
+    JudgePage* judge() const { return judge_; }
+    NewsBar* news() const { return news_; }
+    QString problem() const;
+
+    /// Writes the gauge rule of this field; a sentence is said when it cannot be.
+    bool saveRule(const QString& file, bool asPdf);
+    bool savePlan(const QString& file);
+
+signals:
+    void knitWanted();
 
 private:
-    void buildControls();
     void read(bool isWidth, int index, const QString& text);
-    void change(const QString& what, const std::function<void(Swatch&)>& change);
-    void fillTreatments();
+    void edit(const QString& what, const ProjectChange& change);
     void fillSlip();
+    void fillPlanSlip();
+    void fillReadSlip();
+    void fillJudgeSlip();
 
-    SwatchCanvas* canvas_;
-    Slip* slip_;
+    Mode mode_ = Mode::read;
     QLabel* title_;
     QLabel* subtitle_;
+    QButtonGroup* modes_;
+    NewsBar* news_;
     QLabel* problem_;
-    QHBoxLayout* treatments_;
-    QLineEdit* size_;
-    QSpinBox* field_;
-    QSpinBox* fieldRows_;
-    QLineEdit* grams_;
-    bool filling_ = false;
+    QStackedWidget* pages_;
+    QWidget* bench_;
+    SwatchCanvas* canvas_;
+    TreatmentBar* treatments_;
+    JudgePage* judge_;
+    Slip* slip_;
+    PlanPanel* plan_;
+    ReadPanel* read_;
+    qint64 shownProject_ = 0;
 };
-
-/// "142", "14.2 cm", "28.1/10cm" (gauge rule) or "34/12cm" (a count in a length). Bare numbers are millimetres.
-Parsed<Reading> parseReading(const std::string& text);
-QString readingText(const Reading& reading);
 
 } // namespace vestimen::app

@@ -75,6 +75,8 @@ QPushButton:focus, QLineEdit:focus, QComboBox:focus, QSpinBox:focus, QListWidget
 QPushButton#primary { background: @woad; color: @onwoad; border-color: @woad; }
 QPushButton#primary:focus { border: 2px solid @ink; }
 QLineEdit, QSpinBox, QComboBox { background: @paper; border: 1px solid @line; border-radius: 6px; padding: 5px 7px; selection-background-color: @woad; selection-color: @onwoad; }
+QLineEdit#borrowed { color: @muted; font-style: italic; border-style: dashed; }
+QPushButton#small { padding: 4px 10px; font-size: 13px; }
 QLineEdit[wrong="true"] { border: 2px solid @madder; }
 QComboBox::drop-down { border: none; width: 22px; }
 QComboBox::down-arrow { image: url(:/icons/down.svg); width: 10px; height: 6px; }
@@ -91,7 +93,7 @@ QSlider::sub-page:horizontal { background: @madder; border-radius: 2px; }
 QSlider::handle:horizontal { width: 16px; margin: -7px 0; background: @paper; border: 2px solid @madder; border-radius: 9px; }
 QSlider:focus { border: 1px solid @woad; border-radius: 4px; }
 QScrollArea, QScrollArea > QWidget > QWidget { background: transparent; border: none; }
-QListWidget, QTableWidget, QTextEdit { background: @paper; border: 1px solid @line; border-radius: 8px; padding: 4px; selection-background-color: @woad; selection-color: @onwoad; }
+QListWidget, QListView, QTableWidget, QTextEdit, QPlainTextEdit { background: @paper; border: 1px solid @line; border-radius: 8px; padding: 4px; selection-background-color: @woad; selection-color: @onwoad; }
 QListWidget::item { padding: 7px 8px; border-radius: 5px; }
 QListWidget::item:selected { background: @woad; color: @onwoad; }
 QScrollBar:vertical { background: transparent; width: 10px; }

@@ -2,6 +2,7 @@
 #include "core/format/piece_export.h"
 
 #include "core/bed/fabric_picture.h"
+#include "core/format/quoting.h"
 #include "core/knitting/wording.h"
 
 #include <fmt/format.h>
@@ -10,34 +11,6 @@
 #include <iterator>
 
 namespace vestimen {
-namespace {
-
-std::string quoted(const std::string& text) {
-    std::string result = "\"";
-    for (const char c : text)
-        result += c == '"' ? std::string("\"\"") : std::string(1, c);
-    return result + "\"";
-}
-
-std::string escaped(const std::string& text) {
-    std::string result;
-    for (const char c : text) {
-        if (c == '<')
-            result += "&lt;";
-        else if (c == '>')
-            result += "&gt;";
-        else if (c == '&')
-            result += "&amp;";
-        else if (c == '"')
-            result += "&quot;";
-        else
-            result += c;
-    }
-    return result;
-}
-
-} // namespace
-
 std::string toSvg(const Program& program, const Fabric& fabric, const Outline& ideal, const FabricGauge& gauge,
                   const std::string& colour) {
     const FabricPicture shape = picture(fabric, program, firstSeenPass(program), true);
@@ -56,9 +29,9 @@ std::string toSvg(const Program& program, const Fabric& fabric, const Outline& i
         fmt::format("<?xml version=\"1.0\" encoding=\"UTF-8\"?>\n"
                     "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"{0:.3f}mm\" height=\"{1:.3f}mm\" "
                     "viewBox=\"{2:.3f} {3:.3f} {0:.3f} {1:.3f}\">\n<title>{4}</title>\n",
-                    width + 2 * margin, height + 2 * margin, -width / 2 - margin, -margin, escaped(program.piece));
+                    width + 2 * margin, height + 2 * margin, -width / 2 - margin, -margin, xmlText(program.piece));
     auto out = std::back_inserter(svg);
-    fmt::format_to(out, "<g id=\"stitches\" fill=\"{}\" stroke=\"none\">\n", escaped(colour));
+    fmt::format_to(out, "<g id=\"stitches\" fill=\"{}\" stroke=\"none\">\n", xmlText(colour));
     for (const FabricBlock& block : shape.blocks)
         fmt::format_to(out, "<rect x=\"{:.3f}\" y=\"{:.3f}\" width=\"{:.3f}\" height=\"{:.3f}\"/>\n",
                        x(block.firstSlot), y(block.to), (block.lastSlot - block.firstSlot + 1) * stitch,
@@ -84,7 +57,7 @@ std::string toCsv(const Program& program) {
         if (const auto* knit = std::get_if<operation::Knit>(&program.operations[step.from.operation].action))
             rows = knit->rows.count();
         fmt::format_to(std::back_inserter(csv), "{},{},{},{},{}\n", ++number, step.row, rows,
-                       quoted(section(program, step.from.operation)), quoted(render(step.text)));
+                       csvText(section(program, step.from.operation)), csvText(render(step.text)));
     }
     return csv;
 }

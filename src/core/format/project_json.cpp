@@ -2,212 +2,12 @@
 #include "core/format/project_json.h"
 
 #include "core/format/json_reader.h"
-#include "core/format/stitch_size_json.h"
-
-#include <array>
+#include "core/format/values_json.h"
 
 namespace vestimen {
 namespace {
 
-constexpr std::array<const char*, 7> treatmentKeys = {"off_the_machine", "pulled",  "rested", "washed",
-                                                      "steamed",         "blocked", "custom"};
-
-Length millimetres(const JsonReader& json, double least, double most) {
-    return Length::millimetres(json.number(least, most));
-}
-
-// ---- machine
-
-Json json(const Machine& machine) {
-    return {{"name", machine.name},
-            {"needles", machine.needles.count()},
-            {"pitch_mm", machine.pitch.mm()},
-            {"beds", machine.beds},
-            {"sizes", scaleJson(machine.sizes)},
-            {"position_names", machine.positionNames},
-            {"can_hold", machine.canHold},
-            {"hold_wraps_itself", machine.holdWrapsItself},
-            {"has_row_counter", machine.hasRowCounter},
-            {"has_mast", machine.hasMast},
-            {"has_garter_bar", machine.hasGarterBar}};
-}
-
-Machine readMachine(const JsonReader& json) {
-    json.expectKeys({"name", "needles", "pitch_mm", "beds", "sizes", "position_names", "can_hold", "hold_wraps_itself",
-                     "has_row_counter", "has_mast", "has_garter_bar"});
-    Machine machine;
-    machine.name = json.at("name").text();
-    machine.needles = Stitches(json.at("needles").integer(2, 2000));
-    machine.pitch = millimetres(json.at("pitch_mm"), 0.5, 50);
-    machine.beds = json.at("beds").integer(1, 2);
-    machine.sizes = readScale(json.at("sizes"));
-    std::size_t names = 0;
-    json.at("position_names").forEach([&](const JsonReader& name) {
-        if (names >= machine.positionNames.size())
-            name.fail("is one name too many: there are four positions");
-        machine.positionNames[names++] = name.text();
-    });
-    machine.canHold = json.at("can_hold").boolean();
-    machine.holdWrapsItself = json.at("hold_wraps_itself").boolean();
-    machine.hasRowCounter = json.at("has_row_counter").boolean();
-    machine.hasMast = json.at("has_mast").boolean();
-    machine.hasGarterBar = json.at("has_garter_bar").boolean();
-    return machine;
-}
-
-// ---- yarn
-
-Json json(const Yarn& yarn) {
-    return {{"name", yarn.name},       {"fibre", yarn.fibre},
-            {"colour", yarn.colour},   {"metres_per_100g", yarn.metresPer100g},
-            {"strands", yarn.strands}, {"grams_on_hand", yarn.gramsOnHand}};
-}
-
-Yarn readYarn(const JsonReader& json) {
-    json.expectKeys({"name", "fibre", "colour", "metres_per_100g", "strands", "grams_on_hand"});
-    Yarn yarn;
-    yarn.name = json.at("name").text();
-    yarn.fibre = json.at("fibre").text();
-    yarn.colour = json.at("colour").text();
-    if (yarn.colour.size() != 7 || yarn.colour[0] != '#' ||
-        yarn.colour.find_first_not_of("0123456789abcdefABCDEF", 1) != std::string::npos)
-        json.at("colour").fail("should be a colour such as #8E9AA3");
-    yarn.metresPer100g = json.at("metres_per_100g").number(0, 100000);
-    yarn.strands = json.at("strands").integer(1, 100);
-    yarn.gramsOnHand = json.at("grams_on_hand").number(0, 1e6);
-    return yarn;
-}
-
-// ---- swatch
-
-Json json(const Reading& reading) {
-    struct Visitor {
-        Json operator()(const TapeReading& tape) const { return {{"tape_mm", tape.length.mm()}}; }
-        Json operator()(const RuleReading& rule) const { return {{"rule_per_10cm", rule.perTenCentimetres}}; }
-        Json operator()(const CountReading& count) const {
-            return {{"counted", count.counted}, {"within_mm", count.within.mm()}};
-        }
-    };
-    return std::visit(Visitor{}, reading);
-}
-
-Reading readReading(const JsonReader& json) {
-    if (json.has("tape_mm")) {
-        json.expectKeys({"tape_mm"});
-        return TapeReading{millimetres(json.at("tape_mm"), 0, 100000)};
-    }
-    if (json.has("rule_per_10cm")) {
-        json.expectKeys({"rule_per_10cm"});
-        return RuleReading{json.at("rule_per_10cm").number(0, 100000)};
-    }
-    json.expectKeys({"counted", "within_mm"});
-    return CountReading{json.at("counted").number(0, 100000), millimetres(json.at("within_mm"), 0, 100000)};
-}
-
-Json json(const std::vector<Reading>& readings) {
-    Json list = Json::array();
-    for (const Reading& each : readings)
-        list.push_back(json(each));
-    return list;
-}
-
-Json json(const Swatch& swatch) {
-    Json result = {{"name", swatch.name},
-                   {"field_stitches", swatch.field.count()},
-                   {"field_rows", swatch.fieldRows.count()},
-                   {"size_steps", swatch.size.steps},
-                   {"cast_on", swatch.castOn.count()},
-                   {"rows", swatch.rows.count()},
-                   {"grams", swatch.grams},
-                   {"verdict", swatch.verdict}};
-    result["treatments"] = Json::array();
-    for (const Treatment& each : swatch.treatments)
-        result["treatments"].push_back({{"kind", treatmentKeys[static_cast<std::size_t>(each.kind)]},
-                                        {"hours", each.hours},
-                                        {"note", each.note},
-                                        {"widths", json(each.widths)},
-                                        {"heights", json(each.heights)}});
-    if (swatch.treatmentInUse)
-        result["treatment_in_use"] = *swatch.treatmentInUse;
-    if (swatch.known)
-        result["known_gauge"] = {{"stitches_per_10cm", swatch.known->stitches.perTenCentimetres()},
-                                 {"rows_per_10cm", swatch.known->rows.perTenCentimetres()}};
-    return result;
-}
-
-Swatch readSwatch(const JsonReader& json) {
-    json.expectKeys({"name", "field_stitches", "field_rows", "size_steps", "cast_on", "rows", "grams", "verdict",
-                     "treatments", "treatment_in_use", "known_gauge"});
-    Swatch swatch;
-    swatch.name = json.at("name").text();
-    swatch.field = Stitches(json.at("field_stitches").integer(1, 2000));
-    swatch.fieldRows = Rows(json.at("field_rows").integer(1, 10000));
-    swatch.size.steps = json.at("size_steps").integer(0, 1000);
-    swatch.castOn = Stitches(json.at("cast_on").integer(1, 2000));
-    swatch.rows = Rows(json.at("rows").integer(1, 10000));
-    swatch.grams = json.at("grams").number(0, 100000);
-    swatch.verdict = json.at("verdict").text();
-    json.at("treatments").forEach([&](const JsonReader& each) {
-        each.expectKeys({"kind", "hours", "note", "widths", "heights"});
-        Treatment treatment;
-        const std::string kind = each.at("kind").text();
-        const auto known = std::find(treatmentKeys.begin(), treatmentKeys.end(), kind);
-        if (known == treatmentKeys.end())
-            each.at("kind").fail("is \"" + kind + "\", which is no treatment");
-        treatment.kind = static_cast<TreatmentKind>(known - treatmentKeys.begin());
-        treatment.hours = each.at("hours").number(0, 100000);
-        treatment.note = each.at("note").text();
-        each.at("widths").forEach([&](const JsonReader& r) { treatment.widths.push_back(readReading(r)); });
-        each.at("heights").forEach([&](const JsonReader& r) { treatment.heights.push_back(readReading(r)); });
-        swatch.treatments.push_back(std::move(treatment));
-    });
-    if (const auto inUse = json.find("treatment_in_use"))
-        swatch.treatmentInUse = inUse->integer(0, 1000);
-    if (const auto known = json.find("known_gauge")) {
-        known->expectKeys({"stitches_per_10cm", "rows_per_10cm"});
-        swatch.known = FabricGauge{Gauge::perTenCentimetres(known->at("stitches_per_10cm").number(0.1, 1000)),
-                                   Gauge::perTenCentimetres(known->at("rows_per_10cm").number(0.1, 1000))};
-    }
-    return swatch;
-}
-
-// ---- wearer
-
-Json json(const Wearer& wearer) {
-    Json measures = Json::object();
-    for (const MeasureInfo& each : measureInfos())
-        if (const auto& taken = wearer[each.measure]) {
-            measures[each.key] = {{"mm", taken->value.mm()}};
-            if (taken->borrowed)
-                measures[each.key]["borrowed"] = true;
-            if (!taken->date.empty())
-                measures[each.key]["date"] = taken->date;
-        }
-    return {{"name", wearer.name}, {"measures", measures}};
-}
-
-Measure readMeasureKey(const std::string& key, const JsonReader& json) {
-    const auto measure = measureFromKey(key);
-    if (!measure)
-        json.fail("is no measure that is known");
-    return *measure;
-}
-
-Wearer readWearer(const JsonReader& json) {
-    json.expectKeys({"name", "measures"});
-    Wearer wearer;
-    wearer.name = json.at("name").text();
-    json.at("measures").forEachKey([&](const std::string& key, const JsonReader& each) {
-        each.expectKeys({"mm", "borrowed", "date"});
-        MeasureValue value{millimetres(each.at("mm"), 0, 10000), false, {}};
-        if (const auto borrowed = each.find("borrowed"))
-            value.borrowed = borrowed->boolean();
-        if (const auto date = each.find("date"))
-            value.date = date->text();
-        wearer[readMeasureKey(key, each)] = value;
-    });
-    return wearer;
-}
+constexpr int newestVersion = 2; // 1 had no tools, fabrics, photographs or history, and is still read
 
 // ---- choices
 
@@ -259,7 +59,9 @@ Json easeJson(const EaseTable& ease) {
     Json result = Json::object();
     for (const MeasureInfo& each : measureInfos()) {
         const Ease& room = ease[static_cast<std::size_t>(each.measure)];
-        if (room != Ease{})
+        if (room.kind == Ease::Kind::fit)
+            result[each.key] = {{"fit", label(room.fit)}};
+        else if (room.value != 0.0)
             result[each.key] = {{room.kind == Ease::Kind::percent ? "percent" : "mm", room.value}};
     }
     return result;
@@ -268,9 +70,11 @@ Json easeJson(const EaseTable& ease) {
 EaseTable readEase(const JsonReader& json) {
     EaseTable ease;
     json.forEachKey([&](const std::string& key, const JsonReader& each) {
-        each.expectKeys({"mm", "percent"});
+        each.expectKeys({"mm", "percent", "fit"});
         Ease& room = ease[static_cast<std::size_t>(readMeasureKey(key, each))];
-        if (each.has("percent"))
+        if (const auto fit = each.find("fit"))
+            room = Ease::of(fit->oneOf<Fit>({{"close", Fit::close}, {"easy", Fit::easy}, {"roomy", Fit::roomy}}));
+        else if (each.has("percent"))
             room = {Ease::Kind::percent, each.at("percent").number(-90, 1000)};
         else
             room = {Ease::Kind::length, each.at("mm").number(-5000, 5000)};
@@ -281,20 +85,20 @@ EaseTable readEase(const JsonReader& json) {
 template<class Read> auto readAlone(const std::string& text, const char* format, const char* body, Read read) {
     const Json parsed = parseJson(text);
     const JsonReader reader(parsed);
-    expectFormat(reader, format, 1);
+    expectFormat(reader, format, newestVersion);
     reader.expectKeys({"format", "version", body});
     return read(reader.at(body));
 }
 
 std::string alone(const char* format, const char* body, Json json) {
-    return Json{{"format", format}, {"version", 1}, {body, std::move(json)}}.dump(2) + "\n";
+    return Json{{"format", format}, {"version", newestVersion}, {body, std::move(json)}}.dump(2) + "\n";
 }
 
 } // namespace
 
 std::string toJson(const Project& project) {
     Json result = {{"format", "vestimen-project"},
-                   {"version", 1},
+                   {"version", newestVersion},
                    {"name", project.name},
                    {"article", "drop_shoulder_pullover"},
                    {"machine", json(project.machine)},
@@ -324,7 +128,7 @@ std::string toJson(const Project& project) {
 Project projectFromJson(const std::string& text) {
     const Json parsed = parseJson(text);
     const JsonReader reader(parsed);
-    expectFormat(reader, "vestimen-project", 1);
+    expectFormat(reader, "vestimen-project", newestVersion);
     reader.expectKeys({"format", "version", "name", "article", "machine", "yarn", "swatch", "wearer", "ease", "choices",
                        "pins", "made", "joined"});
     Project project;
@@ -334,6 +138,12 @@ Project projectFromJson(const std::string& text) {
     project.machine = readMachine(reader.at("machine"));
     project.yarn = readYarn(reader.at("yarn"));
     project.swatch = readSwatch(reader.at("swatch"));
+    if (project.swatch.machine.empty()) { // version 1 did not say what the swatch was made with
+        project.swatch.machine = project.machine.name;
+        project.swatch.sizes = project.machine.sizes;
+        project.swatch.yarn = project.yarn.name;
+        project.swatch.strands = project.yarn.strands;
+    }
     project.wearer = readWearer(reader.at("wearer"));
     project.ease = readEase(reader.at("ease"));
     project.choices = readChoices(reader.at("choices"));

@@ -49,10 +49,17 @@ const char* label(PieceKind kind) {
     return labels[static_cast<std::size_t>(kind)];
 }
 
+const std::vector<Measure>& pulloverNeeds() {
+    static const std::vector<Measure> needs = {
+        Measure::headGirth,    Measure::neckWidth,  Measure::frontNeckDepth,    Measure::shoulderDrop, Measure::chest,
+        Measure::armholeDepth, Measure::bodyLength, Measure::centreBackToWrist, Measure::upperArm,     Measure::wrist};
+    return needs;
+}
+
 std::optional<PulloverMeasures> pulloverMeasures(const Project& project) {
     const auto get = [&](Measure measure) { return withEase(project.wearer, project.ease, measure); };
-    for (const MeasureInfo& each : measureInfos())
-        if (!get(each.measure))
+    for (const Measure each : pulloverNeeds())
+        if (!get(each))
             return std::nullopt;
     PulloverMeasures m;
     m.width = *get(Measure::chest) / 2.0;
@@ -66,7 +73,7 @@ std::optional<PulloverMeasures> pulloverMeasures(const Project& project) {
     m.cuffDepth = project.choices.cuff.depth;
     m.wrist = *get(Measure::wrist);
     m.upperArm = *get(Measure::upperArm);
-    m.headGirth = *get(Measure::headGirth);
+    m.headGirth = project.wearer[Measure::headGirth]->value;
     return m;
 }
 

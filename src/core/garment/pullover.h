@@ -54,6 +54,8 @@ inline constexpr double neckStraightShare = 0.3;
 /// Straight length at the top of a sleeve.
 inline constexpr Length sleeveStraight = Length::millimetres(40);
 
+/// The measures that a pullover is drafted from.
+const std::vector<Measure>& pulloverNeeds();
 /// Nothing where a measure is missing.
 std::optional<PulloverMeasures> pulloverMeasures(const Project& project);
 /// Contradictions between the measures: each an error that says what would work.

@@ -12,7 +12,8 @@ constexpr int rowsBetweenWeights = 25;
 } // namespace
 
 ProgramWriter::ProgramWriter(const Project& project, std::string piece, std::string worn)
-    : mainSize_(project.swatch.size) {
+    : mainSize_(project.swatch.size), hasMast_(project.machine.hasMast),
+      hasWeights_(project.machine.has(Tool::combAndWeights)) {
     program_.piece = std::move(piece);
     program_.worn = std::move(worn);
     const Machine& machine = project.machine;
@@ -26,6 +27,22 @@ ProgramWriter::ProgramWriter(const Project& project, std::string piece, std::str
 
 StitchSize ProgramWriter::size(int looser) const {
     return program_.machine.sizes.looser(mainSize_, looser);
+}
+
+YarnIndex ProgramWriter::addYarn(ProgramYarn yarn) {
+    program_.yarns.push_back(std::move(yarn));
+    return static_cast<YarnIndex>(program_.yarns.size() - 1);
+}
+
+void ProgramWriter::section(const char* name) {
+    add(operation::Say{name, "section"});
+    if (!hasMast_)
+        say("slack", "There is no mast: take the slack out at the edge before every row.");
+}
+
+void ProgramWriter::hangWeights() {
+    hasWeights_ ? say("weights", "Hang comb and weights.")
+                : say("weights", "There is no comb: hold the first rows down by hand.");
 }
 
 void ProgramWriter::castOn(NeedleSpan span, int every, YarnIndex yarn) {
@@ -50,11 +67,11 @@ void ProgramWriter::knit(Rows rows, Stitches width, StitchSize size, YarnIndex y
 
 void ProgramWriter::knitPlain(Rows rows, Stitches width, StitchSize size) {
     while (rows > Rows(0)) {
-        if (sinceWeights_ >= rowsBetweenWeights) {
+        if (hasWeights_ && sinceWeights_ >= rowsBetweenWeights) {
             say("weights", "Move the edge weights up.");
             sinceWeights_ = 0;
         }
-        const Rows now = std::min(rows, Rows(rowsBetweenWeights - sinceWeights_));
+        const Rows now = hasWeights_ ? std::min(rows, Rows(rowsBetweenWeights - sinceWeights_)) : rows;
         knit(now, width, size);
         rows -= now;
     }

@@ -22,7 +22,11 @@ public:
     int counter() const { return counter_; }
 
     void add(Action action) { program_.operations.push_back({std::move(action), std::nullopt}); }
-    void section(const char* name) { add(operation::Say{name, "section"}); }
+    YarnIndex addYarn(ProgramYarn yarn);
+    /// Begins a part of the piece; on a machine without a mast, with a reminder to take the slack out.
+    void section(const char* name);
+    /// Comb and weights onto the first rows, or what takes their place.
+    void hangWeights();
     void say(const char* code, const char* text) { add(operation::Say{text, code}); }
 
     void castOn(NeedleSpan span, int every, YarnIndex yarn);
@@ -45,6 +49,8 @@ public:
 private:
     Program program_;
     StitchSize mainSize_;
+    bool hasMast_;
+    bool hasWeights_;
     Side carriage_ = Side::right;
     int passes_ = 0;
     int counter_ = 0;

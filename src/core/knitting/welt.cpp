@@ -17,7 +17,7 @@ int writeWelt(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt, Ro
 
     writer.section("waste yarn");
     writer.castOn(span, rib ? 2 : 1, wasteYarn);
-    writer.say("weights", "Hang comb and weights.");
+    writer.hangWeights();
     writer.knit(wasteRows, working, writer.size(), wasteYarn);
     writer.changeYarn(wasteYarn, ravelCord);
     writer.knit(Rows(1), working, writer.size(), ravelCord);

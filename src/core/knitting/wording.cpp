@@ -9,6 +9,13 @@ namespace {
 
 using namespace operation;
 
+std::string names(const std::vector<Needle>& needles) {
+    std::string list;
+    for (const Needle needle : needles)
+        list += (list.empty() ? "" : ", ") + needle.name();
+    return list;
+}
+
 struct Sentence {
     const Program& program;
 
@@ -60,6 +67,11 @@ struct Sentence {
         return {"Bind off {0} stitches, {1}.", {op.count, op.side}};
     }
     Phrase operator()(const Transfer& op) const {
+        if (!op.stay.empty() && op.stay.size() == op.moves.size())
+            return {op.stay.size() == 1
+                        ? "Make an eyelet: move {0} onto its neighbour and leave the bare needle in work."
+                        : "Make eyelets: move {0} each onto its neighbour and leave the bare needles in work.",
+                    {names(op.stay)}};
         return {"Transfer {0} stitches, the first from {1} to {2}.",
                 {static_cast<int>(op.moves.size()), op.moves.empty() ? Needle() : op.moves.front().first,
                  op.moves.empty() ? Needle() : op.moves.front().second}};

@@ -5,11 +5,25 @@
 #include "core/quantity/count.h"
 #include "core/quantity/length.h"
 
+#include "core/reckoning/phrase.h"
+
 #include <array>
+#include <optional>
 #include <string>
+#include <string_view>
 #include <vector>
 
 namespace vestimen {
+
+/// Tools at hand beside the machine.
+enum class Tool { transferOne, transferTwo, transferThree, latchTool, garterBar, combAndWeights, linker };
+inline constexpr std::size_t toolCount = 7;
+struct ToolInfo {
+    Tool tool;
+    const char* key;   ///< in files
+    const char* label; ///< for people
+};
+const std::array<ToolInfo, toolCount>& toolInfos();
 
 /// What a knitter's machine is and can do. The shipped profiles are generic; each can be copied and edited.
 struct Machine {
@@ -23,8 +37,11 @@ struct Machine {
     bool canHold = true;
     bool holdWrapsItself = true; ///< a needle held on the carriage side is wrapped by the yarn on the way back
     bool hasRowCounter = true;
-    bool hasMast = true; ///< a yarn mast with tension disc and spring
-    bool hasGarterBar = false;
+    bool hasMast = true;          ///< a yarn mast with tension disc and spring
+    bool needlesByHand = false;   ///< needles are drawn by hand, one by one, instead of by a carriage's cams
+    std::array<bool, toolCount> tools{true, true, true, true, false, true, false};
+
+    bool has(Tool tool) const { return tools[static_cast<std::size_t>(tool)]; }
 
     bool operator==(const Machine&) const = default;
 };
@@ -40,5 +57,13 @@ struct SwatchAdvice {
 /// The seven generic profiles, from fine to chunky, then plate-set and double beds.
 const std::vector<Machine>& genericMachines();
 SwatchAdvice swatchAdvice(const Machine& machine);
+
+/// Ways of losing or gaining stitches across a whole row (craft 9), the quickest that the tools allow first.
+enum class AcrossRow { garterBar, wasteYarnAndRehang, transferFromMiddle, bothBedsByTurns };
+std::vector<AcrossRow> waysAcrossRow(const Machine& machine);
+const char* label(AcrossRow way);
+
+/// What this machine's parts, or the lack of them, change in every plan: one sentence each.
+std::vector<Phrase> consequences(const Machine& machine);
 
 } // namespace vestimen

@@ -5,21 +5,12 @@
 #include "core/machine/machine.h"
 #include "core/swatch/swatch.h"
 #include "core/wearer/measure.h"
+#include "core/yarn/yarn.h"
 
 #include <map>
 #include <string>
 
 namespace vestimen {
-
-struct Yarn {
-    std::string name;
-    std::string fibre;
-    std::string colour = "#8E9AA3"; ///< #rrggbb, for the drawing
-    double metresPer100g = 0.0;
-    int strands = 1;
-    double gramsOnHand = 0.0; ///< 0 when not known
-    bool operator==(const Yarn&) const = default;
-};
 
 enum class WeltKind { foldedHem, mockRib };
 

@@ -126,6 +126,14 @@ Parsed<Length> parseLength(std::string_view text, LengthUnit bare) {
     return {*unit * *value, {}};
 }
 
+std::string withUnit(std::string_view text, LengthUnit bare) {
+    const auto [number, unitName] = splitUnit(text);
+    std::string unit(unitName);
+    if (unit.empty())
+        unit = bare == LengthUnit::inch ? "in" : bare == LengthUnit::centimetre ? "cm" : "mm";
+    return std::string(trimmed(number)) + " " + (unit == "\"" ? "in" : unit);
+}
+
 Parsed<Gauge> parseGauge(std::string_view text) {
     const auto wrong = [&] {
         return Parsed<Gauge>{std::nullopt, fmt::format("\"{}\" is not a gauge; write a number above 0 and the length "

@@ -29,6 +29,8 @@ enum class LengthUnit { none, millimetre, centimetre, inch };
 Parsed<double> parseNumber(std::string_view text);
 /// "520mm", "52 cm", "0.52m", "20.5in", "20 1/2 in", "20 1/2\"".
 Parsed<Length> parseLength(std::string_view text, LengthUnit bare = LengthUnit::none);
+/// A length as it was typed, with the unit that it was meant in: "98" becomes "98 cm". Spaces are put in order.
+std::string withUnit(std::string_view text, LengthUnit bare);
 /// "28.1/10cm", "2.81/cm", "7/in", "28/4in"; above 0.
 Parsed<Gauge> parseGauge(std::string_view text);
 /// Several lengths with commas between; each keeps its unit, and one without takes the unit that follows next.

@@ -34,4 +34,9 @@ std::string text(Length length, ReadingUnit unit) {
     return (length < Length() && all > 0 ? "-" : "") + whole + quarters[part] + " in";
 }
 
+std::string asTyped(Length length, const std::string& typed, ReadingUnit unit) {
+    const bool inInches = typed.size() > 2 && typed.compare(typed.size() - 2, 2, "in") == 0;
+    return !typed.empty() && inInches == (unit == ReadingUnit::inches) ? typed : text(length, unit);
+}
+
 } // namespace vestimen

@@ -15,5 +15,8 @@ enum class ReadingUnit { millimetres, centimetres, inches };
 std::string number(double value, int decimals);
 /// "142.2 mm", "54.0 cm", "21.3 in": one decimal for mm and cm, inches to the quarter ("21¼ in").
 std::string text(Length length, ReadingUnit unit = ReadingUnit::millimetres);
+/// A length as its field shows it: the way it was typed (parsing.h, withUnit) while its unit is of the system that is
+/// read, metric or inches; else turned into that unit. Nothing typed: turned.
+std::string asTyped(Length length, const std::string& typed, ReadingUnit unit);
 
 } // namespace vestimen

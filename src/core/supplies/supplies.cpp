@@ -25,11 +25,8 @@ int mainEnds(const Program& program) {
 Supplies supplies(const Project& project, const std::vector<const Program*>& programs,
                   const std::vector<const Fabric*>& fabrics, const std::vector<Join>& joins) {
     Supplies result;
-    std::optional<double> gramsPerStitch;
     const Swatch& swatch = project.swatch;
-    const int swatchStitches = swatch.castOn.count() * swatch.rows.count();
-    if (swatch.grams > 0.0 && swatchStitches > 0)
-        gramsPerStitch = swatch.grams / swatchStitches;
+    const auto perStitch = gramsPerStitch(swatch);
     for (std::size_t i = 0; i < programs.size(); ++i) {
         PieceSupplies piece;
         piece.piece = programs[i]->piece;
@@ -38,8 +35,8 @@ Supplies supplies(const Project& project, const std::vector<const Program*>& pro
                 piece.stitches += fabrics[i]->loopsPerYarn[yarn];
         for (const Pass& pass : fabrics[i]->passes)
             piece.rows += isMain(*programs[i], pass.yarn) ? 1 : 0;
-        if (gramsPerStitch)
-            piece.grams = *gramsPerStitch * piece.stitches;
+        if (perStitch)
+            piece.grams = *perStitch * piece.stitches;
         result.stitches += piece.stitches;
         result.ends += mainEnds(*programs[i]);
         result.pieces.push_back(std::move(piece));
@@ -48,17 +45,17 @@ Supplies supplies(const Project& project, const std::vector<const Program*>& pro
         result.tails += join.tail;
     result.weight.title = "Yarn";
     result.weight.steps = {{{"stitches in all pieces", {}}, result.stitches}};
-    if (!gramsPerStitch) {
+    if (!perStitch) {
         result.findings.push_back(
             {Severity::note,
              "swatch_not_weighed",
              {"Weigh the whole swatch: then Vestimen can say how much yarn the pieces take.", {}}});
         return result;
     }
-    const double knitted = *gramsPerStitch * result.stitches;
+    const double knitted = *perStitch * result.stitches;
     result.grams = knitted * (1.0 + spareShare);
-    result.weight.steps.push_back({{"swatch: {0} over {1} stitches", {Figure{swatch.grams, 1, "g"}, swatchStitches}},
-                                   Figure{*gramsPerStitch * 1000.0, 2, "mg a stitch"}});
+    result.weight.steps.push_back({{"swatch: {0} over {1} stitches", {Figure{swatch.grams, 1, "g"}, loopCount(swatch)}},
+                                   Figure{*perStitch * 1000.0, 2, "mg a stitch"}});
     result.weight.steps.push_back({{"pieces", {}}, Figure{knitted, 0, "g"}});
     result.weight.steps.push_back(
         {{"and {0} to spare", {Figure{spareShare * 100.0, 0, "%"}}}, Figure{*result.grams, 0, "g"}});

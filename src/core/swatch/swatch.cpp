@@ -2,6 +2,7 @@
 #include "core/swatch/swatch.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <numeric>
 
@@ -12,6 +13,17 @@ std::optional<Length> positive(Length length) {
     if (!std::isfinite(length.mm()) || length <= Length())
         return std::nullopt;
     return length;
+}
+
+/// A reading about ten times off the others can only be a slip of the decimal point.
+bool offByTen(Length reading, const std::vector<Length>& all) {
+    std::vector<Length> sorted = all;
+    std::nth_element(sorted.begin(), sorted.begin() + static_cast<std::ptrdiff_t>(sorted.size() / 2), sorted.end());
+    const double ratio = reading / sorted[sorted.size() / 2];
+    for (const double ten : {0.1, 10.0})
+        if (std::abs(ratio / ten - 1.0) < 0.25)
+            return true;
+    return false;
 }
 
 /// The reading whose removal brings the others closest together.
@@ -37,7 +49,12 @@ int oddOneOut(const std::vector<Length>& lengths) {
 
 void addDirectionFindings(const MeasuredDirection& direction, const char* spreadText, const char* fewText,
                           std::vector<Finding>& findings) {
-    if (direction.spread > widestSpread && direction.odd)
+    if (direction.odd && direction.oddByTen)
+        findings.push_back({Severity::warning,
+                            "decimal_slip",
+                            {"Reading {0}, {1}, is ten times off the others: has its decimal point slipped?",
+                             {*direction.odd + 1, direction.lengths[static_cast<std::size_t>(*direction.odd)]}}});
+    else if (direction.spread > widestSpread && direction.odd)
         findings.push_back({Severity::warning,
                             "spread",
                             {spreadText,
@@ -87,6 +104,8 @@ MeasuredDirection measured(const std::vector<Reading>& readings, int field) {
         studentsT95(static_cast<int>(lengths.size()) - 1) * deviation / std::sqrt(n) / direction.mean.mm();
     if (direction.spread > widestSpread)
         direction.odd = lengths.size() > 2 ? oddOneOut(lengths) : 1;
+    if (direction.odd && lengths.size() > 2)
+        direction.oddByTen = offByTen(lengths[static_cast<std::size_t>(*direction.odd)], lengths);
     return direction;
 }
 
@@ -99,11 +118,17 @@ MeasuredFabric measured(const Treatment& treatment, Stitches field, Rows fieldRo
     return fabric;
 }
 
+std::optional<std::size_t> treatmentIndexInUse(const Swatch& swatch) {
+    const auto count = static_cast<int>(swatch.treatments.size());
+    if (count == 0)
+        return std::nullopt;
+    const int chosen = swatch.treatmentInUse.value_or(-1);
+    return static_cast<std::size_t>(chosen >= 0 && chosen < count ? chosen : count - 1);
+}
+
 const Treatment* treatmentInUse(const Swatch& swatch) {
-    const auto& all = swatch.treatments;
-    if (swatch.treatmentInUse && *swatch.treatmentInUse >= 0 && *swatch.treatmentInUse < static_cast<int>(all.size()))
-        return &all[static_cast<std::size_t>(*swatch.treatmentInUse)];
-    return all.empty() ? nullptr : &all.back();
+    const auto index = treatmentIndexInUse(swatch);
+    return index ? &swatch.treatments[*index] : nullptr;
 }
 
 MeasuredFabric measured(const Swatch& swatch) {
@@ -135,6 +160,56 @@ const char* label(TreatmentKind kind) {
         break;
     }
     return "own treatment";
+}
+
+const char* label(FabricKind kind) {
+    static constexpr std::array labels = {"plain", "plain with a pattern", "mock rib", "two-bed rib"};
+    return labels[static_cast<std::size_t>(kind)];
+}
+
+const char* label(FabricVerdict verdict) {
+    static constexpr std::array labels = {"not judged yet", "too thin", "good", "stiff", "uneven"};
+    return labels[static_cast<std::size_t>(verdict)];
+}
+
+std::optional<Length> uncertainty(const MeasuredDirection& direction, Length width) {
+    if (!direction.interval)
+        return std::nullopt;
+    return width * *direction.interval;
+}
+
+TreatmentChange changeSince(const MeasuredFabric& before, const MeasuredFabric& after) {
+    const auto change = [](const MeasuredDirection& a, const MeasuredDirection& b) -> std::optional<double> {
+        if (!a.gauge || !b.gauge)
+            return std::nullopt;
+        return b.mean / a.mean - 1.0;
+    };
+    return {change(before.across, after.across), change(before.up, after.up)};
+}
+
+int loopCount(const Swatch& swatch) {
+    const int across =
+        swatch.fabric == FabricKind::mockRib ? (swatch.castOn.count() + 1) / 2 : swatch.castOn.count();
+    return across * swatch.rows().count();
+}
+
+std::optional<double> gramsPerStitch(const Swatch& swatch) {
+    if (swatch.grams <= 0.0 || loopCount(swatch) <= 0)
+        return std::nullopt;
+    return swatch.grams / loopCount(swatch);
+}
+
+Swatch advisedSwatch(const Machine& machine) {
+    const SwatchAdvice advice = swatchAdvice(machine);
+    Swatch swatch;
+    swatch.machine = machine.name;
+    swatch.sizes = machine.sizes;
+    swatch.size = {(machine.sizes.lowest + machine.sizes.highest) * machine.sizes.parts / 2};
+    swatch.castOn = advice.castOn;
+    swatch.field = advice.field;
+    swatch.fieldRows = advice.fieldRows;
+    swatch.margin = advice.margin;
+    return swatch;
 }
 
 Reckoning gaugeReckoning(const MeasuredDirection& direction, int field, bool isStitches) {
@@ -171,6 +246,13 @@ std::vector<Finding> swatchFindings(const Swatch& swatch) {
                          "Read the width at least three times; there are {0} so far.", findings);
     addDirectionFindings(fabric.up, "The heights differ by {0}: reading {1}, {2}, is the odd one; read it again.",
                          "Read the height at least three times; there are {0} so far.", findings);
+    if (const Treatment* used = treatmentInUse(swatch);
+        used && swatch.articleTreatment && used->kind != *swatch.articleTreatment && !fabric.unproven)
+        findings.push_back({Severity::warning,
+                            "treatment_differs",
+                            {"This gauge is of fabric that was {0}, and the article will be {1}: treat the swatch the "
+                             "same way and read it again.",
+                             {std::string(label(used->kind)), std::string(label(*swatch.articleTreatment))}}});
     const double perTen[] = {fabric.gauge->stitches.perTenCentimetres(), fabric.gauge->rows.perTenCentimetres()};
     for (const double gauge : perTen)
         if (gauge < 3.0 || gauge > 150.0)

@@ -2,8 +2,10 @@
 // The measured swatch (craft 4 and 5): readings of a marked field, after one or more treatments.
 #pragma once
 
-#include "core/machine/stitch_size.h"
+#include "core/machine/machine.h"
 #include "core/quantity/gauge.h"
+#include "core/quantity/parsing.h"
+#include "core/quantity/printing.h"
 #include "core/reckoning/reckoning.h"
 
 #include <optional>
@@ -16,6 +18,7 @@ namespace vestimen {
 /// By tape: the length over the field's stitches, or over its rows.
 struct TapeReading {
     Length length;
+    std::string typed = {}; ///< as the knitter wrote it, unit included; empty when it came from elsewhere
     bool operator==(const TapeReading&) const = default;
 };
 /// By gauge rule: stitches or rows per 10 cm.
@@ -27,17 +30,26 @@ struct RuleReading {
 struct CountReading {
     double counted = 0.0;
     Length within;
+    std::string typed = {}; ///< the length, as the knitter wrote it
     bool operator==(const CountReading&) const = default;
 };
 using Reading = std::variant<TapeReading, RuleReading, CountReading>;
 
 enum class TreatmentKind { offTheMachine, pulled, rested, washed, steamed, blocked, custom };
+inline constexpr std::size_t treatmentKindCount = 7;
+/// What the finished article gets; a gauge read after anything else is only an estimate of it.
+enum class FabricKind { plain, patterned, mockRib, twoBedRib };
+inline constexpr std::size_t fabricKindCount = 4;
+/// What the knitter thinks of the fabric.
+enum class FabricVerdict { none, tooThin, good, stiff, uneven };
+inline constexpr std::size_t fabricVerdictCount = 5;
 
 /// What was done to the swatch before these readings were taken.
 struct Treatment {
     TreatmentKind kind = TreatmentKind::offTheMachine;
     double hours = 0.0; ///< of rest; 0 when it does not matter
-    std::string note;
+    std::string began;  ///< when the rest began, yyyy-mm-ddThh:mm, or empty
+    std::string note;   ///< for `custom`, what was done
     std::vector<Reading> widths;
     std::vector<Reading> heights;
     bool operator==(const Treatment&) const = default;
@@ -45,19 +57,36 @@ struct Treatment {
 
 struct Swatch {
     std::string name;
+    // What it was made with, by name, so that a swatch says it wherever it goes.
+    std::string machine;
+    std::string yarn;
+    int strands = 1;
+    StitchSize size;
+    StitchSizeScale sizes; ///< the scale that `size` is read on
+
+    FabricKind fabric = FabricKind::plain;
+    std::string pattern; ///< of a patterned swatch
+    Stitches castOn{60};
     Stitches field{40};
     Rows fieldRows{60};
-    StitchSize size;
+    Rows margin{20};       ///< above and below the contrast rows
+    int markerHeights = 3; ///< rows of the field in which contrast yarn marks its width
+
     std::vector<Treatment> treatments;
     /// The treatment whose readings are used; the last one when there is no such index.
     std::optional<int> treatmentInUse;
+    /// What the finished article will get; nothing when it is not decided.
+    std::optional<TreatmentKind> articleTreatment;
     /// A gauge that the knitter already knows; used while nothing is measured, and marked as unproven.
     std::optional<FabricGauge> known;
     double grams = 0.0; ///< weight of the whole swatch, 0 when not weighed
-    Stitches castOn{60};
-    Rows rows{104}; ///< all of its rows, margins too
-    std::string verdict;
+    FabricVerdict verdict = FabricVerdict::none;
+    std::string notes;
+    std::vector<std::string> photographs; ///< file names in the folder beside the workroom
 
+    /// From cast on to bind off: the field, two contrast rows on each side of it, and the margins.
+    Rows rows() const { return fieldRows + margin * 2 + Rows(2 * contrastRows); }
+    static constexpr int contrastRows = 2;
     bool operator==(const Swatch&) const = default;
 };
 
@@ -68,7 +97,8 @@ struct MeasuredDirection {
     double spread = 0.0; ///< (longest - shortest) / mean
     /// Half of the 95 % interval of the mean, as a share of it; nothing for one reading.
     std::optional<double> interval;
-    std::optional<int> odd; ///< the reading farthest from the others, where the spread asks for a look
+    std::optional<int> odd;  ///< the reading farthest from the others, where the spread asks for a look
+    bool oddByTen = false;   ///< that one is ten times too long or too short: a slip of the decimal point
     std::optional<Gauge> gauge;
 };
 
@@ -91,14 +121,40 @@ MeasuredFabric measured(const Treatment& treatment, Stitches field, Rows fieldRo
 /// The gauge in use: of the treatment chosen, or the known one. No gauge where there is neither.
 MeasuredFabric measured(const Swatch& swatch);
 
+/// "142", "14.2 cm", "28.1/10cm" (gauge rule) or "34/12cm" (a count in a length). Bare numbers are in the given unit.
+Parsed<Reading> parseReading(const std::string& text, LengthUnit bare = LengthUnit::millimetre);
+/// A reading as a field shows it: as it was typed where that fits the unit, else turned into it.
+std::string text(const Reading& reading, ReadingUnit unit = ReadingUnit::millimetres);
+
+/// Half of the 95 % interval at a piece of that width; nothing where one reading gives none.
+std::optional<Length> uncertainty(const MeasuredDirection& direction, Length width);
+/// How much a treatment changed the field, as a share: across and up. Nothing where one of the two was not read.
+struct TreatmentChange {
+    std::optional<double> across;
+    std::optional<double> up;
+};
+TreatmentChange changeSince(const MeasuredFabric& before, const MeasuredFabric& after);
+
+/// Loops in the whole swatch; a mock rib has half as many.
+int loopCount(const Swatch& swatch);
+/// Weight of one stitch in grams; nothing when it was not weighed.
+std::optional<double> gramsPerStitch(const Swatch& swatch);
+
+/// Index of the treatment in use; nothing where there is none.
+std::optional<std::size_t> treatmentIndexInUse(const Swatch& swatch);
 /// The treatment in use, or null where there is none.
 const Treatment* treatmentInUse(const Swatch& swatch);
 const char* label(TreatmentKind kind);
+const char* label(FabricKind kind);
+const char* label(FabricVerdict verdict);
 
 /// The working of one direction: mean, one unit, count in 10 cm.
 Reckoning gaugeReckoning(const MeasuredDirection& direction, int field, bool isStitches);
 /// What is doubtful about the readings in use.
 std::vector<Finding> swatchFindings(const Swatch& swatch);
+
+/// A swatch as the machine's advice has it: field, margins and the middle of its stitch sizes.
+Swatch advisedSwatch(const Machine& machine);
 
 /// Two-sided 95 % quantile of Student's t with so many degrees of freedom (at least 1).
 double studentsT95(int degreesOfFreedom);

@@ -1,0 +1,119 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/swatch/swatch_print.h"
+
+#include "app/shell/session.h"
+#include "app/swatch/swatch_canvas.h"
+#include "app/theme/theme.h"
+#include "core/knitting/wording.h"
+
+#include <QFileInfo>
+#include <QPageSize>
+#include <QPainter>
+#include <QPdfWriter>
+
+namespace vestimen::app {
+namespace {
+
+constexpr int resolution = 1200; // dots per inch
+constexpr double dotsPerMillimetre = resolution / 25.4;
+constexpr QSizeF a4Across(297.0, 210.0);
+
+/// On paper the colours are those of the light theme, whatever the window wears.
+class LightTheme {
+public:
+    LightTheme() : before_(Theme::current().name) { Theme::choose(Theme::Name::fleece); }
+    ~LightTheme() { Theme::choose(before_); }
+    LightTheme(const LightTheme&) = delete;
+    LightTheme& operator=(const LightTheme&) = delete;
+
+private:
+    Theme::Name before_;
+};
+
+bool begin(QPainter& painter, QPdfWriter& writer, const QSizeF& millimetres) {
+    writer.setResolution(resolution);
+    writer.setPageSize(QPageSize(millimetres, QPageSize::Millimeter, {}, QPageSize::ExactMatch));
+    writer.setPageMargins({});
+    writer.setCreator(QStringLiteral("Vestimen"));
+    return painter.begin(&writer);
+}
+
+} // namespace
+
+bool printGaugeRule(const QString& file, const RuleDrawing& drawing) {
+    QPdfWriter writer(file);
+    writer.setTitle(SwatchCanvas::tr("Gauge rule"));
+    QPainter painter;
+    if (!begin(painter, writer, a4Across.expandedTo({drawing.width, drawing.height})))
+        return false;
+    painter.scale(dotsPerMillimetre, dotsPerMillimetre);
+    for (const RuleDrawing::Line& line : drawing.lines) {
+        painter.setPen(QPen(Qt::black, line.width, Qt::SolidLine, Qt::FlatCap));
+        painter.drawLine(QLineF(line.x1, line.y1, line.x2, line.y2));
+    }
+    for (const RuleDrawing::Words& words : drawing.words) {
+        QFont font = textFont(100); // drawn large and scaled down, since a font has whole pixels
+        const double scale = words.size / 100.0;
+        const QString text = QString::fromStdString(words.text);
+        const double wide = QFontMetricsF(font).horizontalAdvance(text) * scale;
+        painter.save();
+        painter.translate(words.centred ? words.x - wide / 2 : words.x, words.y);
+        painter.scale(scale, scale);
+        painter.setFont(font);
+        painter.setPen(Qt::black);
+        painter.drawText(QPointF(0, 0), text);
+        painter.restore();
+    }
+    painter.end();
+    return QFileInfo(file).size() > 0;
+}
+
+bool printSwatchPlan(const QString& file, const Project& project, const SwatchPlan& plan) {
+    const LightTheme light;
+    QPdfWriter writer(file);
+    writer.setTitle(QString::fromStdString(project.swatch.name));
+    QPainter painter;
+    if (!begin(painter, writer, {210.0, 297.0}))
+        return false;
+    // The screen's drawing, with four of its pixels to a millimetre.
+    constexpr double pixels = 4.0;
+    painter.scale(dotsPerMillimetre / pixels, dotsPerMillimetre / pixels);
+    constexpr double margin = 15 * pixels;
+    constexpr double wide = 180 * pixels;
+    painter.setPen(Theme::current().ink);
+    painter.setFont(titleFont(26));
+    painter.drawText(QRectF(margin, margin, wide, 40), Qt::AlignLeft | Qt::AlignVCenter,
+                     QString::fromStdString(project.swatch.name));
+    painter.setFont(textFont(14));
+    const StitchSizeScale& sizes = project.machine.sizes;
+    painter.drawText(QRectF(margin, margin + 40, wide, 24), Qt::AlignLeft | Qt::AlignVCenter,
+                     SwatchCanvas::tr("%1 · %2 · strands: %3 · %4 · size %5")
+                         .arg(QString::fromStdString(project.machine.name), QString::fromStdString(project.yarn.name))
+                         .arg(project.swatch.strands)
+                         .arg(coreText(label(project.swatch.fabric)),
+                              QString::fromStdString(sizes.text(project.swatch.size))));
+    SwatchCanvas::paintPlan(painter, {margin, margin + 70, wide, 480}, project);
+    double y = margin + 570;
+    if (!plan.program)
+        return true;
+    const std::vector<ProgramStep> all = steps(*plan.program);
+    // As many lines as the program has, in type that fits the page.
+    const double room = 282 * pixels - y;
+    const double line = std::min(22.0, room / std::max<double>(1.0, static_cast<double>(all.size() + 1) / 2.0));
+    const int size = std::clamp(static_cast<int>(line * 0.62), 8, 13);
+    painter.setFont(textFont(size));
+    const auto half = (all.size() + 1) / 2;
+    for (std::size_t i = 0; i < all.size(); ++i) {
+        const double x = margin + (i < half ? 0.0 : wide / 2 + 10);
+        const double at = y + static_cast<double>(i % half) * line;
+        painter.drawRect(QRectF(x, at + line / 2 - 5, 9, 9));
+        painter.drawText(QRectF(x + 16, at, 46, line), Qt::AlignLeft | Qt::AlignVCenter, QString::number(all[i].row));
+        painter.drawText(QRectF(x + 52, at, wide / 2 - 60, line), Qt::AlignLeft | Qt::AlignVCenter,
+                         painter.fontMetrics().elidedText(coreText(all[i].text), Qt::ElideRight,
+                                                          static_cast<int>(wide / 2 - 60)));
+    }
+    painter.end();
+    return QFileInfo(file).size() > 0;
+}
+
+} // namespace vestimen::app

@@ -1,0 +1,33 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/swatch/swatch.h"
+
+#include <QHBoxLayout>
+#include <QWidget>
+
+namespace vestimen::app {
+
+/// What was done to the swatch, one chip after another, each with its gauge and how much it changed the fabric.
+class TreatmentBar : public QWidget {
+    Q_OBJECT
+
+public:
+    explicit TreatmentBar(QWidget* parent = nullptr);
+    void show(const Swatch& swatch);
+
+signals:
+    void chosen(int index);
+    void added(vestimen::TreatmentKind kind);
+    void removed(int index);
+
+private:
+    QHBoxLayout* chips_;
+};
+
+/// "−2.1 %", "+0.4 %".
+QString percentText(double share);
+/// When a rest is over, and whether it is; empty where no rest was begun.
+QString restText(const Treatment& treatment, const QDateTime& now);
+
+} // namespace vestimen::app
