@@ -33,8 +33,8 @@ std::vector<Phrase> differences(const Worked& now, const Worked& then) {
     gauge("Rows in 10 cm: {0}, would be {1}.", [](const FabricGauge& g) { return g.rows; });
     if (!then.counts || !now.counts) {
         if (now.counts)
-            sentences.push_back({"The draft would no longer work out: {0} things to mend.",
-                                 {static_cast<int>(then.findings.size())}});
+            sentences.push_back(
+                {"The draft would no longer work out: {0} things to mend.", {static_cast<int>(then.findings.size())}});
         return sentences;
     }
     const auto count = [&](const char* text, auto PulloverCounts::*which) {

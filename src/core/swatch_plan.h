@@ -18,7 +18,8 @@ struct SwatchPlan {
     std::vector<Finding> findings; ///< of the plan and of the virtual bed
 };
 
-/// Deterministic; never throws for what a knitter could have entered. `pieceWidth` is the piece that errors are told at.
+/// Deterministic; never throws for what a knitter could have entered. `pieceWidth` is the piece that errors are told
+/// at.
 SwatchPlan planSwatch(const Project& project, Length pieceWidth = Length::millimetres(520));
 
 /// What a project would become with another swatch or wearer: one sentence for each number that differs.

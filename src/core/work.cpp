@@ -33,6 +33,19 @@ void findMachineLimits(const Project& project, std::vector<Finding>& findings) {
              {"{0} rows of waste yarn cannot be: 2 to 60 can; 10 or more are safe.", {project.choices.wasteRows}}});
 }
 
+/// A swatch of another fabric tells a plain piece's size only roughly (craft 4): the likely error at its width.
+void findOtherFabric(const Project& project, Length width, std::vector<Finding>& findings) {
+    const FabricKind fabric = project.swatch.fabric;
+    if (fabric == FabricKind::plain || project.swatch.treatments.empty())
+        return;
+    const double share = fabric == FabricKind::patterned ? 0.05 : fabric == FabricKind::mockRib ? 0.2 : 0.3;
+    findings.push_back({Severity::warning,
+                        "other_fabric",
+                        {"The swatch is {0} and the pieces are plain: a piece {1} wide may come out {2} off. Knit a "
+                         "plain swatch.",
+                         {std::string(label(fabric)), width, width * share}}});
+}
+
 WorkedPiece workPiece(const Project& project, const Worked& worked, PieceKind kind, const Siblings& siblings) {
     const PulloverCounts& counts = *worked.counts;
     const FabricGauge& gauge = *worked.measured.gauge;
@@ -81,6 +94,7 @@ Worked work(const Project& project) {
     if (anyError(worked.findings) || !worked.measures)
         return worked;
     append(worked.findings, pulloverFindings(*worked.measures, project));
+    findOtherFabric(project, worked.measures->width, worked.findings);
     if (anyError(worked.findings))
         return worked;
 

@@ -45,14 +45,14 @@ QString Workroom::addPhotograph(const QString& file) {
     if (ending.isEmpty())
         throw WorkroomError(tr("%1 is no PNG or JPEG picture. Save it as one of these and try again.").arg(file));
     // Named by its contents, so that the same picture is kept once.
-    const QString name = QString::fromLatin1(QCryptographicHash::hash(bytes, QCryptographicHash::Sha1).toHex()) + '.' +
-                         ending;
+    const QString name =
+        QString::fromLatin1(QCryptographicHash::hash(bytes, QCryptographicHash::Sha1).toHex()) + '.' + ending;
     const QString kept = photographFolder() + '/' + name;
     if (QFile::exists(kept))
         return name;
     if (!QDir().mkpath(photographFolder()) || !QFile::copy(file, kept))
-        throw WorkroomError(tr("The photograph could not be kept in %1: make room, or allow writing there.")
-                                .arg(photographFolder()));
+        throw WorkroomError(
+            tr("The photograph could not be kept in %1: make room, or allow writing there.").arg(photographFolder()));
     return name;
 }
 

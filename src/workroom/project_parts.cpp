@@ -72,9 +72,7 @@ void stockShelves(Workroom& workroom, qint64 projectId, const Project& project,
             continue;
         const auto known = sources.find(shelf);
         const qint64 item =
-            known != sources.end()
-                ? known->second
-                : workroom.add(shelf, name, body, searchWords(shelf, body));
+            known != sources.end() ? known->second : workroom.add(shelf, name, body, searchWords(shelf, body));
         workroom.setSource(projectId, shelf, {item, QString::fromStdString(body)});
     }
 }

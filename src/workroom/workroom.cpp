@@ -123,7 +123,6 @@ constexpr const char* second[] = {
     "CREATE INDEX source_item ON source(shelf, item)",
 };
 
-
 } // namespace
 
 QString defaultWorkroomFile() {
@@ -233,9 +232,10 @@ void Workroom::keepDailyBackup() {
 
 QList<ShelfItem> Workroom::items(Shelf shelf, bool retiredToo) const {
     QList<ShelfItem> result;
-    QSqlQuery query = run(database_, QStringLiteral("SELECT id, name, body, changed, retired FROM %1 WHERE retired <= "
-                                                    "? ORDER BY %2")
-                                         .arg(QLatin1String(table(shelf)), order(shelf)),
+    QSqlQuery query = run(database_,
+                          QStringLiteral("SELECT id, name, body, changed, retired FROM %1 WHERE retired <= "
+                                         "? ORDER BY %2")
+                              .arg(QLatin1String(table(shelf)), order(shelf)),
                           {retiredToo ? 1 : 0});
     while (query.next())
         result.append(itemAt(query));
@@ -243,16 +243,16 @@ QList<ShelfItem> Workroom::items(Shelf shelf, bool retiredToo) const {
 }
 
 std::optional<ShelfItem> Workroom::item(Shelf shelf, qint64 id) const {
-    QSqlQuery query = run(database_, QStringLiteral("SELECT id, name, body, changed, retired FROM %1 WHERE id = ?")
-                                         .arg(QLatin1String(table(shelf))),
-                          {id});
+    QSqlQuery query = run(
+        database_,
+        QStringLiteral("SELECT id, name, body, changed, retired FROM %1 WHERE id = ?").arg(QLatin1String(table(shelf))),
+        {id});
     return query.next() ? std::optional(itemAt(query)) : std::nullopt;
 }
 
 int Workroom::count(Shelf shelf) const {
-    QSqlQuery query = run(
-        database_,
-        QStringLiteral("SELECT count(*) FROM %1 WHERE retired = 0").arg(QLatin1String(table(shelf))));
+    QSqlQuery query =
+        run(database_, QStringLiteral("SELECT count(*) FROM %1 WHERE retired = 0").arg(QLatin1String(table(shelf))));
     return query.next() ? query.value(0).toInt() : 0;
 }
 
@@ -279,8 +279,9 @@ void Workroom::index(Shelf shelf, qint64 id, const QString& name, const QString&
     if (shelf == Shelf::projects)
         return;
     const QString of = QLatin1String(table(shelf));
-    QSqlQuery known = run(database_, QStringLiteral("SELECT f.rowid, f.name, f.words FROM found_at a JOIN found f ON "
-                                                    "f.rowid = a.place WHERE a.shelf = ? AND a.item = ?"),
+    QSqlQuery known = run(database_,
+                          QStringLiteral("SELECT f.rowid, f.name, f.words FROM found_at a JOIN found f ON "
+                                         "f.rowid = a.place WHERE a.shelf = ? AND a.item = ?"),
                           {of, id});
     if (known.next()) {
         if (known.value(1).toString() != name || known.value(2).toString() != words)
@@ -304,9 +305,10 @@ QList<ShelfItem> Workroom::search(Shelf shelf, const QString& typed, bool retire
     const QString of = QLatin1String(table(shelf));
     QSqlQuery query =
         words.isEmpty()
-            ? run(database_, QStringLiteral("SELECT id, name, '', changed, retired FROM %1 WHERE retired <= ? ORDER BY "
-                                            "changed DESC, id LIMIT ?")
-                                 .arg(of),
+            ? run(database_,
+                  QStringLiteral("SELECT id, name, '', changed, retired FROM %1 WHERE retired <= ? ORDER BY "
+                                 "%2 LIMIT ?")
+                      .arg(of, shelf == Shelf::machines ? QStringLiteral("id") : QStringLiteral("changed DESC, id")),
                   {retiredToo ? 1 : 0, most})
             : run(database_,
                   QStringLiteral("SELECT t.id, t.name, '', t.changed, t.retired FROM found JOIN %1 t ON t.id = "
@@ -326,8 +328,9 @@ void Workroom::retire(Shelf shelf, qint64 id, bool retired) {
 }
 
 QStringList Workroom::projectsFrom(Shelf shelf, qint64 id) const {
-    QSqlQuery query = run(database_, QStringLiteral("SELECT p.name FROM source s JOIN project p ON p.id = s.project "
-                                                    "WHERE s.shelf = ? AND s.item = ? ORDER BY p.name"),
+    QSqlQuery query = run(database_,
+                          QStringLiteral("SELECT p.name FROM source s JOIN project p ON p.id = s.project "
+                                         "WHERE s.shelf = ? AND s.item = ? ORDER BY p.name"),
                           {QLatin1String(table(shelf)), id});
     QStringList names;
     while (query.next())

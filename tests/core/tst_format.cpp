@@ -154,7 +154,8 @@ void TestFormat::projectsGoThereAndBack() {
         project.swatch.photographs = {"3f.png"};
         project.yarn.thickness = {Thickness::Kind::tex, 250};
         project.ease[2] = Ease::of(Fit::roomy);
-        project.wearer.take(Measure::chest, MeasureValue{Length::millimetres(1000), false, "2031-01-02", true, "50 cm", "Piet"});
+        project.wearer.take(Measure::chest,
+                            MeasureValue{Length::millimetres(1000), false, "2031-01-02", true, "50 cm", "Piet"});
         QVERIFY(projectFromJson(toJson(project)) == project);
     }
 }

@@ -56,12 +56,12 @@ void paintNeedleRail(QPainter& painter, double left, double top, double stitch, 
 void paintKnitting(QPainter& painter, const QPainterPath& shape, const QColor& colour, bool knitSide) {
     painter.save();
     painter.setPen(Qt::NoPen);
-    painter.setBrush(colour);
-    painter.drawPath(shape);
     constexpr int tile = 10;
-    QPixmap pattern(tile * 2, tile * 2);
-    pattern.setDevicePixelRatio(2.0);
-    pattern.fill(Qt::transparent);
+    // In the device's own pixels and opaque: a texture that is blended or turned costs ten times as much.
+    const double ratio = painter.device()->devicePixelRatio();
+    QPixmap pattern(QSizeF(tile * ratio, tile * ratio).toSize());
+    pattern.setDevicePixelRatio(ratio);
+    pattern.fill(colour);
     QPainter stitches(&pattern);
     stitches.setRenderHint(QPainter::Antialiasing);
     stitches.setPen(QPen(Theme::current().name == Theme::Name::peat ? colour.lighter(128) : colour.darker(118), 1.0));

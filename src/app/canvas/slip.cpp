@@ -16,6 +16,11 @@ constexpr int slipWidth = 296;
 constexpr int margin = 18;
 constexpr int titleHeight = 58;
 constexpr int tooth = 8;
+constexpr int mostLaidOut = 300;
+
+int noteWeight(Severity severity) {
+    return severity == Severity::note ? QFont::Normal : QFont::Bold;
+}
 
 } // namespace
 
@@ -64,8 +69,11 @@ void Slip::addReckoning(const Reckoning& reckoning, ReadingUnit unit) {
 void Slip::end() {
     setAccessibleName(title_);
     setAccessibleDescription(plainText());
+    const int high = linesHeight();
+    // The controls below are painted again only when they move.
+    high == shownHeight_ ? update(0, 0, width(), high) : update();
+    shownHeight_ = high;
     place();
-    update();
 }
 
 QString Slip::plainText() const {
@@ -76,24 +84,40 @@ QString Slip::plainText() const {
     return text;
 }
 
+const QStaticText& Slip::laidOut(const QString& text, int pixels, int weight, int width) const {
+    if (laidOut_.size() > mostLaidOut)
+        laidOut_.clear();
+    const QString key = QStringLiteral("%1 %2 %3 ").arg(pixels).arg(weight).arg(width) + text;
+    auto found = laidOut_.find(key);
+    if (found == laidOut_.end()) {
+        QStaticText words(text);
+        words.setTextFormat(Qt::PlainText);
+        QTextOption option;
+        option.setWrapMode(QTextOption::WordWrap);
+        words.setTextOption(option);
+        words.setTextWidth(width);
+        words.setPerformanceHint(QStaticText::AggressiveCaching);
+        words.prepare({}, textFont(pixels, weight));
+        found = laidOut_.insert(key, words);
+    }
+    return *found;
+}
+
 int Slip::lineHeight(const Line& line) const {
-    const int width = slipWidth - 2 * margin;
+    constexpr int width = slipWidth - 2 * margin;
+    const auto height = [](const QStaticText& words) { return static_cast<int>(std::ceil(words.size().height())); };
     switch (line.kind) {
     case Kind::rule:
         return 14;
     case Kind::answer:
         return 34;
     case Kind::note:
-        return 8 + QFontMetrics(textFont(13, QFont::Bold))
-                       .boundingRect(0, 0, width, 1000, Qt::TextWordWrap, line.what)
-                       .height();
+        return 8 + height(laidOut(line.what, 13, noteWeight(line.severity), width));
     case Kind::line:
         break;
     }
-    const int valueWidth = QFontMetrics(textFont(14)).horizontalAdvance(line.value);
-    const QRect text =
-        QFontMetrics(textFont(13)).boundingRect(0, 0, width - valueWidth - 10, 1000, Qt::TextWordWrap, line.what);
-    return std::max(24, text.height() + 7);
+    const int valueWidth = static_cast<int>(std::ceil(laidOut(line.value, 14, QFont::Normal, -1).size().width()));
+    return std::max(24, height(laidOut(line.what, 13, QFont::Normal, width - valueWidth - 10)) + 7);
 }
 
 int Slip::linesHeight() const {
@@ -151,21 +175,28 @@ void Slip::paintEvent(QPaintEvent*) {
             painter.setPen(QPen(theme.ink, 1.2));
             painter.drawLine(margin, row.center().y(), margin + wide, row.center().y());
         } else if (line.kind == Kind::note) {
-            painter.setFont(textFont(13, line.severity == Severity::note ? QFont::Normal : QFont::Bold));
+            painter.setFont(textFont(13, noteWeight(line.severity)));
             painter.setPen(line.severity == Severity::error     ? theme.madder
                            : line.severity == Severity::warning ? theme.weld
                                                                 : theme.muted);
-            painter.drawText(row, Qt::TextWordWrap | Qt::AlignTop, line.what);
+            painter.drawStaticText(row.topLeft(), laidOut(line.what, 13, noteWeight(line.severity), wide));
         } else {
             const bool answer = line.kind == Kind::answer;
-            painter.setFont(answer ? textFont(22, QFont::Bold) : textFont(14));
-            painter.setPen(answer ? theme.woad : theme.ink);
-            painter.drawText(row, Qt::AlignRight | Qt::AlignVCenter, line.value);
-            const int valueWidth = painter.fontMetrics().horizontalAdvance(line.value);
-            painter.setFont(answer ? textFont(14, QFont::Bold) : textFont(13));
-            painter.setPen(answer ? theme.ink : theme.muted);
-            painter.drawText(row.adjusted(0, 0, -valueWidth - 10, 0),
-                             Qt::TextWordWrap | Qt::AlignLeft | Qt::AlignVCenter, line.what);
+            const auto draw = [&](const QString& text, int pixels, int weight, const QColor& colour, bool atRight,
+                                  int width) {
+                const QStaticText& words = laidOut(text, pixels, weight, width);
+                const QSizeF size = words.size();
+                painter.setFont(textFont(pixels, weight));
+                painter.setPen(colour);
+                painter.drawStaticText(QPointF(atRight ? row.right() - size.width() : row.left(),
+                                               row.center().y() - size.height() / 2),
+                                       words);
+                return static_cast<int>(std::ceil(size.width()));
+            };
+            const int valueWidth = answer ? draw(line.value, 22, QFont::Bold, theme.woad, true, -1)
+                                          : draw(line.value, 14, QFont::Normal, theme.ink, true, -1);
+            draw(line.what, answer ? 14 : 13, answer ? QFont::Bold : QFont::Normal, answer ? theme.ink : theme.muted,
+                 false, wide - valueWidth - 10);
         }
     }
 }

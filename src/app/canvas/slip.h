@@ -3,7 +3,9 @@
 
 #include "core/reckoning/reckoning.h"
 
+#include <QHash>
 #include <QList>
+#include <QStaticText>
 #include <QVBoxLayout>
 #include <QWidget>
 
@@ -45,12 +47,16 @@ private:
         Severity severity = Severity::note;
     };
 
+    /// Text laid out for a width. Most lines say the same after a digit as before it, and laying out is what costs.
+    const QStaticText& laidOut(const QString& text, int pixels, int weight, int width) const;
     int lineHeight(const Line& line) const;
     int linesHeight() const;
     void place();
 
     QString title_;
     QList<Line> lines_;
+    mutable QHash<QString, QStaticText> laidOut_;
+    int shownHeight_ = 0;
     QVBoxLayout* layout_;
     QVBoxLayout* controls_;
 };

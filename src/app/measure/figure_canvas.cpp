@@ -42,11 +42,12 @@ bool FigureCanvas::isSeen(Measure measure) const {
 }
 
 QTransform FigureCanvas::figureTransform() const {
-    const double scale = std::min(width() / figureWidth, height() / figureHeight) * 0.97;
-    QTransform transform;
-    transform.translate((width() - figureWidth * scale) / 2, (height() - figureHeight * scale) / 2);
-    transform.scale(scale, scale);
-    return transform;
+    // What is drawn fills the room, lines beside it too.
+    const QRectF box = figurePath(kind_, view_).boundingRect().adjusted(-16, -10, 16, 10);
+    const double scale = std::min(width() / box.width(), height() / box.height());
+    return QTransform::fromTranslate(width() / 2.0, height() / 2.0)
+        .scale(scale, scale)
+        .translate(-box.center().x(), -box.center().y());
 }
 
 QPointF FigureCanvas::lineCentre(Measure measure) const {
@@ -56,6 +57,8 @@ QPointF FigureCanvas::lineCentre(Measure measure) const {
 /// Seen from the front, a girth's ease lies a quarter on each side; a length's ease lies beyond its end.
 void FigureCanvas::paintGap(QPainter& painter, Measure measure) const {
     const Length room = easeLength(wearer_, ease_, measure);
+    if (kind_ == FigureKind::garment && info(measure).onGarment > 0)
+        return; // a garment has its room in it
     if (room == Length() || !wearer_[measure])
         return;
     const Theme& theme = Theme::current();
@@ -90,7 +93,7 @@ void FigureCanvas::paintGap(QPainter& painter, Measure measure) const {
     QFont font = textFont(10, QFont::Bold);
     painter.setFont(font);
     const double wide = QFontMetricsF(font).horizontalAdvance(easeLabel_);
-    const QPointF at(std::min(words.x(), figureWidth - wide - 4), words.y());
+    const QPointF at(std::min(words.x(), figureWidth - wide), words.y());
     painter.setPen(QPen(theme.madder, 0.8));
     painter.setBrush(theme.paper);
     painter.drawRoundedRect(QRectF(at.x() - 3, at.y() - 10, wide + 6, 14), 3, 3);
@@ -99,9 +102,16 @@ void FigureCanvas::paintGap(QPainter& painter, Measure measure) const {
     painter.drawText(at, easeLabel_);
 }
 
-void FigureCanvas::paintEvent(QPaintEvent*) {
+const QPixmap& FigureCanvas::backdrop() {
     const Theme& theme = Theme::current();
-    QPainter painter(this);
+    const double ratio = devicePixelRatioF();
+    const QSize pixels = (QSizeF(size()) * ratio).toSize();
+    if (backdrop_.size() == pixels && backdropKind_ == kind_ && backdropView_ == view_ && backdropInk_ == theme.ink)
+        return backdrop_;
+    backdrop_ = QPixmap(pixels);
+    backdrop_.setDevicePixelRatio(ratio);
+    backdrop_.fill(Qt::transparent);
+    QPainter painter(&backdrop_);
     painter.setRenderHint(QPainter::Antialiasing);
     painter.setTransform(figureTransform());
     painter.setPen(QPen(theme.ink, 1.3));
@@ -110,6 +120,18 @@ void FigureCanvas::paintEvent(QPaintEvent*) {
     painter.setBrush(Qt::NoBrush);
     painter.setPen(QPen(theme.muted, 0.9));
     painter.drawPath(figureDetails(kind_, view_));
+    backdropKind_ = kind_;
+    backdropView_ = view_;
+    backdropInk_ = theme.ink;
+    return backdrop_;
+}
+
+void FigureCanvas::paintEvent(QPaintEvent*) {
+    const Theme& theme = Theme::current();
+    QPainter painter(this);
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.drawPixmap(0, 0, backdrop());
+    painter.setTransform(figureTransform());
     const auto draw = [&](Measure measure) {
         const auto& taken = wearer_[measure];
         const bool chosen = measure == chosen_;

@@ -3,6 +3,7 @@
 
 #include "app/measure/figure_paths.h"
 
+#include <QPixmap>
 #include <QWidget>
 
 #include <vector>
@@ -37,6 +38,7 @@ private:
     bool isSeen(Measure measure) const;
     QTransform figureTransform() const;
     void paintGap(QPainter& painter, Measure measure) const;
+    const QPixmap& backdrop();
 
     Measure chosen_ = Measure::chest;
     FigureKind kind_ = FigureKind::adult;
@@ -45,6 +47,10 @@ private:
     EaseTable ease_{};
     std::vector<Measure> asked_;
     QString easeLabel_;
+    QPixmap backdrop_; ///< the figure without its lines
+    FigureKind backdropKind_ = FigureKind::adult;
+    FigureView backdropView_ = FigureView::front;
+    QColor backdropInk_; ///< of its theme
 };
 
 } // namespace vestimen::app

@@ -86,9 +86,7 @@ QPainterPath headCloseUp() {
 QPainterPath handCloseUp() {
     QPainterPath hand;
     hand.addRoundedRect(QRectF(58, 196, 84, 116), 22, 22);
-    const struct {
-        double x, top;
-    } fingers[] = {{58, 128}, {79, 98}, {100, 88}, {121, 104}};
+    const struct { double x, top; } fingers[] = {{58, 128}, {79, 98}, {100, 88}, {121, 104}};
     for (const auto& [x, top] : fingers) {
         QPainterPath finger;
         finger.addRoundedRect(QRectF(x, top, 20, 132), 10, 10);

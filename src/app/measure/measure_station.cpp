@@ -283,9 +283,7 @@ bool MeasureStation::onGarment(Measure measure) const {
 }
 
 FigureKind MeasureStation::kind() const {
-    return garment_                             ? FigureKind::garment
-           : session().project().wearer.isChild ? FigureKind::child
-                                                : FigureKind::adult;
+    return garment_ ? FigureKind::garment : session().project().wearer.isChild ? FigureKind::child : FigureKind::adult;
 }
 
 void MeasureStation::measureGarment(bool garment) {
@@ -396,7 +394,7 @@ void MeasureStation::fillRow(Measure measure) {
     // A value that was taken the other way is told, not shown as if it had been taken this way.
     const bool otherWay = taken && taken->onGarment != onGarment(measure);
     const QString words = taken ? QString::fromStdString(vestimen::text(measure, *taken, unit)) : QString();
-    row.value->setPlaceholderText(!taken            ? tr("missing")
+    row.value->setPlaceholderText(!taken             ? tr("missing")
                                   : taken->onGarment ? tr("%1 flat").arg(words)
                                                      : tr("%1 body").arg(words));
     if (!isBeingTyped(row.value) || !row.value->isModified()) {

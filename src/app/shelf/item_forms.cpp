@@ -78,8 +78,9 @@ class MachineForm : public ItemForm {
 public:
     MachineForm() {
         addPlain(tr("name"), machine_.name);
-        addWhole(tr("needles in the bed"), 10, 600, [this] { return machine_.needles.count(); },
-                 [this](int n) { machine_.needles = Stitches(n); });
+        addWhole(
+            tr("needles in the bed"), 10, 600, [this] { return machine_.needles.count(); },
+            [this](int n) { machine_.needles = Stitches(n); });
         addText(
             tr("from needle to needle"), [this] { return number(machine_.pitch.mm(), 2) + " mm"; },
             [this](const std::string& typed) {
@@ -93,8 +94,7 @@ public:
             tr("beds"), {tr("one bed"), tr("two beds")}, [this] { return machine_.beds - 1; },
             [this](int index) { machine_.beds = index + 1; });
         addChoice(
-            tr("stitch sizes"), {tr("a dial"), tr("plates")},
-            [this] { return static_cast<int>(machine_.sizes.kind); },
+            tr("stitch sizes"), {tr("a dial"), tr("plates")}, [this] { return static_cast<int>(machine_.sizes.kind); },
             [this](int index) {
                 machine_.sizes.kind = static_cast<StitchSizeScale::Kind>(index);
                 if (machine_.sizes.kind == StitchSizeScale::Kind::plates)
@@ -104,10 +104,12 @@ public:
             tr("parts of a number"), {tr("none"), tr("halves"), tr("thirds"), tr("tenths")},
             [this] { return machine_.sizes.parts == 10 ? 3 : machine_.sizes.parts - 1; },
             [this](int index) { machine_.sizes.parts = index == 3 ? 10 : index + 1; });
-        addWhole(tr("smallest size"), 0, 99, [this] { return machine_.sizes.lowest; },
-                 [this](int n) { machine_.sizes.lowest = std::min(n, machine_.sizes.highest); });
-        addWhole(tr("largest size"), 1, 100, [this] { return machine_.sizes.highest; },
-                 [this](int n) { machine_.sizes.highest = std::max(n, machine_.sizes.lowest); });
+        addWhole(
+            tr("smallest size"), 0, 99, [this] { return machine_.sizes.lowest; },
+            [this](int n) { machine_.sizes.lowest = std::min(n, machine_.sizes.highest); });
+        addWhole(
+            tr("largest size"), 1, 100, [this] { return machine_.sizes.highest; },
+            [this](int n) { machine_.sizes.highest = std::max(n, machine_.sizes.lowest); });
         const QStringList positions = {tr("out of work is called"), tr("work is called"), tr("forward work is called"),
                                        tr("hold is called")};
         for (int i = 0; i < positions.size(); ++i)
@@ -123,9 +125,8 @@ public:
         check(tr("needles are drawn by hand"), &Machine::needlesByHand);
         addHeading(tr("Tools at hand"));
         for (const ToolInfo& each : toolInfos())
-            addCheck(coreText(each.label), [this, tool = static_cast<std::size_t>(each.tool)]() -> bool& {
-                return machine_.tools[tool];
-            });
+            addCheck(coreText(each.label),
+                     [this, tool = static_cast<std::size_t>(each.tool)]() -> bool& { return machine_.tools[tool]; });
     }
 
     void load(const std::string& body) override { machine_ = machineFromJson(body); }
@@ -134,7 +135,8 @@ public:
     QStringList consequences() const override {
         QStringList lines;
         const SwatchAdvice advice = swatchAdvice(machine_);
-        lines << tr("The bed is %1 wide.").arg(QString::fromStdString(text(machine_.pitch * machine_.needles.count(), unit())));
+        lines << tr("The bed is %1 wide.")
+                     .arg(QString::fromStdString(text(machine_.pitch * machine_.needles.count(), unit())));
         lines << tr("Swatch: field %1 × %2, cast on at least %3.")
                      .arg(advice.field.count())
                      .arg(advice.fieldRows.count())
@@ -145,7 +147,8 @@ public:
     }
 
 private:
-    void addWhole(const QString& label, int least, int most, std::function<int()> read, std::function<void(int)> write) {
+    void addWhole(const QString& label, int least, int most, std::function<int()> read,
+                  std::function<void(int)> write) {
         addText(
             label, [read] { return std::to_string(read()); },
             [=](const std::string& typed) {
@@ -244,9 +247,9 @@ private:
             [this, which](const std::string& typed) {
                 std::vector<Reading> readings;
                 for (const QString& part : QString::fromStdString(typed).split(';', Qt::SkipEmptyParts)) {
-                    const auto reading = parseReading(part.trimmed().toStdString(),
-                                                      unit() == ReadingUnit::inches ? LengthUnit::inch
-                                                                                    : LengthUnit::millimetre);
+                    const auto reading =
+                        parseReading(part.trimmed().toStdString(),
+                                     unit() == ReadingUnit::inches ? LengthUnit::inch : LengthUnit::millimetre);
                     if (!reading)
                         return reading.problem;
                     readings.push_back(*reading);

@@ -144,7 +144,8 @@ void ShelvesPage::buildPage(QVBoxLayout* column) {
     copy_ = action(tr("Copy"), "copy", tr("A second one like this, to be changed"), [this] { copy(); });
     retire_ = action(tr("Retire"), "retire", tr("Puts it away; projects that use it keep it"), [this] { retire(); });
     export_ = action(tr("Export …"), "export", tr("To a JSON file"), [this] {
-        const QString file = QFileDialog::getSaveFileName(this, tr("Export"), form_ ? form_->name() + ".json" : QString());
+        const QString file =
+            QFileDialog::getSaveFileName(this, tr("Export"), form_ ? form_->name() + ".json" : QString());
         if (!file.isEmpty())
             exportItem(file);
     });
@@ -203,16 +204,16 @@ void ShelvesPage::fillList() {
             session().workroom().search(shelf_, search_->text(), retiredToo_->isChecked(), mostListed + 1);
         more_->setVisible(found.size() > mostListed);
         for (qsizetype i = 0; i < std::min<qsizetype>(found.size(), mostListed); ++i) {
-            auto* item = new QListWidgetItem(
-                found[i].retired ? tr("%1 (retired)").arg(found[i].name) : found[i].name, list_);
+            auto* item =
+                new QListWidgetItem(found[i].retired ? tr("%1 (retired)").arg(found[i].name) : found[i].name, list_);
             item->setData(Qt::UserRole, found[i].id);
             if (found[i].id == item_)
                 list_->setCurrentItem(item);
         }
     });
     if (list_->count() == 0) {
-        auto* nothing = new QListWidgetItem(search_->text().isEmpty() ? tr("nothing here yet") : tr("nothing found"),
-                                            list_);
+        auto* nothing =
+            new QListWidgetItem(search_->text().isEmpty() ? tr("nothing here yet") : tr("nothing found"), list_);
         nothing->setFlags(Qt::NoItemFlags);
     }
 }
@@ -237,11 +238,10 @@ void ShelvesPage::fillPage() {
     for (QPushButton* each : {use_, copy_, retire_, export_, undo_})
         each->setVisible(item.has_value());
     title_->setText(item ? item->name : QString());
-    used_->setText(!item ? tr("Choose one at the left, or make a new one.")
-                   : projects.isEmpty()
-                       ? tr("No project uses it.")
-                       : tr("Used by %1. Each keeps its own copy and says when this one changes.")
-                             .arg(projects.join(QStringLiteral(", "))));
+    used_->setText(!item                ? tr("Choose one at the left, or make a new one.")
+                   : projects.isEmpty() ? tr("No project uses it.")
+                                        : tr("Used by %1. Each keeps its own copy and says when this one changes.")
+                                              .arg(projects.join(QStringLiteral(", "))));
     consequences_->hide();
     if (!item) {
         scroll_->takeWidget();
@@ -250,9 +250,8 @@ void ShelvesPage::fillPage() {
     }
     retire_->setText(item->retired ? tr("Bring back") : tr("Retire"));
     use_->setEnabled(session().hasProject());
-    use_->setToolTip(session().hasProject()
-                         ? tr("In “%1”").arg(QString::fromStdString(session().project().name))
-                         : tr("Open a project first."));
+    use_->setToolTip(session().hasProject() ? tr("In “%1”").arg(QString::fromStdString(session().project().name))
+                                            : tr("Open a project first."));
     undo_->setEnabled(!before_.empty());
     // The form is made anew for another item only, so that whoever types in it is not disturbed.
     if (!form_ || form_->property("item").toLongLong() != item_ ||
@@ -286,9 +285,8 @@ void ShelvesPage::save() {
         if (!item || item->body.toStdString() == body)
             return;
         before_.push_back(item->body.toStdString());
-        session().workroom().together([&] {
-            session().workroom().save(shelf_, item_, form_->name(), body, searchWords(shelf_, body));
-        });
+        session().workroom().together(
+            [&] { session().workroom().save(shelf_, item_, form_->name(), body, searchWords(shelf_, body)); });
     });
     for (int i = 0; i < list_->count(); ++i)
         if (list_->item(i)->data(Qt::UserRole).toLongLong() == item_)
@@ -303,9 +301,8 @@ void ShelvesPage::undo() {
     before_.pop_back();
     tried([&] {
         form_->load(body);
-        session().workroom().together([&] {
-            session().workroom().save(shelf_, item_, form_->name(), body, searchWords(shelf_, body));
-        });
+        session().workroom().together(
+            [&] { session().workroom().save(shelf_, item_, form_->name(), body, searchWords(shelf_, body)); });
     });
     setFocus(); // no field keeps what it says
     refresh();
@@ -313,7 +310,8 @@ void ShelvesPage::undo() {
 
 qint64 ShelvesPage::add(const QString& name, const std::string& body) {
     qint64 id = 0;
-    session().workroom().together([&] { id = session().workroom().add(shelf_, name, body, searchWords(shelf_, body)); });
+    session().workroom().together(
+        [&] { id = session().workroom().add(shelf_, name, body, searchWords(shelf_, body)); });
     return id;
 }
 

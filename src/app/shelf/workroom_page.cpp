@@ -20,7 +20,7 @@
 namespace vestimen::app {
 namespace {
 
-constexpr int mostOnCard = 6;
+constexpr int mostOnCard = 7;
 
 /// A project as a tile with its pieces drawn to one scale.
 class ProjectTile : public QAbstractButton {

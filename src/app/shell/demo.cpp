@@ -5,19 +5,40 @@
 #include "core/format/project_json.h"
 #include "core/work.h"
 #include "workroom/project_parts.h"
+#include "workroom/search_words.h"
 
 #include <QDir>
 #include <QFile>
 #include <QStandardPaths>
+#include <QTemporaryDir>
 
 namespace vestimen::app {
 namespace {
 
-Project shipped(const QString& name) {
-    QFile file(QStringLiteral(":/demo/%1.json").arg(name));
+QByteArray shippedFile(const QString& name) {
+    QFile file(QStringLiteral(":/demo/") + name);
     if (!file.open(QIODevice::ReadOnly))
         throw WorkroomError(QStringLiteral("The demo “%1” is missing from this build.").arg(name));
-    return projectFromJson(file.readAll().toStdString());
+    return file.readAll();
+}
+
+Project shipped(const QString& name) {
+    return projectFromJson(shippedFile(name + QStringLiteral(".json")).toStdString());
+}
+
+void addSwatch(Workroom& workroom, const QString& name) {
+    const Swatch swatch = swatchFromJson(shippedFile(name + QStringLiteral(".json")).toStdString());
+    workroom.add(Shelf::swatches, QString::fromStdString(swatch.name), toJson(swatch), searchWords(swatch));
+}
+
+QString keepPhotograph(Workroom& workroom, const QString& name) {
+    const QTemporaryDir folder;
+    const QString file = folder.filePath(name);
+    QFile stream(file);
+    if (!stream.open(QIODevice::WriteOnly) || stream.write(shippedFile(name)) < 0)
+        throw WorkroomError(QStringLiteral("The demo’s photograph cannot be written."));
+    stream.close();
+    return workroom.addPhotograph(file);
 }
 
 qint64 addProject(Workroom& workroom, const Project& project) {
@@ -59,7 +80,12 @@ QString makeDemoWorkroom(const QString& folder, bool fresh) {
             for (int i = 0; i < 40; ++i)
                 state.done();
         }
-        const qint64 id = addProject(workroom, shipped(QStringLiteral("drop-shoulder-pullover")));
+        // Other swatches of the same yarn lie on the shelf, and a picture of the one in use.
+        for (const char* steps : {"15", "18", "22"})
+            addSwatch(workroom, QStringLiteral("swatch-slate-%1").arg(QLatin1String(steps)));
+        Project pullover = shipped(QStringLiteral("drop-shoulder-pullover"));
+        pullover.swatch.photographs = {keepPhotograph(workroom, QStringLiteral("slate-swatch.png")).toStdString()};
+        const qint64 id = addProject(workroom, pullover);
         workroom.setSetting(QStringLiteral("open_project"), QString::number(id));
     });
     return file;

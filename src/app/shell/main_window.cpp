@@ -112,9 +112,8 @@ template<class Kind> Kind* MainWindow::built(int station) {
             connect(made, &WorkroomPage::newProjectWanted, this, &MainWindow::newProject);
             connect(made, &WorkroomPage::shelfWanted, this, &MainWindow::showShelf);
         } else if constexpr (std::is_same_v<Kind, ShelvesPage>) {
-            connect(made, &ShelvesPage::usedInProject, this, [this](Shelf shelf) {
-                showStation(shelf == Shelf::wearers ? measure : swatch);
-            });
+            connect(made, &ShelvesPage::usedInProject, this,
+                    [this](Shelf shelf) { showStation(shelf == Shelf::wearers ? measure : swatch); });
         } else if constexpr (std::is_same_v<Kind, MeasureStation>) {
             connect(made, &MeasureStation::wearerWanted, this, [this] { showShelf(Shelf::wearers); });
         } else if constexpr (std::is_same_v<Kind, SwatchStation>) {

@@ -128,8 +128,8 @@ void Session::leaveNews(Shelf shelf) {
 
 void Session::useNew(const Swatch& swatch) {
     try {
-        const qint64 id = workroom_.add(Shelf::swatches, QString::fromStdString(swatch.name), toJson(swatch),
-                                        searchWords(swatch));
+        const qint64 id =
+            workroom_.add(Shelf::swatches, QString::fromStdString(swatch.name), toJson(swatch), searchWords(swatch));
         useFromShelf(Shelf::swatches, id);
     } catch (const WorkroomError& error) {
         emit failed(error.message());

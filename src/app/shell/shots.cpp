@@ -6,7 +6,10 @@
 #include "app/knit/knit_station.h"
 #include "app/measure/measure_station.h"
 #include "app/review/review_station.h"
+#include "app/shelf/shelves_page.h"
 #include "app/shell/main_window.h"
+#include "app/swatch/judge_page.h"
+#include "app/swatch/swatch_station.h"
 
 #include <QApplication>
 #include <QDir>
@@ -41,11 +44,27 @@ int takeShots(MainWindow& window, const QString& folder) {
     };
 
     shot("workroom");
+    window.shelvesStation()->showShelf(Shelf::machines);
+    window.showStation(MainWindow::shelvesPage);
+    window.shelvesStation()->list()->setCurrentRow(3);
+    shot("shelves");
     window.showStation(MainWindow::swatch);
     shot("swatch");
+    window.swatchStation()->showMode(SwatchStation::Mode::plan);
+    shot("swatch-plan");
+    window.swatchStation()->showMode(SwatchStation::Mode::judge);
+    window.swatchStation()->judge()->wanted()->setText(QStringLiteral("27"));
+    window.swatchStation()->showMode(SwatchStation::Mode::judge);
+    shot("swatch-judge");
     window.showStation(MainWindow::measure);
     window.measureStation()->valueEdit(Measure::chest)->setFocus();
     shot("measure");
+    window.measureStation()->measureGarment(true);
+    window.chooseTheme(true);
+    window.measureStation()->valueEdit(Measure::upperArm)->setFocus();
+    shot("measure-garment-dark");
+    window.measureStation()->measureGarment(false);
+    window.chooseTheme(false);
     window.showStation(MainWindow::draft);
     window.draftStation()->showPiece(PieceKind::front);
     window.draftStation()->canvas()->pick(Part::neckDepth);

@@ -54,6 +54,7 @@ protected:
 
 Knot::Knot(const QString& name, bool isLast, QWidget* parent) : QAbstractButton(parent), isLast_(isLast) {
     setText(name);
+    setAccessibleName(name);
     setCheckable(true);
     setCursor(Qt::PointingHandCursor);
     setSizePolicy(QSizePolicy::Fixed, QSizePolicy::Expanding);
@@ -64,10 +65,11 @@ Knot::Knot(const QString& name, bool isLast, QWidget* parent) : QAbstractButton(
 }
 
 void Knot::setAnswer(const QString& answer, bool reached, bool loose) {
+    if (answer == answer_ && reached == reached_ && loose == loose_)
+        return;
     answer_ = answer;
     reached_ = reached;
     loose_ = loose;
-    setAccessibleName(text());
     setAccessibleDescription(loose ? tr("%1; changed since you last looked").arg(answer) : answer);
     setToolTip(loose ? tr("Changed since you last looked.") : QString());
     update();

@@ -82,8 +82,8 @@ JudgePage::JudgePage(Session& session, QWidget* parent) : QWidget(parent), sessi
     left->addWidget(photographs_, 1);
     connect(add, &QPushButton::clicked, this, &JudgePage::choosePhotograph);
     connect(photographs_, &QListWidget::itemActivated, this, [this](const QListWidgetItem* item) {
-        QDesktopServices::openUrl(QUrl::fromLocalFile(session_.workroom().photographFolder() + '/' +
-                                                      item->data(Qt::UserRole).toString()));
+        QDesktopServices::openUrl(
+            QUrl::fromLocalFile(session_.workroom().photographFolder() + '/' + item->data(Qt::UserRole).toString()));
     });
     connect(remove, &QPushButton::clicked, this, [this] {
         const QListWidgetItem* item = photographs_->currentItem();
@@ -101,7 +101,7 @@ JudgePage::JudgePage(Session& session, QWidget* parent) : QWidget(parent), sessi
     plot_ = new SizePlot(this);
     right->addWidget(plot_, 3);
     auto* wantedLine = new QHBoxLayout;
-    auto* words = new QLabel(tr("wanted, stitches in 10 cm"), this);
+    auto* words = new QLabel(tr("wanted stitches in 10 cm"), this);
     words->setObjectName(QStringLiteral("muted"));
     wanted_ = new QLineEdit(this);
     wanted_->setFixedWidth(90);
@@ -116,6 +116,8 @@ JudgePage::JudgePage(Session& session, QWidget* parent) : QWidget(parent), sessi
     others_ = new QListWidget(this);
     others_->setAccessibleName(tr("Swatches of this yarn"));
     others_->setToolTip(tr("Enter or double-click: use this swatch in the project"));
+    others_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    others_->setTextElideMode(Qt::ElideRight);
     right->addWidget(others_, 2);
     connect(others_, &QListWidget::itemActivated, this, [this](const QListWidgetItem* item) {
         if (const qint64 id = item->data(Qt::UserRole).toLongLong())
@@ -181,16 +183,14 @@ void JudgePage::fillOthers() {
     const auto list = [&](const Swatch& swatch, qint64 id) {
         swatches.push_back(swatch);
         const MeasuredFabric fabric = measured(swatch);
-        QString words =
-            tr("%1 · size %2").arg(QString::fromStdString(swatch.name), QString::fromStdString(swatch.sizes.text(swatch.size)));
+        QString words = tr("size %1").arg(QString::fromStdString(swatch.sizes.text(swatch.size)));
         words += fabric.gauge ? tr(" · %1 × %2")
                                     .arg(fabric.gauge->stitches.perTenCentimetres(), 0, 'f', 1)
                                     .arg(fabric.gauge->rows.perTenCentimetres(), 0, 'f', 1)
                               : tr(" · not read yet");
         if (swatch.verdict != FabricVerdict::none)
             words += QStringLiteral(" · ") + coreText(label(swatch.verdict));
-        if (id == 0)
-            words += tr(" · in this project");
+        words += QStringLiteral(" · ") + (id == 0 ? tr("this one") : QString::fromStdString(swatch.name));
         auto* item = new QListWidgetItem(words, others_);
         item->setData(Qt::UserRole, id);
     };
@@ -230,7 +230,7 @@ void JudgePage::readOff() {
                                  ? tr("Two swatches of this yarn at different sizes are needed to read between them.")
                                  : tr("Outside what was knitted: a swatch there would tell."));
         else if (found->interpolated)
-            answer_->setText(tr("size %1, about %2: interpolated, not knitted yet")
+            answer_->setText(tr("size %1, about %2 (interpolated)")
                                  .arg(QString::fromStdString(sizes.text(found->size)))
                                  .arg(found->gauge.perTenCentimetres(), 0, 'f', 1));
         else

@@ -14,7 +14,7 @@ PlanPanel::PlanPanel(Session& session, QWidget* parent)
     form_->setSpacing(7);
     const auto line = [&](const QString& name, const QString& what, void (*set)(Project&, const QString&)) {
         auto* edit = new QLineEdit(this);
-        addRow(form_, name, edit);
+        addRow(form_, name, edit, 172);
         connect(edit, &QLineEdit::textEdited, this, [this, what, set](const QString& text) {
             emit edited(what, [text, set](Project& project) { set(project, text.trimmed()); });
         });
@@ -66,8 +66,7 @@ PlanPanel::PlanPanel(Session& session, QWidget* parent)
     fieldRows_ =
         count(600, tr("field, rows"), tr("Swatch field"), [](Swatch& swatch, int n) { swatch.fieldRows = Rows(n); });
     margin_ = count(200, tr("margins, rows"), tr("Margins"), [](Swatch& swatch, int n) { swatch.margin = Rows(n); });
-    heights_ =
-        count(12, tr("width marks"), tr("Width marks"), [](Swatch& swatch, int n) { swatch.markerHeights = n; });
+    heights_ = count(12, tr("width marks"), tr("Width marks"), [](Swatch& swatch, int n) { swatch.markerHeights = n; });
 
     const auto button = [&](const QString& text, const QString& tip) {
         auto* made = new QPushButton(text, this);

@@ -24,7 +24,7 @@ ReadPanel::ReadPanel(Session& session, QWidget* parent) : QWidget(parent), sessi
     piece_->setInsertPolicy(QComboBox::NoInsert);
     piece_->setCompleter(nullptr);
     piece_->setToolTip(tr("The piece whose width the doubt is told at; any width can be typed"));
-    addRow(form, tr("at the width of"), piece_, 150);
+    addRow(form, tr("at the width of"), piece_, 160);
     connect(piece_, &QComboBox::editTextChanged, this, [this] {
         if (!filling_)
             emit pieceChanged();
@@ -34,12 +34,11 @@ ReadPanel::ReadPanel(Session& session, QWidget* parent) : QWidget(parent), sessi
     for (std::size_t kind = 0; kind < treatmentKindCount; ++kind)
         article_->addItem(coreText(label(static_cast<TreatmentKind>(kind))), static_cast<int>(kind));
     article_->setToolTip(tr("What the finished article will get: the swatch should get the same"));
-    addRow(form, tr("article will be"), article_, 150);
+    addRow(form, tr("article will be"), article_, 170);
     connect(article_, &QComboBox::activated, this, [this](int index) {
         const int kind = article_->itemData(index).toInt();
         emit edited(tr("Treatment of the article"), [kind](Project& project) {
-            project.swatch.articleTreatment =
-                kind < 0 ? std::nullopt : std::optional(static_cast<TreatmentKind>(kind));
+            project.swatch.articleTreatment = kind < 0 ? std::nullopt : std::optional(static_cast<TreatmentKind>(kind));
         });
     });
     done_ = new QLineEdit(this);
@@ -56,9 +55,8 @@ ReadPanel::ReadPanel(Session& session, QWidget* parent) : QWidget(parent), sessi
         const bool sound = text.isEmpty() || (hours && *hours >= 0.0 && *hours <= longestRest);
         setWrong(hours_, !sound);
         if (sound)
-            changeTreatment(tr("Hours of rest"), [value = text.isEmpty() ? 0.0 : *hours](Treatment& treatment) {
-                treatment.hours = value;
-            });
+            changeTreatment(tr("Hours of rest"),
+                            [value = text.isEmpty() ? 0.0 : *hours](Treatment& treatment) { treatment.hours = value; });
     });
     rest_ = new QPushButton(tr("The rest begins now"), this);
     form->addWidget(rest_);
@@ -81,9 +79,8 @@ ReadPanel::ReadPanel(Session& session, QWidget* parent) : QWidget(parent), sessi
         const bool sound = text.isEmpty() || (grams && *grams >= 0.0 && *grams < heaviestSwatch);
         setWrong(grams_, !sound);
         if (sound)
-            emit edited(tr("Swatch weight"), [value = text.isEmpty() ? 0.0 : *grams](Project& project) {
-                project.swatch.grams = value;
-            });
+            emit edited(tr("Swatch weight"),
+                        [value = text.isEmpty() ? 0.0 : *grams](Project& project) { project.swatch.grams = value; });
     });
     scale_ = new ScalePanel(session.workroom(), this);
     form->addWidget(scale_);
@@ -120,24 +117,36 @@ QString ReadPanel::pieceName() const {
     return piece_->currentText();
 }
 
+/// The pieces of the draft, and the width that the knitter typed when it is none of theirs.
+void ReadPanel::fillPieces() {
+    const int before = piece_->findText(piece_->currentText());
+    const QString own = before < 0 ? piece_->currentText() : QString();
+    int count = 0;
+    if (const Worked* drawn = session_.drawn())
+        for (const WorkedPiece& each : drawn->pieces) {
+            if (each.kind == PieceKind::rightSleeve || each.kind == PieceKind::neckTrim)
+                continue;
+            const QString words = QStringLiteral("%1, %2").arg(
+                coreText(label(each.kind)), QString::fromStdString(text(each.width, session_.unit())));
+            if (count == piece_->count())
+                piece_->addItem(words);
+            else if (piece_->itemText(count) != words)
+                piece_->setItemText(count, words);
+            piece_->setItemData(count++, each.width.mm());
+        }
+    while (piece_->count() > count)
+        piece_->removeItem(piece_->count() - 1);
+    if (!own.isEmpty() || count == 0)
+        piece_->setEditText(own.isEmpty() ? QStringLiteral("52 cm") : own);
+    else
+        piece_->setCurrentIndex(std::clamp(before, 0, count - 1));
+}
+
 void ReadPanel::fill() {
     const Swatch& swatch = session_.project().swatch;
     filling_ = true;
     if (!isBeingTyped(piece_->lineEdit())) {
-        const int before = piece_->findText(piece_->currentText());
-        const QString own = before < 0 ? piece_->currentText() : QString();
-        piece_->clear();
-        if (const Worked* drawn = session_.drawn())
-            for (const WorkedPiece& each : drawn->pieces)
-                if (each.kind != PieceKind::rightSleeve && each.kind != PieceKind::neckTrim)
-                    piece_->addItem(QStringLiteral("%1, %2").arg(
-                                        coreText(label(each.kind)),
-                                        QString::fromStdString(text(each.width, session_.unit()))),
-                                    each.width.mm());
-        if (!own.isEmpty() || piece_->count() == 0)
-            piece_->setEditText(own.isEmpty() ? QStringLiteral("52 cm") : own);
-        else
-            piece_->setCurrentIndex(std::clamp(before, 0, piece_->count() - 1));
+        fillPieces();
     }
     article_->setCurrentIndex(
         article_->findData(swatch.articleTreatment ? static_cast<int>(*swatch.articleTreatment) : -1));

@@ -32,6 +32,7 @@ signals:
     void ruleWanted(bool asPdf);
 
 private:
+    void fillPieces();
     void changeTreatment(const QString& what, const std::function<void(Treatment&)>& change);
 
     Session& session_;

@@ -66,7 +66,9 @@ void SizePlot::paintEvent(QPaintEvent*) {
     const auto x = [&](double steps) {
         return left + (steps - firstSize) / (lastSize - firstSize) * (width() - left - right);
     };
-    const auto y = [&](double gauge) { return height() - bottom - (gauge - low) / (high - low) * (height() - top - bottom); };
+    const auto y = [&](double gauge) {
+        return height() - bottom - (gauge - low) / (high - low) * (height() - top - bottom);
+    };
 
     const double step = high - low > 40 ? 10 : high - low > 16 ? 5 : high - low > 8 ? 2 : 1;
     for (double gauge = std::ceil(low / step) * step; gauge <= high; gauge += step) {
@@ -106,7 +108,8 @@ void SizePlot::paintEvent(QPaintEvent*) {
             painter.drawLine(QPointF(at, y(from.perTenCentimetres())), QPointF(at, y(to.perTenCentimetres())));
             painter.setBrush(colour);
             const QPointF centre(at, y(gauge.perTenCentimetres()));
-            stitches ? painter.drawEllipse(centre, 4.5, 4.5) : painter.drawRect(QRectF(centre - QPointF(4, 4), QSizeF(8, 8)));
+            stitches ? painter.drawEllipse(centre, 4.5, 4.5)
+                     : painter.drawRect(QRectF(centre - QPointF(4, 4), QSizeF(8, 8)));
         }
         const Gauge& last = stitches ? points_.back().gauge.stitches : points_.back().gauge.rows;
         painter.setPen(colour);

@@ -22,6 +22,7 @@ constexpr double railTop = 20;
 constexpr double swatchTop = 46;
 constexpr double labelRoom = 176;
 constexpr double rulerRoom = 34;
+constexpr double readWidth = 0.95; ///< of the height, while readings are entered
 
 /// Where the swatch's needles and rows lie in an area. To scale, or with most of the height given to the field.
 class Frame {
@@ -34,8 +35,7 @@ public:
         const double high = area.height() - swatchTop - 8;
         const double ratio = std::clamp(
             swatch.castOn.count() * gauge.stitches.unit().mm() / (rows_ * gauge.rows.unit().mm()), 0.35, 1.8);
-        const double wide = std::min(toScale ? high * ratio : std::max(high * ratio, high * 0.9),
-                                     area.width() - labelRoom - rulerRoom - 10);
+        const double wide = std::min(high * (toScale ? ratio : readWidth), area.width() - labelRoom - rulerRoom - 10);
         const double tall = toScale ? std::min(high, wide / ratio) : high;
         rect = {area.left() + rulerRoom + std::max(0.0, (area.width() - labelRoom - rulerRoom - wide) / 2),
                 area.top() + swatchTop, wide, tall};
@@ -148,9 +148,11 @@ void paintSwatch(QPainter& painter, const Frame& frame, const Project& project, 
     label(frame.band(layout.upperMargin).center().y(), SwatchCanvas::tr("margin, %1 rows").arg(swatch.margin.count()),
           false);
     label(frame.field().center().y(),
-          SwatchCanvas::tr("field, %1 stitches × %2 rows").arg(swatch.field.count()).arg(swatch.fieldRows.count()), true);
+          SwatchCanvas::tr("field, %1 stitches × %2 rows").arg(swatch.field.count()).arg(swatch.fieldRows.count()),
+          true);
     label(std::min(frame.rect.bottom() - 14, eyeletY + 10),
-          SwatchCanvas::tr("margin, %1 rows; %2").arg(swatch.margin.count()).arg(coreText(eyeletSentence(swatch))), false);
+          SwatchCanvas::tr("margin, %1 rows; %2").arg(swatch.margin.count()).arg(coreText(eyeletSentence(swatch))),
+          false);
     if (!rowRuler)
         return;
     painter.setFont(textFont(12));
@@ -232,14 +234,17 @@ QPointF SwatchCanvas::lineAt(bool width, int index, int count) const {
     const bool crowded = count > manyReadings;
     // Widths are read in the upper part, heights have their numbers in the lower one, so that none lie on another.
     if (width)
-        return {field.center().x() + (!crowded ? 0.0 : index % 2 == 0 ? -0.25 * field.width() : 0.25 * field.width()),
+        return {field.center().x() + (!crowded         ? 0.0
+                                      : index % 2 == 0 ? -0.25 * field.width()
+                                                       : 0.25 * field.width()),
                 field.top() + field.height() * (0.04 + 0.64 * share)};
     return {field.left() + field.width() * share,
             field.bottom() - field.height() * (crowded && index % 2 == 0 ? 0.21 : 0.1)};
 }
 
 void SwatchCanvas::placeEdits() {
-    const double room = frameOf(*this, project_, mode_).field().width() / std::max(1.0, static_cast<double>(heights_.size())) - 6;
+    const double room =
+        frameOf(*this, project_, mode_).field().width() / std::max(1.0, static_cast<double>(heights_.size())) - 6;
     for (const bool isWidth : {true, false}) {
         auto& list = isWidth ? widths_ : heights_;
         const int count = static_cast<int>(list.size());
@@ -321,10 +326,34 @@ void SwatchCanvas::paintReadings(QPainter& painter) const {
 void SwatchCanvas::paintEvent(QPaintEvent*) {
     QPainter painter(this);
     painter.setRenderHint(QPainter::Antialiasing);
-    const Frame frame = frameOf(*this, project_, mode_);
-    paintSwatch(painter, frame, project_, mode_ == Mode::plan);
+    painter.drawPixmap(0, 0, backdrop());
     if (mode_ == Mode::read)
         paintReadings(painter);
+}
+
+const QPixmap& SwatchCanvas::backdrop() {
+    const double ratio = devicePixelRatioF();
+    Project shown;
+    shown.swatch = project_.swatch;
+    shown.swatch.notes.clear();
+    shown.swatch.grams = 0.0;
+    if (mode_ == Mode::read) // not to scale, so that the gauge changes nothing
+        shown.swatch.treatments.clear();
+    shown.yarn.colour = project_.yarn.colour;
+    const QSize pixels = (QSizeF(size()) * ratio).toSize();
+    if (backdrop_.size() == pixels && backdropMode_ == mode_ && backdropInk_ == Theme::current().ink &&
+        backdropOf_ == shown)
+        return backdrop_;
+    backdrop_ = QPixmap(pixels);
+    backdrop_.setDevicePixelRatio(ratio);
+    backdrop_.fill(Qt::transparent);
+    QPainter painter(&backdrop_);
+    painter.setRenderHint(QPainter::Antialiasing);
+    paintSwatch(painter, frameOf(*this, project_, mode_), project_, mode_ == Mode::plan);
+    backdropOf_ = shown;
+    backdropMode_ = mode_;
+    backdropInk_ = Theme::current().ink;
+    return backdrop_;
 }
 
 void SwatchCanvas::paintPlan(QPainter& painter, const QRectF& area, const Project& project) {

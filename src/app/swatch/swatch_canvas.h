@@ -6,6 +6,7 @@
 
 #include <QLineEdit>
 #include <QList>
+#include <QPixmap>
 #include <QWidget>
 
 namespace vestimen::app {
@@ -39,6 +40,8 @@ private:
     void matchEdits(QList<QLineEdit*>& edits, const std::vector<Reading>& readings, bool widths);
     QPointF lineAt(bool width, int index, int count) const;
     void paintReadings(QPainter& painter) const;
+    /// The swatch without its readings, painted once for as long as the plan stays as it is.
+    const QPixmap& backdrop();
 
     Project project_;
     Mode mode_ = Mode::read;
@@ -46,6 +49,10 @@ private:
     MeasuredFabric measured_;
     QList<QLineEdit*> widths_;
     QList<QLineEdit*> heights_;
+    QPixmap backdrop_;
+    Project backdropOf_; ///< what it was painted of
+    Mode backdropMode_ = Mode::read;
+    QColor backdropInk_; ///< of its theme
 };
 
 } // namespace vestimen::app

@@ -86,12 +86,12 @@ bool printSwatchPlan(const QString& file, const Project& project, const SwatchPl
                      QString::fromStdString(project.swatch.name));
     painter.setFont(textFont(14));
     const StitchSizeScale& sizes = project.machine.sizes;
-    painter.drawText(QRectF(margin, margin + 40, wide, 24), Qt::AlignLeft | Qt::AlignVCenter,
-                     SwatchCanvas::tr("%1 · %2 · strands: %3 · %4 · size %5")
-                         .arg(QString::fromStdString(project.machine.name), QString::fromStdString(project.yarn.name))
-                         .arg(project.swatch.strands)
-                         .arg(coreText(label(project.swatch.fabric)),
-                              QString::fromStdString(sizes.text(project.swatch.size))));
+    painter.drawText(
+        QRectF(margin, margin + 40, wide, 24), Qt::AlignLeft | Qt::AlignVCenter,
+        SwatchCanvas::tr("%1 · %2 · strands: %3 · %4 · size %5")
+            .arg(QString::fromStdString(project.machine.name), QString::fromStdString(project.yarn.name))
+            .arg(project.swatch.strands)
+            .arg(coreText(label(project.swatch.fabric)), QString::fromStdString(sizes.text(project.swatch.size))));
     SwatchCanvas::paintPlan(painter, {margin, margin + 70, wide, 480}, project);
     double y = margin + 570;
     if (!plan.program)
@@ -108,9 +108,9 @@ bool printSwatchPlan(const QString& file, const Project& project, const SwatchPl
         const double at = y + static_cast<double>(i % half) * line;
         painter.drawRect(QRectF(x, at + line / 2 - 5, 9, 9));
         painter.drawText(QRectF(x + 16, at, 46, line), Qt::AlignLeft | Qt::AlignVCenter, QString::number(all[i].row));
-        painter.drawText(QRectF(x + 52, at, wide / 2 - 60, line), Qt::AlignLeft | Qt::AlignVCenter,
-                         painter.fontMetrics().elidedText(coreText(all[i].text), Qt::ElideRight,
-                                                          static_cast<int>(wide / 2 - 60)));
+        painter.drawText(
+            QRectF(x + 52, at, wide / 2 - 60, line), Qt::AlignLeft | Qt::AlignVCenter,
+            painter.fontMetrics().elidedText(coreText(all[i].text), Qt::ElideRight, static_cast<int>(wide / 2 - 60)));
     }
     painter.end();
     return QFileInfo(file).size() > 0;

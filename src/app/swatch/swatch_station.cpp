@@ -57,6 +57,10 @@ SwatchStation::SwatchStation(Session& session, QWidget* parent)
     connect(modes_, &QButtonGroup::idClicked, this, [this](int id) { showMode(static_cast<Mode>(id)); });
     left->addLayout(head);
     left->addWidget(news_);
+    for (const Shelf shelf : {Shelf::machines, Shelf::yarns}) {
+        otherNews_.append(new NewsBar(session, shelf, this));
+        left->addWidget(otherNews_.back());
+    }
     problem_ = new QLabel(this);
     problem_->setObjectName(QStringLiteral("problem"));
     problem_->setWordWrap(true);
@@ -90,8 +94,8 @@ SwatchStation::SwatchStation(Session& session, QWidget* parent)
             savePlan(file);
     });
     connect(read_, &ReadPanel::ruleWanted, this, [this](bool asPdf) {
-        const QString file = QFileDialog::getSaveFileName(this, tr("Gauge rule"),
-                                                          asPdf ? tr("gauge-rule.pdf") : tr("gauge-rule.svg"));
+        const QString file =
+            QFileDialog::getSaveFileName(this, tr("Gauge rule"), asPdf ? tr("gauge-rule.pdf") : tr("gauge-rule.svg"));
         if (!file.isEmpty())
             saveRule(file, asPdf);
     });
@@ -136,9 +140,8 @@ void SwatchStation::read(bool isWidth, int index, const QString& text) {
     QLineEdit* edit = canvas_->edits(isWidth).value(index);
     Parsed<Reading> reading;
     if (!text.trimmed().isEmpty()) {
-        reading = parseReading(text.trimmed().toStdString(), session().unit() == ReadingUnit::inches
-                                                                 ? LengthUnit::inch
-                                                                 : LengthUnit::millimetre);
+        reading = parseReading(text.trimmed().toStdString(),
+                               session().unit() == ReadingUnit::inches ? LengthUnit::inch : LengthUnit::millimetre);
         setWrong(edit, !reading);
         problem_->setText(QString::fromStdString(reading.problem));
         problem_->setVisible(!reading);
@@ -188,7 +191,8 @@ bool SwatchStation::saveRule(const QString& file, bool asPdf) {
 bool SwatchStation::savePlan(const QString& file) {
     const SwatchPlan plan = planSwatch(session().project());
     const bool written = printSwatchPlan(file, session().project(), plan);
-    emit said(written ? tr("The plan is in %1.").arg(file) : tr("%1 cannot be written: choose another place.").arg(file));
+    emit said(written ? tr("The plan is in %1.").arg(file)
+                      : tr("%1 cannot be written: choose another place.").arg(file));
     return written;
 }
 
@@ -204,9 +208,10 @@ void SwatchStation::refresh() {
     }
     modes_->button(static_cast<int>(mode_))->setChecked(true);
     news_->fill();
+    for (NewsBar* each : otherNews_)
+        each->fill();
     title_->setText(QString::fromStdString(swatch.name));
-    QStringList second = {QString::fromStdString(project.machine.name),
-                          tr("strands: %1").arg(swatch.strands),
+    QStringList second = {QString::fromStdString(project.machine.name), tr("strands: %1").arg(swatch.strands),
                           coreText(label(swatch.fabric)),
                           tr("size %1").arg(QString::fromStdString(project.machine.sizes.text(swatch.size)))};
     subtitle_->setText(second.join(QStringLiteral(" · ")));
@@ -249,8 +254,9 @@ void SwatchStation::fillPlanSlip() {
     const Swatch& swatch = session().project().swatch;
     slip_->begin(tr("The swatch’s plan"));
     slip_->addLine(tr("rows, cast on to bind off"), QString::number(swatch.rows().count()));
-    slip_->addLine(tr("markers on needles"), tr("%1 and %2").arg(QString::fromStdString(plan.layout.markerLeft.name()),
-                                                                 QString::fromStdString(plan.layout.markerRight.name())));
+    slip_->addLine(tr("markers on needles"), tr("%1 and %2")
+                                                 .arg(QString::fromStdString(plan.layout.markerLeft.name()),
+                                                      QString::fromStdString(plan.layout.markerRight.name())));
     for (const Finding& finding : plan.findings)
         slip_->addNote(coreText(finding.text, session().unit()), finding.severity);
     plan_->knit()->setEnabled(plan.program.has_value());
@@ -309,7 +315,8 @@ void SwatchStation::fillJudgeSlip() {
         slip_->addAnswer(tr("rows in 10 cm"), tenth(fabric.gauge->rows));
     }
     slip_->addRule();
-    slip_->addNote(tr("Some yarns, such as chenille and slippery ribbon, want it much tighter than common sense says."));
+    slip_->addNote(
+        tr("Some yarns, such as chenille and slippery ribbon, want it much tighter than common sense says."));
     slip_->addNote(tr("Steam only what stands it: acrylic goes limp for good. Steam burns: mind hands and the maker’s "
                       "instructions."));
 }

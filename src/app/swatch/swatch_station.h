@@ -57,6 +57,7 @@ private:
     QLabel* subtitle_;
     QButtonGroup* modes_;
     NewsBar* news_;
+    QList<NewsBar*> otherNews_; ///< of the machine and the yarn
     QLabel* problem_;
     QStackedWidget* pages_;
     QWidget* bench_;

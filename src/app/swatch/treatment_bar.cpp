@@ -9,6 +9,11 @@
 #include <QPushButton>
 
 namespace vestimen::app {
+namespace {
+
+constexpr int chipHeight = 66;
+
+} // namespace
 
 QString percentText(double share) {
     const double percent = share * 100.0;
@@ -23,29 +28,53 @@ QString restText(const Treatment& treatment, const QDateTime& now) {
     if (!began.isValid() || treatment.hours <= 0.0)
         return {};
     const QDateTime ready = began.addSecs(static_cast<qint64>(treatment.hours * 3600));
-    const QString when = ready.date() == now.date()
-                             ? ready.toString(QStringLiteral("HH:mm"))
-                             : QLocale().toString(ready.date(), QStringLiteral("ddd d MMM")) + ready.toString(", HH:mm");
+    const QString when = ready.date() == now.date() ? ready.toString(QStringLiteral("HH:mm"))
+                                                    : QLocale().toString(ready.date(), QStringLiteral("ddd d MMM")) +
+                                                          ready.toString(", HH:mm");
     return ready <= now ? TreatmentBar::tr("ready since %1").arg(when) : TreatmentBar::tr("ready at %1").arg(when);
 }
 
-TreatmentBar::TreatmentBar(QWidget* parent) : QWidget(parent), chips_(new QHBoxLayout(this)) {
-    chips_->setContentsMargins(0, 0, 0, 0);
-    chips_->setSpacing(8);
+TreatmentBar::TreatmentBar(QWidget* parent)
+    : QWidget(parent), layout_(new QHBoxLayout(this)), add_(new QPushButton(this)) {
+    layout_->setContentsMargins(0, 0, 0, 0);
+    layout_->setSpacing(8);
+    add_->setMinimumHeight(chipHeight);
+    auto* menu = new QMenu(add_);
+    for (std::size_t kind = 0; kind < treatmentKindCount; ++kind)
+        menu->addAction(coreText(label(static_cast<TreatmentKind>(kind))), this,
+                        [this, kind] { emit added(static_cast<TreatmentKind>(kind)); });
+    add_->setMenu(menu);
+    layout_->addWidget(add_);
+    layout_->addStretch(1);
+}
+
+/// Chips are kept while there are as many treatments: making them anew at every digit would be felt.
+void TreatmentBar::matchChips(int count) {
+    while (chips_.size() > count) {
+        chips_.back()->hide();
+        chips_.takeLast()->deleteLater();
+    }
+    while (chips_.size() < count) {
+        const int index = static_cast<int>(chips_.size());
+        auto* chip = new QPushButton(this);
+        chip->setCheckable(true);
+        chip->setMinimumHeight(chipHeight);
+        connect(chip, &QPushButton::clicked, this, [this, index] { emit chosen(index); });
+        chip->setContextMenuPolicy(Qt::ActionsContextMenu);
+        auto* remove = new QAction(tr("Remove this treatment and its readings"), chip);
+        connect(remove, &QAction::triggered, this, [this, index] { emit removed(index); });
+        chip->addAction(remove);
+        layout_->insertWidget(index, chip);
+        chips_.append(chip);
+    }
 }
 
 void TreatmentBar::show(const Swatch& swatch) {
-    while (QLayoutItem* item = chips_->takeAt(0)) {
-        if (item->widget()) {
-            item->widget()->hide();
-            item->widget()->deleteLater();
-        }
-        delete item;
-    }
+    matchChips(static_cast<int>(swatch.treatments.size()));
     const Treatment* inUse = treatmentInUse(swatch);
     std::optional<MeasuredFabric> before;
-    for (std::size_t i = 0; i < swatch.treatments.size(); ++i) {
-        const Treatment& treatment = swatch.treatments[i];
+    for (qsizetype i = 0; i < chips_.size(); ++i) {
+        const Treatment& treatment = swatch.treatments[static_cast<std::size_t>(i)];
         const MeasuredFabric fabric = measured(treatment, swatch.field, swatch.fieldRows);
         QString text = treatment.kind == TreatmentKind::custom && !treatment.note.empty()
                            ? QString::fromStdString(treatment.note)
@@ -67,28 +96,15 @@ void TreatmentBar::show(const Swatch& swatch) {
         }
         if (fabric.gauge)
             before = fabric;
-        auto* chip = new QPushButton(text, this);
+        QPushButton* chip = chips_[i];
+        chip->setChecked(inUse == &treatment);
+        if (chip->text() == text)
+            continue;
+        chip->setText(text);
         chip->setAccessibleName(spoken.replace('\n', QStringLiteral(": ")));
         chip->setToolTip(restText(treatment, QDateTime::currentDateTime()));
-        chip->setCheckable(true);
-        chip->setChecked(inUse == &treatment);
-        chip->setMinimumHeight(66);
-        connect(chip, &QPushButton::clicked, this, [this, i] { emit chosen(static_cast<int>(i)); });
-        chip->setContextMenuPolicy(Qt::ActionsContextMenu);
-        auto* remove = new QAction(tr("Remove this treatment and its readings"), chip);
-        connect(remove, &QAction::triggered, this, [this, i] { emit removed(static_cast<int>(i)); });
-        chip->addAction(remove);
-        chips_->addWidget(chip);
     }
-    auto* add = new QPushButton(swatch.treatments.empty() ? tr("Treated …") : tr("Treated again …"), this);
-    add->setMinimumHeight(66);
-    auto* menu = new QMenu(add);
-    for (std::size_t kind = 0; kind < treatmentKindCount; ++kind)
-        menu->addAction(coreText(label(static_cast<TreatmentKind>(kind))), this,
-                        [this, kind] { emit added(static_cast<TreatmentKind>(kind)); });
-    add->setMenu(menu);
-    chips_->addWidget(add);
-    chips_->addStretch(1);
+    add_->setText(swatch.treatments.empty() ? tr("Treated …") : tr("Treated again …"));
 }
 
 } // namespace vestimen::app

@@ -4,6 +4,7 @@
 #include "core/swatch/swatch.h"
 
 #include <QHBoxLayout>
+#include <QPushButton>
 #include <QWidget>
 
 namespace vestimen::app {
@@ -22,7 +23,11 @@ signals:
     void removed(int index);
 
 private:
-    QHBoxLayout* chips_;
+    void matchChips(int count);
+
+    QHBoxLayout* layout_;
+    QList<QPushButton*> chips_;
+    QPushButton* add_;
 };
 
 /// "−2.1 %", "+0.4 %".

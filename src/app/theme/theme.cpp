@@ -98,6 +98,8 @@ QListWidget::item { padding: 7px 8px; border-radius: 5px; }
 QListWidget::item:selected { background: @woad; color: @onwoad; }
 QScrollBar:vertical { background: transparent; width: 10px; }
 QScrollBar::handle:vertical { background: @line; border-radius: 5px; min-height: 30px; }
+QScrollBar:horizontal { background: transparent; height: 10px; }
+QScrollBar::handle:horizontal { background: @line; border-radius: 5px; min-width: 30px; }
 QScrollBar::add-line, QScrollBar::sub-line { height: 0; width: 0; }
 QDialog { background: @ground; }
 QHeaderView::section { background: @paper; border: none; padding: 5px; color: @muted; }

@@ -77,8 +77,8 @@ Wearer measuresFromCsv(const std::string& text, const Wearer& wearer) {
     unsigned line = 0;
     try {
         io::CSVReader<6, io::trim_chars<' ', '\t'>, io::double_quote_escape<',', '"'>> table("measures", stream);
-        table.read_header(io::ignore_missing_column | io::ignore_extra_column, "measure", "mm", "date", "state", "typed",
-                          "by");
+        table.read_header(io::ignore_missing_column | io::ignore_extra_column, "measure", "mm", "date", "state",
+                          "typed", "by");
         if (!table.has_column("measure") || !table.has_column("mm"))
             fail(1, "the table needs the columns measure and mm");
         std::string key;

@@ -97,16 +97,11 @@ std::string alone(const char* format, const char* body, Json json) {
 } // namespace
 
 std::string toJson(const Project& project) {
-    Json result = {{"format", "vestimen-project"},
-                   {"version", newestVersion},
-                   {"name", project.name},
-                   {"article", "drop_shoulder_pullover"},
-                   {"machine", json(project.machine)},
-                   {"yarn", json(project.yarn)},
-                   {"swatch", json(project.swatch)},
-                   {"wearer", json(project.wearer)},
-                   {"ease", easeJson(project.ease)},
-                   {"choices", json(project.choices)}};
+    Json result = {
+        {"format", "vestimen-project"},        {"version", newestVersion},         {"name", project.name},
+        {"article", "drop_shoulder_pullover"}, {"machine", json(project.machine)}, {"yarn", json(project.yarn)},
+        {"swatch", json(project.swatch)},      {"wearer", json(project.wearer)},   {"ease", easeJson(project.ease)},
+        {"choices", json(project.choices)}};
     result["pins"] = Json::object();
     for (const auto& [quantity, value] : project.pins)
         result["pins"][key(quantity)] = value;

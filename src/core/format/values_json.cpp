@@ -25,8 +25,7 @@ Value fromKey(const JsonReader& json, const std::array<const char*, count>& keys
     return static_cast<Value>(known - keys.begin());
 }
 
-template<class Value, std::size_t count>
-const char* keyOf(Value value, const std::array<const char*, count>& keys) {
+template<class Value, std::size_t count> const char* keyOf(Value value, const std::array<const char*, count>& keys) {
     return keys[static_cast<std::size_t>(value)];
 }
 
@@ -262,9 +261,28 @@ Json json(const Swatch& swatch) {
 }
 
 Swatch readSwatch(const JsonReader& json) {
-    json.expectKeys({"name", "machine", "yarn", "strands", "sizes", "size_steps", "fabric", "pattern", "cast_on",
-                     "field_stitches", "field_rows", "margin_rows", "marker_heights", "rows", "grams", "verdict",
-                     "notes", "photographs", "treatments", "treatment_in_use", "article_treatment", "known_gauge"});
+    json.expectKeys({"name",
+                     "machine",
+                     "yarn",
+                     "strands",
+                     "sizes",
+                     "size_steps",
+                     "fabric",
+                     "pattern",
+                     "cast_on",
+                     "field_stitches",
+                     "field_rows",
+                     "margin_rows",
+                     "marker_heights",
+                     "rows",
+                     "grams",
+                     "verdict",
+                     "notes",
+                     "photographs",
+                     "treatments",
+                     "treatment_in_use",
+                     "article_treatment",
+                     "known_gauge"});
     Swatch swatch;
     swatch.name = json.at("name").text();
     swatch.machine = textOr(json, "machine");
@@ -283,9 +301,8 @@ Swatch readSwatch(const JsonReader& json) {
     if (const auto margin = json.find("margin_rows"))
         swatch.margin = Rows(margin->integer(0, 1000));
     else // version 1 told all the rows
-        swatch.margin = Rows(std::max(0, json.at("rows").integer(1, 10000) - swatch.fieldRows.count() -
-                                             2 * Swatch::contrastRows) /
-                             2);
+        swatch.margin = Rows(
+            std::max(0, json.at("rows").integer(1, 10000) - swatch.fieldRows.count() - 2 * Swatch::contrastRows) / 2);
     if (const auto heights = json.find("marker_heights"))
         swatch.markerHeights = heights->integer(1, 12);
     swatch.grams = json.at("grams").number(0, 100000);

@@ -37,8 +37,8 @@ struct Machine {
     bool canHold = true;
     bool holdWrapsItself = true; ///< a needle held on the carriage side is wrapped by the yarn on the way back
     bool hasRowCounter = true;
-    bool hasMast = true;          ///< a yarn mast with tension disc and spring
-    bool needlesByHand = false;   ///< needles are drawn by hand, one by one, instead of by a carriage's cams
+    bool hasMast = true;        ///< a yarn mast with tension disc and spring
+    bool needlesByHand = false; ///< needles are drawn by hand, one by one, instead of by a carriage's cams
     std::array<bool, toolCount> tools{true, true, true, true, false, true, false};
 
     bool has(Tool tool) const { return tools[static_cast<std::size_t>(tool)]; }

@@ -13,8 +13,8 @@ constexpr double zeroX = 14.0;
 constexpr double sheetLength = 262.0; ///< that a landscape A4 sheet has room for
 constexpr double edgeTop = 16.0;
 constexpr double edgeBottom = 50.0;
-constexpr double leastGap = 0.9;     ///< mm between neighbouring marks
-constexpr double leastWhole = 1.4;   ///< mm between whole numbers; the rule ends where they crowd
+constexpr double leastGap = 0.9;   ///< mm between neighbouring marks
+constexpr double leastWhole = 1.4; ///< mm between whole numbers; the rule ends where they crowd
 constexpr double leastNumbered = 6.0;
 
 /// Millimetres from the mark for v to that for v + step.
@@ -95,8 +95,8 @@ RuleDrawing gaugeRule(Stitches field, Rows fieldRows, const std::optional<Fabric
     drawing.lines.push_back({Group::check, zeroX, checkY, zeroX + checkLineMm, checkY, 0.3, checkLineMm});
     for (const double x : {zeroX, zeroX + checkLineMm})
         drawing.lines.push_back({Group::check, x, checkY - 2.5, x, checkY + 2.5, 0.3, 0.0});
-    drawing.words.push_back({zeroX + checkLineMm / 2, checkY + 5.5, 3.2, true,
-                             "100 mm: measure this line; print at 100 % when it is not"});
+    drawing.words.push_back(
+        {zeroX + checkLineMm / 2, checkY + 5.5, 3.2, true, "100 mm: measure this line; print at 100 % when it is not"});
     return drawing;
 }
 

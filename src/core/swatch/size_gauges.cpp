@@ -26,13 +26,9 @@ std::vector<SizeGauge> sizeGauges(const std::vector<Swatch>& swatches, const Swa
         const MeasuredFabric fabric = measured(each);
         if (!fabric.gauge || fabric.unproven)
             continue;
-        SizeGauge point{each.size,
-                        *fabric.gauge,
-                        fabric.gauge->stitches,
-                        fabric.gauge->stitches,
-                        fabric.gauge->rows,
-                        fabric.gauge->rows,
-                        each.name};
+        SizeGauge point{
+            each.size,          *fabric.gauge, fabric.gauge->stitches, fabric.gauge->stitches, fabric.gauge->rows,
+            fabric.gauge->rows, each.name};
         readRange(fabric.across, each.field.count(), point.stitchesLow, point.stitchesHigh);
         readRange(fabric.up, each.fieldRows.count(), point.rowsLow, point.rowsHigh);
         points.insert(points.begin(), std::move(point));

@@ -24,10 +24,10 @@ std::vector<SizeGauge> sizeGauges(const std::vector<Swatch>& swatches, const Swa
 
 /// A size read off between two measured ones.
 struct ReadOff {
-    StitchSize size;        ///< the nearest that the scale has
+    StitchSize size; ///< the nearest that the scale has
     double exactSteps = 0.0;
     Gauge gauge = Gauge::perTenCentimetres(1.0); ///< stitches that this size should give
-    bool interpolated = true; ///< false where it is a measured swatch's own
+    bool interpolated = true;                    ///< false where it is a measured swatch's own
 };
 /// The size for so many stitches in 10 cm, on straight lines between neighbouring points. Nothing outside the measured
 /// range: there it would be a guess.

@@ -188,8 +188,7 @@ TreatmentChange changeSince(const MeasuredFabric& before, const MeasuredFabric& 
 }
 
 int loopCount(const Swatch& swatch) {
-    const int across =
-        swatch.fabric == FabricKind::mockRib ? (swatch.castOn.count() + 1) / 2 : swatch.castOn.count();
+    const int across = swatch.fabric == FabricKind::mockRib ? (swatch.castOn.count() + 1) / 2 : swatch.castOn.count();
     return across * swatch.rows().count();
 }
 

@@ -97,8 +97,8 @@ struct MeasuredDirection {
     double spread = 0.0; ///< (longest - shortest) / mean
     /// Half of the 95 % interval of the mean, as a share of it; nothing for one reading.
     std::optional<double> interval;
-    std::optional<int> odd;  ///< the reading farthest from the others, where the spread asks for a look
-    bool oddByTen = false;   ///< that one is ten times too long or too short: a slip of the decimal point
+    std::optional<int> odd; ///< the reading farthest from the others, where the spread asks for a look
+    bool oddByTen = false;  ///< that one is ten times too long or too short: a slip of the decimal point
     std::optional<Gauge> gauge;
 };
 

@@ -33,8 +33,8 @@ void layEyelets(const Swatch& swatch, SwatchLayout& layout) {
     const int low = std::max(2, margin / 3);
     if (layout.wholeEyelets + layout.partEyelets + (layout.partEyelets > 0 ? gapInEyelets : 0) <= room) {
         EyeletRow row{low + 1, eyeletsFrom(first, layout.wholeEyelets, apart)};
-        const auto rest = eyeletsFrom(first.shifted((layout.wholeEyelets + gapInEyelets) * apart), layout.partEyelets,
-                                      apart);
+        const auto rest =
+            eyeletsFrom(first.shifted((layout.wholeEyelets + gapInEyelets) * apart), layout.partEyelets, apart);
         row.needles.insert(row.needles.end(), rest.begin(), rest.end());
         if (!row.needles.empty())
             layout.eyelets.push_back(row);
@@ -156,7 +156,8 @@ std::vector<Finding> swatchPlanFindings(const Swatch& swatch, const Machine& mac
               {swatch.field.count(), swatch.field.count() - 1, swatch.field.count() + 1}});
     if (swatch.fabric != FabricKind::plain)
         find(Severity::note, "other_fabric",
-             {"This swatch is {0}: plain pieces need a plain swatch of their own.", {std::string(label(swatch.fabric))}});
+             {"This swatch is {0}: plain pieces need a plain swatch of their own.",
+              {std::string(label(swatch.fabric))}});
     return findings;
 }
 

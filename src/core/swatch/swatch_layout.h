@@ -27,7 +27,7 @@ struct EyeletRow {
 struct SwatchLayout {
     NeedleSpan all;
     NeedleSpan field;
-    int every = 1; ///< needles from one in work to the next
+    int every = 1;     ///< needles from one in work to the next
     Needle markerLeft; ///< the working needle just outside the field
     Needle markerRight;
     RowSpan lowerMargin, lowerContrast, fieldRows, upperContrast, upperMargin;

@@ -129,8 +129,7 @@ Parsed<Ease> parseEase(const std::string& text) {
     }
     const auto length = parseLength(text, LengthUnit::millimetre);
     if (!length || abs(*length) > mm(1000))
-        return {std::nullopt,
-                "Ease is close, easy, roomy, a length such as 80, 8cm or -10mm, or a share such as 5 %."};
+        return {std::nullopt, "Ease is close, easy, roomy, a length such as 80, 8cm or -10mm, or a share such as 5 %."};
     return {millimetres((*length).mm()), {}};
 }
 

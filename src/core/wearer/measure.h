@@ -113,7 +113,9 @@ struct Wearer {
         return measures[static_cast<std::size_t>(measure)];
     }
     std::optional<MeasureValue>& operator[](Measure measure) { return measures[static_cast<std::size_t>(measure)]; }
-    const std::vector<MeasureValue>& before(Measure measure) const { return earlier[static_cast<std::size_t>(measure)]; }
+    const std::vector<MeasureValue>& before(Measure measure) const {
+        return earlier[static_cast<std::size_t>(measure)];
+    }
     /// Puts a new value in place. One that was measured on another day is kept among the earlier ones.
     void take(Measure measure, const MeasureValue& value);
     bool operator==(const Wearer&) const = default;

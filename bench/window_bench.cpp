@@ -1,0 +1,154 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What a hand waits for in the window, in a workroom of 2,000 swatches and 200 wearers: a digit typed, a word sought.
+// Everything runs off screen; a frame is the edit, all that follows from it, the storing, and the painting.
+#include "app/measure/measure_station.h"
+#include "app/shelf/shelves_page.h"
+#include "app/shell/demo.h"
+#include "app/shell/main_window.h"
+#include "app/swatch/swatch_station.h"
+#include "app/theme/theme.h"
+#include "core/format/project_json.h"
+#include "workroom/search_words.h"
+
+#include <benchmark/benchmark.h>
+
+#include <QApplication>
+#include <QTemporaryDir>
+
+using namespace vestimen;
+using namespace vestimen::app;
+
+namespace {
+
+constexpr int manySwatches = 2000;
+constexpr int manyWearers = 200;
+
+/// The demo's workroom, filled up.
+class FullWorkroom {
+public:
+    FullWorkroom() : workroom_(makeDemoWorkroom(folder_.path(), true)) {
+        workroom_.together([&] {
+            const char* yarns[] = {"Slate 4-ply", "Rust aran", "Moss sock", "Cream double-knit", "Ink lace"};
+            Swatch swatch = advisedSwatch(genericMachines()[1]);
+            Treatment treatment;
+            for (int i = 0; i < manySwatches; ++i) {
+                swatch.yarn = yarns[i % 5];
+                swatch.size.steps = 6 + i % 20;
+                swatch.name = swatch.yarn + ", trial " + std::to_string(i);
+                swatch.notes = i % 7 == 0 ? "pilled after the wash" : "good for a winter thing of the crew";
+                treatment.widths.assign(3, RuleReading{20.0 + i % 17});
+                treatment.heights.assign(3, RuleReading{30.0 + i % 17});
+                swatch.treatments = {treatment};
+                workroom_.add(Shelf::swatches, QString::fromStdString(swatch.name), toJson(swatch),
+                              searchWords(swatch));
+            }
+            for (int i = 0; i < manyWearers; ++i) {
+                Wearer wearer = borrowed(starterSizes()[static_cast<std::size_t>(i) % starterSizes().size()]);
+                wearer.name = "Hand " + std::to_string(i);
+                workroom_.add(Shelf::wearers, QString::fromStdString(wearer.name), toJson(wearer), searchWords(wearer));
+            }
+        });
+        window_ = std::make_unique<MainWindow>(workroom_);
+        window_->show();
+        QApplication::processEvents();
+    }
+
+    MainWindow& window() { return *window_; }
+    Workroom& workroom() { return workroom_; }
+
+private:
+    QTemporaryDir folder_;
+    Workroom workroom_;
+    std::unique_ptr<MainWindow> window_;
+};
+
+std::unique_ptr<FullWorkroom> kept;
+
+FullWorkroom& full() {
+    if (!kept)
+        kept = std::make_unique<FullWorkroom>();
+    return *kept;
+}
+
+void typeInto(QLineEdit* edit, const QString& text) {
+    edit->setFocus();
+    edit->setText(text);
+    emit edit->textEdited(text);
+}
+
+/// Everything that was posted is carried out, the painting of what changed too.
+void settle() {
+    QApplication::sendPostedEvents();
+    QApplication::processEvents();
+}
+
+/// What any program pays for its frame: the same window painted once more, nothing changed.
+void paint_the_window_again(benchmark::State& state) {
+    full().window().showStation(MainWindow::swatch);
+    settle();
+    for (auto _ : state) {
+        full().window().repaint();
+        settle();
+    }
+}
+
+void digit_in_a_reading(benchmark::State& state) {
+    MainWindow& window = full().window();
+    window.showStation(MainWindow::swatch);
+    window.swatchStation()->showMode(SwatchStation::Mode::read);
+    QLineEdit* edit = window.swatchStation()->canvas()->edits(true).value(0);
+    int digit = 0;
+    for (auto _ : state) {
+        typeInto(edit, QStringLiteral("142.%1").arg(digit++ % 10));
+        settle();
+    }
+}
+
+void digit_in_a_measure(benchmark::State& state) {
+    MainWindow& window = full().window();
+    window.showStation(MainWindow::measure);
+    QLineEdit* edit = window.measureStation()->valueEdit(Measure::chest);
+    int digit = 0;
+    for (auto _ : state) {
+        typeInto(edit, QStringLiteral("94.%1").arg(digit++ % 10));
+        settle();
+    }
+}
+
+void search_swatches(benchmark::State& state) {
+    const char* typed[] = {"s", "slate", "pilled", "trial 19", "wint", "rust good", "nothing of the kind"};
+    int word = 0;
+    for (auto _ : state)
+        benchmark::DoNotOptimize(full().workroom().search(Shelf::swatches, typed[word++ % 7]));
+}
+
+void search_in_the_window(benchmark::State& state) {
+    MainWindow& window = full().window();
+    window.shelvesStation()->showShelf(Shelf::swatches);
+    window.showStation(MainWindow::shelvesPage);
+    const char* typed[] = {"s", "slate", "pilled", "trial 19", "wint"};
+    int word = 0;
+    for (auto _ : state) {
+        window.shelvesStation()->search()->setText(QString::fromLatin1(typed[word++ % 5]));
+        settle();
+    }
+}
+
+BENCHMARK(paint_the_window_again)->Unit(benchmark::kMillisecond);
+BENCHMARK(digit_in_a_reading)->Unit(benchmark::kMillisecond);
+BENCHMARK(digit_in_a_measure)->Unit(benchmark::kMillisecond);
+BENCHMARK(search_swatches)->Unit(benchmark::kMillisecond);
+BENCHMARK(search_in_the_window)->Unit(benchmark::kMillisecond);
+
+} // namespace
+
+int main(int argc, char** argv) {
+    qputenv("QT_QPA_PLATFORM", "offscreen");
+    QApplication application(argc, argv);
+    loadFonts();
+    application.setStyleSheet(applicationStyleSheet());
+    benchmark::Initialize(&argc, argv);
+    benchmark::RunSpecifiedBenchmarks();
+    kept.reset();
+    return 0;
+}
