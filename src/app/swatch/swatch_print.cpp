@@ -38,6 +38,41 @@ bool begin(QPainter& painter, QPdfWriter& writer, const QSizeF& millimetres) {
     return painter.begin(&writer);
 }
 
+/// All steps with a box to tick, in two columns; in smaller type when they would not fit.
+void printSteps(QPainter& painter, const std::vector<ProgramStep>& all, const QRectF& area) {
+    constexpr double box = 9;
+    constexpr double textAt = 50;
+    const double column = area.width() / 2 - 8;
+    painter.setPen(QPen(Theme::current().ink, 1));
+    painter.setBrush(Qt::NoBrush);
+    for (int size = 13; size >= 8; --size) {
+        painter.setFont(textFont(size));
+        std::vector<double> heights;
+        double sum = 0;
+        for (const ProgramStep& step : all) {
+            const QRectF room(0, 0, column - textAt, 1000);
+            heights.push_back(painter.boundingRect(room, Qt::TextWordWrap, coreText(step.text)).height() + 5);
+            sum += heights.back();
+        }
+        if (sum / 2 + 30 > area.height() && size > 8)
+            continue;
+        double y = area.top();
+        double x = area.left();
+        for (std::size_t i = 0; i < all.size(); ++i) {
+            if (x == area.left() && y - area.top() > sum / 2) {
+                x += area.width() / 2 + 8;
+                y = area.top();
+            }
+            painter.drawRect(QRectF(x, y + 4, box, box));
+            painter.drawText(QRectF(x + 16, y, textAt - 18, 20), Qt::AlignLeft, QString::number(all[i].row));
+            painter.drawText(QRectF(x + textAt, y, column - textAt, heights[i]), Qt::TextWordWrap,
+                             coreText(all[i].text));
+            y += heights[i];
+        }
+        return;
+    }
+}
+
 } // namespace
 
 bool printGaugeRule(const QString& file, const RuleDrawing& drawing) {
@@ -93,25 +128,8 @@ bool printSwatchPlan(const QString& file, const Project& project, const SwatchPl
             .arg(project.swatch.strands)
             .arg(coreText(label(project.swatch.fabric)), QString::fromStdString(sizes.text(project.swatch.size))));
     SwatchCanvas::paintPlan(painter, {margin, margin + 70, wide, 480}, project);
-    double y = margin + 570;
-    if (!plan.program)
-        return true;
-    const std::vector<ProgramStep> all = steps(*plan.program);
-    // As many lines as the program has, in type that fits the page.
-    const double room = 282 * pixels - y;
-    const double line = std::min(22.0, room / std::max<double>(1.0, static_cast<double>(all.size() + 1) / 2.0));
-    const int size = std::clamp(static_cast<int>(line * 0.62), 8, 13);
-    painter.setFont(textFont(size));
-    const auto half = (all.size() + 1) / 2;
-    for (std::size_t i = 0; i < all.size(); ++i) {
-        const double x = margin + (i < half ? 0.0 : wide / 2 + 10);
-        const double at = y + static_cast<double>(i % half) * line;
-        painter.drawRect(QRectF(x, at + line / 2 - 5, 9, 9));
-        painter.drawText(QRectF(x + 16, at, 46, line), Qt::AlignLeft | Qt::AlignVCenter, QString::number(all[i].row));
-        painter.drawText(
-            QRectF(x + 52, at, wide / 2 - 60, line), Qt::AlignLeft | Qt::AlignVCenter,
-            painter.fontMetrics().elidedText(coreText(all[i].text), Qt::ElideRight, static_cast<int>(wide / 2 - 60)));
-    }
+    if (plan.program)
+        printSteps(painter, steps(*plan.program), {margin, margin + 580, wide, 282 * pixels - margin - 580});
     painter.end();
     return QFileInfo(file).size() > 0;
 }
