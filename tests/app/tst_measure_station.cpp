@@ -200,6 +200,14 @@ void TestMeasureStation::earlierValuesStayWithTheirDates() {
     QCOMPARE(wearer[Measure::chest]->date, QDate::currentDate().toString(Qt::ISODate).toStdString());
     QCOMPARE(wearer[Measure::chest]->by, std::string("Bram"));
     QVERIFY(measure->slip()->plainText().contains("by Bram"));
+    // It was taken the day before, as somebody remembers.
+    WindowFixture::type(measure->date(), "2026-11-20");
+    QCOMPARE(fixture.project().wearer[Measure::chest]->date, std::string("2026-11-20"));
+    for (const char* wrong : {"20.11.2026", "2026-13-01", "2999-01-01", "yesterday"}) {
+        WindowFixture::type(measure->date(), wrong);
+        QVERIFY2(measure->date()->property("wrong").toBool(), wrong);
+    }
+    QCOMPARE(fixture.project().wearer[Measure::chest]->date, std::string("2026-11-20"));
 }
 
 void TestMeasureStation::measuresGoOutAndIn() {

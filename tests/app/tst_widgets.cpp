@@ -8,9 +8,11 @@
 #include "app/draft/draft_edits.h"
 #include "app/knit/knitting_state.h"
 #include "app/shelf/new_project_dialog.h"
+#include "app/shelf/shelves_page.h"
 #include "core/format/project_json.h"
 
 #include <QComboBox>
+#include <QStackedLayout>
 #include <QPushButton>
 #include <QSpinBox>
 #include <QSqlError>
@@ -546,8 +548,7 @@ void TestWidgets::choicesSitWithTheirPart() {
 
 void TestWidgets::everyStationHasNames() {
     WindowFixture fixture;
-    for (int station = MainWindow::workroomPage; station <= MainWindow::review; ++station) {
-        fixture.window().showStation(station);
+    const auto named = [&] {
         QApplication::processEvents();
         for (QWidget* each : fixture.window().findChildren<QWidget*>()) {
             const bool field =
@@ -556,6 +557,21 @@ void TestWidgets::everyStationHasNames() {
                 continue;
             QVERIFY2(!each->accessibleName().isEmpty(), each->metaObject()->className());
         }
+    };
+    for (int station = MainWindow::workroomPage; station <= MainWindow::review; ++station) {
+        fixture.window().showStation(station);
+        named();
+    }
+    fixture.window().showStation(MainWindow::swatch);
+    for (const auto mode : {SwatchStation::Mode::plan, SwatchStation::Mode::read, SwatchStation::Mode::judge}) {
+        fixture.window().swatchStation()->showMode(mode);
+        named();
+    }
+    fixture.window().showStation(MainWindow::shelvesPage);
+    for (const Shelf shelf : {Shelf::yarns, Shelf::machines, Shelf::swatches, Shelf::wearers}) {
+        fixture.window().shelvesStation()->showShelf(shelf);
+        fixture.window().shelvesStation()->list()->setCurrentRow(0);
+        named();
     }
 }
 
@@ -568,17 +584,46 @@ void TestWidgets::stationsNeedAProject() {
     }
 }
 
+/// Neighbours that lie on each other, in any layout of a window.
+QString overlapping(QWidget& window) {
+    for (QLayout* layout : window.findChildren<QLayout*>()) {
+        QList<QWidget*> shown;
+        for (int i = 0; i < layout->count(); ++i)
+            if (QWidget* each = layout->itemAt(i)->widget(); each && each->isVisible())
+                shown << each;
+        for (qsizetype i = 0; i < shown.size(); ++i)
+            for (qsizetype j = 0; j < i; ++j)
+                if (shown[i]->geometry().intersects(shown[j]->geometry()) && !qobject_cast<QStackedLayout*>(layout))
+                    return shown[i]->accessibleName() + " on " + shown[j]->accessibleName();
+    }
+    // A button whose words have no room.
+    for (auto* button : window.findChildren<QPushButton*>())
+        if (button->isVisible() && button->width() < button->minimumSizeHint().width() - 1)
+            return "cut: " + button->text();
+    return {};
+}
+
 void TestWidgets::worksInASmallWindow() {
     WindowFixture fixture;
     fixture.window().resize(1024, 700);
-    for (int station = MainWindow::workroomPage; station <= MainWindow::review; ++station) {
-        fixture.window().showStation(station);
-        QApplication::processEvents();
+    const auto fits = [&](const QString& what) {
+        for (int i = 0; i < 3; ++i) // a scrolled line is laid out after what it lies in
+            QApplication::processEvents();
         QVERIFY2(fixture.window().width() <= 1024 && fixture.window().height() <= 700,
-                 qPrintable(QString("station %1 needs %2 × %3")
-                                .arg(station)
+                 qPrintable(QString("%1 needs %2 × %3")
+                                .arg(what)
                                 .arg(fixture.window().width())
                                 .arg(fixture.window().height())));
+        QVERIFY2(overlapping(fixture.window()).isEmpty(), qPrintable(what + ": " + overlapping(fixture.window())));
+    };
+    for (int station = MainWindow::workroomPage; station <= MainWindow::shelvesPage; ++station) {
+        fixture.window().showStation(station);
+        fits(QString("station %1").arg(station));
+    }
+    fixture.window().showStation(MainWindow::swatch);
+    for (const auto mode : {SwatchStation::Mode::plan, SwatchStation::Mode::judge}) {
+        fixture.window().swatchStation()->showMode(mode);
+        fits(QString("swatch, mode %1").arg(int(mode)));
     }
 }
 

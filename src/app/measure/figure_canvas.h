@@ -22,7 +22,7 @@ public:
     FigureView view() const { return view_; }
     /// Shows another side or a close-up without choosing a measure.
     void turn(FigureView view);
-    QSize minimumSizeHint() const override { return {230, 380}; }
+    QSize minimumSizeHint() const override { return {140, 320}; }
     /// The middle of a measure's line, for tests.
     QPointF lineCentre(Measure measure) const;
 

@@ -52,7 +52,7 @@ MeasureStation::MeasureStation(Session& session, QWidget* parent)
     left->addWidget(news_);
 
     auto* middle = new QHBoxLayout;
-    middle->setSpacing(14);
+    middle->setSpacing(8);
     left->addLayout(middle, 1);
     auto* list = new QWidget(this);
     auto* listLayout = new QVBoxLayout(list);
@@ -77,18 +77,20 @@ MeasureStation::MeasureStation(Session& session, QWidget* parent)
     scroll->setWidgetResizable(true);
     scroll->setFrameShape(QFrame::NoFrame);
     scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    scroll->setMinimumWidth(478);
+    scroll->setMinimumWidth(424);
     scroll->setFocusPolicy(Qt::NoFocus);
-    middle->addWidget(scroll, 3);
+    middle->addWidget(scroll, 2);
     for (const Measure each : pulloverNeeds())
         buildRow(each);
     connect(all_, &QCheckBox::toggled, this, &MeasureStation::refresh);
 
-    auto* figureSide = new QVBoxLayout;
-    figureSide->addWidget(figure_, 1);
-    auto* viewLine = new QHBoxLayout;
-    viewLine->setSpacing(4);
-    viewLine->addStretch(1);
+    // The sides and close-ups are turned to in the figure's corner.
+    auto* corner = new QHBoxLayout(figure_);
+    corner->setContentsMargins(0, 0, 0, 0);
+    corner->addStretch(1);
+    auto* viewColumn = new QVBoxLayout;
+    viewColumn->setSpacing(4);
+    corner->addLayout(viewColumn);
     views_ = new QButtonGroup(this);
     for (const auto& [view, name] : {std::pair{FigureView::front, tr("front")},
                                      {FigureView::back, tr("back")},
@@ -99,11 +101,10 @@ MeasureStation::MeasureStation(Session& session, QWidget* parent)
         button->setObjectName(QStringLiteral("small"));
         button->setCheckable(true);
         views_->addButton(button, static_cast<int>(view));
-        viewLine->addWidget(button);
+        viewColumn->addWidget(button);
     }
-    viewLine->addStretch(1);
-    figureSide->addLayout(viewLine);
-    middle->addLayout(figureSide, 2);
+    viewColumn->addStretch(1);
+    middle->addWidget(figure_, 1);
     connect(views_, &QButtonGroup::idClicked, this, [this](int view) { figure_->turn(static_cast<FigureView>(view)); });
 
     problem_ = new QLabel(this);
@@ -149,17 +150,12 @@ QWidget* MeasureStation::buildHead() {
     words(tr("wearer"));
     name_ = new QLineEdit(head);
     name_->setAccessibleName(tr("Name of the wearer"));
-    name_->setFixedWidth(150);
+    name_->setFixedWidth(140);
     second->addWidget(name_);
     stature_ = new QComboBox(head);
     stature_->addItems({tr("adult"), tr("child")});
     stature_->setAccessibleName(tr("Figure"));
     second->addWidget(stature_);
-    words(tr("taken by"));
-    by_ = new QLineEdit(this->session().workroom().setting(takenByKey), head);
-    by_->setAccessibleName(tr("Who takes the measures"));
-    by_->setFixedWidth(110);
-    second->addWidget(by_);
     second->addStretch(1);
     words(tr("fit"));
     for (const Fit each : {Fit::close, Fit::easy, Fit::roomy}) {
@@ -179,19 +175,26 @@ QWidget* MeasureStation::buildHead() {
         next.wearer.isChild = index == 1;
         this->session().edit(tr("Figure"), std::move(next));
     });
-    connect(by_, &QLineEdit::editingFinished, this, [this] {
-        try {
-            this->session().workroom().setSetting(takenByKey, by_->text().trimmed());
-        } catch (const WorkroomError& error) {
-            emit said(error.message());
-        }
-    });
     return head;
 }
 
 void MeasureStation::buildControls() {
     history_ = new HistoryLine(slip_);
     slip_->controls()->addWidget(history_);
+    date_ = new QLineEdit(slip_);
+    date_->setToolTip(tr("The day on which this measure was taken, as 2026-11-25"));
+    addRow(slip_->controls(), tr("taken on"), date_);
+    connect(date_, &QLineEdit::textEdited, this, &MeasureStation::typedDate);
+    by_ = new QLineEdit(session().workroom().setting(takenByKey), slip_);
+    by_->setToolTip(tr("Who takes the measures now; noted with each new one"));
+    addRow(slip_->controls(), tr("measures taken by"), by_);
+    connect(by_, &QLineEdit::editingFinished, this, [this] {
+        try {
+            session().workroom().setSetting(takenByKey, by_->text().trimmed());
+        } catch (const WorkroomError& error) {
+            emit said(error.message());
+        }
+    });
     const auto button = [&](const QString& text, const QString& tip, auto action) {
         auto* made = new QPushButton(text, slip_);
         made->setToolTip(tip);
@@ -226,7 +229,7 @@ void MeasureStation::buildRow(Measure measure) {
     const QString name = coreText(info(measure).label);
     row.name = new QLabel(name, this);
     row.value = new QLineEdit(this);
-    row.value->setFixedWidth(104);
+    row.value->setFixedWidth(96);
     row.value->setAlignment(Qt::AlignRight);
     row.value->setAccessibleName(name);
     row.ease = new QComboBox(this);
@@ -235,11 +238,11 @@ void MeasureStation::buildRow(Measure measure) {
     row.ease->setCompleter(nullptr); // it would write ahead of the hand
     for (const Fit each : {Fit::close, Fit::easy, Fit::roomy})
         row.ease->addItem(coreText(label(each)));
-    row.ease->setFixedWidth(96);
+    row.ease->setFixedWidth(92);
     row.ease->setAccessibleName(tr("%1, ease").arg(name));
     row.ease->lineEdit()->setAccessibleName(row.ease->accessibleName());
     row.ease->setFocusPolicy(Qt::StrongFocus);
-    row.result = new QLabel(this);
+    row.result = new ElidedLabel(this);
     // Rows lie in the order of the tape, whenever they are built.
     const int at = static_cast<int>(measure) + 1;
     grid_->addWidget(row.name, at, 0);
@@ -346,6 +349,19 @@ void MeasureStation::typedEase(Measure measure, const QString& text) {
     Project next = session().project();
     next.ease[static_cast<std::size_t>(measure)] = *ease;
     session().edit(tr("%1, ease").arg(coreText(info(measure).label)), std::move(next), true);
+}
+
+void MeasureStation::typedDate(const QString& text) {
+    const QDate day = QDate::fromString(text.trimmed(), Qt::ISODate);
+    const bool sound = day.isValid() && day <= QDate::currentDate();
+    setWrong(date_, !sound);
+    problem_->setText(sound ? QString() : tr("A day is written like 2026-11-25, and is not one to come."));
+    Project next = session().project();
+    auto& taken = next.wearer[chosen_];
+    if (!sound || !taken)
+        return;
+    taken->date = day.toString(Qt::ISODate).toStdString();
+    session().edit(tr("%1, day").arg(coreText(info(chosen_).label)), std::move(next), true);
 }
 
 bool MeasureStation::importMeasures(const QString& file) {
@@ -457,8 +473,8 @@ void MeasureStation::fillSlip() {
     const auto& taken = project.wearer[chosen_];
     if (taken) {
         QString how = taken->borrowed    ? tr("borrowed from a starter size")
-                      : taken->onGarment ? tr("on a garment, %1").arg(QString::fromStdString(taken->date))
-                                         : tr("taken on %1").arg(QString::fromStdString(taken->date));
+                      : taken->onGarment ? tr("on a garment")
+                                         : tr("on the body");
         if (!taken->by.empty())
             how += tr(", by %1").arg(QString::fromStdString(taken->by));
         slip_->addLine(how, text(taken->value));
@@ -473,6 +489,11 @@ void MeasureStation::fillSlip() {
             slip_->addAnswer(tr("in the garment"), text(*made));
     } else {
         slip_->addLine(tr("not taken yet"), {});
+    }
+    date_->setEnabled(taken && !taken->borrowed);
+    if (!isBeingTyped(date_)) {
+        date_->setText(taken ? QString::fromStdString(taken->date) : QString());
+        setWrong(date_, false);
     }
     const auto& earlier = project.wearer.before(chosen_);
     history_->show(earlier, taken, session().unit());

@@ -35,6 +35,7 @@ public:
     NewsBar* news() const { return news_; }
     QCheckBox* all() const { return all_; }
     QLineEdit* takenBy() const { return by_; }
+    QLineEdit* date() const { return date_; }
     QString problem() const { return problem_->text(); }
     /// Measuring a garment that fits, laid flat, instead of the body.
     void measureGarment(bool garment);
@@ -64,6 +65,7 @@ private:
     void fillRow(Measure measure);
     void typedValue(Measure measure, const QString& text);
     void typedEase(Measure measure, const QString& text);
+    void typedDate(const QString& text);
     void choose(Measure measure);
     void fillFigure();
     void fillSlip();
@@ -84,6 +86,7 @@ private:
     QButtonGroup* views_;
     Slip* slip_;
     HistoryLine* history_;
+    QLineEdit* date_; ///< of the chosen measure
     bool garment_ = false;
     Measure chosen_ = Measure::chest;
 };

@@ -27,6 +27,7 @@ namespace vestimen::app {
 namespace {
 
 constexpr int messageShown = 8000; // ms
+constexpr int narrowWindow = 1180; ///< below this the knots of the thread give up their words
 
 } // namespace
 
@@ -311,8 +312,13 @@ Project MainWindow::inputs() const {
 void MainWindow::makeRoom() {
     const auto* machine = static_cast<KnitStation*>(stations_[knit + 1]);
     const bool atTheMachine = current_ == knit && machine && machine->state();
-    thread_->setNarrow(atTheMachine);
+    thread_->setNarrow(atTheMachine || width() < narrowWindow);
     tools_->setVisible(!atTheMachine);
+}
+
+void MainWindow::resizeEvent(QResizeEvent* event) {
+    QMainWindow::resizeEvent(event);
+    makeRoom();
 }
 
 void MainWindow::fillThread() {

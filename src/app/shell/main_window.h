@@ -50,6 +50,9 @@ public:
 
     void chooseTheme(bool dark);
 
+protected:
+    void resizeEvent(QResizeEvent* event) override;
+
 private:
     void buildShortcuts();
     template<class Kind> Kind* built(int station);

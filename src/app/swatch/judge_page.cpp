@@ -110,8 +110,9 @@ JudgePage::JudgePage(Session& session, QWidget* parent) : QWidget(parent), sessi
     answer_->setWordWrap(true);
     wantedLine->addWidget(words);
     wantedLine->addWidget(wanted_);
-    wantedLine->addWidget(answer_, 1);
+    wantedLine->addStretch(1);
     right->addLayout(wantedLine);
+    right->addWidget(answer_);
     connect(wanted_, &QLineEdit::textEdited, this, &JudgePage::readOff);
     others_ = new QListWidget(this);
     others_->setAccessibleName(tr("Swatches of this yarn"));
@@ -119,6 +120,12 @@ JudgePage::JudgePage(Session& session, QWidget* parent) : QWidget(parent), sessi
     others_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     others_->setTextElideMode(Qt::ElideRight);
     right->addWidget(others_, 2);
+    auto* useIt = new QPushButton(tr("Use the chosen one in this project"), this);
+    right->addWidget(useIt);
+    connect(useIt, &QPushButton::clicked, this, [this] {
+        if (QListWidgetItem* item = others_->currentItem())
+            emit others_->itemActivated(item);
+    });
     connect(others_, &QListWidget::itemActivated, this, [this](const QListWidgetItem* item) {
         if (const qint64 id = item->data(Qt::UserRole).toLongLong())
             session_.useFromShelf(Shelf::swatches, id);

@@ -12,6 +12,7 @@ namespace {
 
 constexpr double heaviestSwatch = 10000.0; // g
 constexpr double longestRest = 1000.0;     // h
+constexpr int lengthRole = Qt::UserRole + 1;
 
 } // namespace
 
@@ -113,6 +114,12 @@ std::optional<Length> ReadPanel::pieceWidth() const {
     return length && *length > Length() && *length < Length::millimetres(5000) ? length.value : std::nullopt;
 }
 
+std::optional<Length> ReadPanel::pieceLength() const {
+    const int known = piece_->findText(piece_->currentText());
+    return known < 0 ? std::nullopt
+                     : std::optional(Length::millimetres(piece_->itemData(known, lengthRole).toDouble()));
+}
+
 QString ReadPanel::pieceName() const {
     return piece_->currentText();
 }
@@ -132,6 +139,7 @@ void ReadPanel::fillPieces() {
                 piece_->addItem(words);
             else if (piece_->itemText(count) != words)
                 piece_->setItemText(count, words);
+            piece_->setItemData(count, each.length.mm(), lengthRole);
             piece_->setItemData(count++, each.width.mm());
         }
     while (piece_->count() > count)

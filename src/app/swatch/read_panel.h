@@ -18,6 +18,8 @@ public:
     /// The width that the interval is told at, and its name; nothing while there is none.
     std::optional<Length> pieceWidth() const;
     QString pieceName() const;
+    /// The length of a piece that was chosen by name.
+    std::optional<Length> pieceLength() const;
 
     QComboBox* piece() const { return piece_; }
     QComboBox* article() const { return article_; }

@@ -82,7 +82,7 @@ void SizePlot::paintEvent(QPaintEvent*) {
     double labelledTo = -INFINITY;
     for (const SizeGauge& each : points_) {
         const double at = x(each.size.steps);
-        if (at - labelledTo < 34)
+        if (at - labelledTo < 24)
             continue;
         labelledTo = at;
         painter.drawText(QRectF(at - 30, height() - bottom + 4, 60, 18), Qt::AlignCenter,

@@ -208,7 +208,7 @@ void SwatchCanvas::matchEdits(QList<QLineEdit*>& edits, const std::vector<Readin
     while (edits.size() < wanted) {
         auto* edit = new QLineEdit(this);
         edit->setAlignment(Qt::AlignCenter);
-        edit->setFont(textFont(15, QFont::Bold));
+        edit->setObjectName(QStringLiteral("reading"));
         const int index = static_cast<int>(edits.size());
         edit->setAccessibleName(widths ? tr("Width, reading %1").arg(index + 1)
                                        : tr("Height, reading %1").arg(index + 1));

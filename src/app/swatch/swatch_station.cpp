@@ -292,6 +292,9 @@ void SwatchStation::fillReadSlip() {
             const auto doubt = uncertainty(fabric.across, *width);
             slip_->addLine(tr("%1 comes out").arg(read_->pieceName()),
                            doubt ? tr("± %1 mm").arg(doubt->mm(), 0, 'f', 0) : tr("one reading tells no doubt"));
+            if (const auto length = read_->pieceLength(); length && fabric.up.interval)
+                slip_->addLine(tr("and in its length of %1").arg(this->text(*length)),
+                               tr("± %1 mm").arg(uncertainty(fabric.up, *length)->mm(), 0, 'f', 0));
         }
     }
     if (!fabric.gauge || fabric.unproven)

@@ -12,6 +12,7 @@ namespace vestimen::app {
 namespace {
 
 constexpr int chipHeight = 66;
+constexpr int scrollRoom = 12;
 
 } // namespace
 
@@ -35,7 +36,16 @@ QString restText(const Treatment& treatment, const QDateTime& now) {
 }
 
 TreatmentBar::TreatmentBar(QWidget* parent)
-    : QWidget(parent), layout_(new QHBoxLayout(this)), add_(new QPushButton(this)) {
+    : QScrollArea(parent), layout_(new QHBoxLayout), add_(new QPushButton(this)) {
+    // Many treatments are scrolled, never squeezed.
+    auto* line = new QWidget(this);
+    line->setLayout(layout_);
+    setWidget(line);
+    setWidgetResizable(true);
+    setFrameShape(QFrame::NoFrame);
+    setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    setFocusPolicy(Qt::NoFocus);
+    setFixedHeight(chipHeight + scrollRoom);
     layout_->setContentsMargins(0, 0, 0, 0);
     layout_->setSpacing(8);
     add_->setMinimumHeight(chipHeight);
@@ -56,7 +66,8 @@ void TreatmentBar::matchChips(int count) {
     }
     while (chips_.size() < count) {
         const int index = static_cast<int>(chips_.size());
-        auto* chip = new QPushButton(this);
+        auto* chip = new QPushButton(widget());
+        chip->setSizePolicy(QSizePolicy::Minimum, QSizePolicy::Fixed);
         chip->setCheckable(true);
         chip->setMinimumHeight(chipHeight);
         connect(chip, &QPushButton::clicked, this, [this, index] { emit chosen(index); });

@@ -5,12 +5,12 @@
 
 #include <QHBoxLayout>
 #include <QPushButton>
-#include <QWidget>
+#include <QScrollArea>
 
 namespace vestimen::app {
 
 /// What was done to the swatch, one chip after another, each with its gauge and how much it changed the fabric.
-class TreatmentBar : public QWidget {
+class TreatmentBar : public QScrollArea {
     Q_OBJECT
 
 public:

@@ -11,7 +11,8 @@ std::string gaugeRuleSvg(const RuleDrawing& drawing) {
     using Group = RuleDrawing::Group;
     std::string svg = fmt::format("<?xml version=\"1.0\" encoding=\"UTF-8\"?>\n"
                                   "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"{0:.3f}mm\" height=\"{1:.3f}mm\" "
-                                  "viewBox=\"0 0 {0:.3f} {1:.3f}\">\n",
+                                  "viewBox=\"0 0 {0:.3f} {1:.3f}\">\n"
+                                  "  <rect id=\"paper\" width=\"{0:.3f}\" height=\"{1:.3f}\" fill=\"#FFFFFF\"/>\n",
                                   drawing.width, drawing.height);
     for (const auto& [group, name] : {std::pair{Group::frame, "frame"},
                                       {Group::stitches, "stitches"},

@@ -15,7 +15,7 @@ constexpr double edgeTop = 16.0;
 constexpr double edgeBottom = 50.0;
 constexpr double leastGap = 0.9;   ///< mm between neighbouring marks
 constexpr double leastWhole = 1.4; ///< mm between whole numbers; the rule ends where they crowd
-constexpr double leastNumbered = 6.0;
+constexpr double leastNumbered = 4.6;
 
 /// Millimetres from the mark for v to that for v + step.
 double gapAt(int field, double value, double step) {
@@ -42,14 +42,11 @@ Length ruleMark(int field, double value) {
 std::vector<RuleMark> ruleMarks(int field, Length longest) {
     std::vector<RuleMark> marks;
     const int first = std::max(1, static_cast<int>(std::ceil(100.0 * field / longest.mm() - 1e-9)));
-    double numberedAt = INFINITY;
     for (int whole = first; whole <= 400 && gapAt(field, whole, 1.0) >= leastWhole; ++whole) {
-        RuleMark mark{static_cast<double>(whole), ruleMark(field, whole), true, false};
-        if (numberedAt - mark.at.mm() >= leastNumbered) {
-            mark.numbered = true;
-            numberedAt = mark.at.mm();
-        }
-        marks.push_back(mark);
+        // Every number, every second, every fifth, as they crowd.
+        const auto room = [&](int every) { return gapAt(field, whole, every) >= leastNumbered; };
+        const int every = room(1) ? 1 : room(2) ? 2 : room(5) ? 5 : 10;
+        marks.push_back({static_cast<double>(whole), ruleMark(field, whole), true, whole % every == 0});
         for (const int parts : {10, 5, 2}) {
             // The last of the parts lie closest.
             if (gapAt(field, whole + 1.0 - 1.0 / parts, 1.0 / parts) < leastGap)
