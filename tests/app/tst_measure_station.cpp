@@ -128,13 +128,20 @@ void TestMeasureStation::unitsSwitchAThousandTimes() {
 void TestMeasureStation::nonsenseIsSaidAndNothingLost_data() {
     QTest::addColumn<QString>("typed");
     QTest::addColumn<QString>("says");
-    QTest::newRow("letters") << "wide" << "is not a length";
-    QTest::newRow("double sign") << "--9" << "is not a length";
-    QTest::newRow("nought below") << "1/0" << "is not a length";
-    QTest::newRow("two points") << "9.8.1" << "is not a length";
-    QTest::newRow("too large") << "980" << "Did you mean 98.0 cm?";
-    QTest::newRow("too small") << "9,8" << "cannot be";
-    QTest::newRow("negative") << "-98" << "cannot be";
+    QTest::newRow("letters") << "wide"
+                             << "is not a length";
+    QTest::newRow("double sign") << "--9"
+                                 << "is not a length";
+    QTest::newRow("nought below") << "1/0"
+                                  << "is not a length";
+    QTest::newRow("two points") << "9.8.1"
+                                << "is not a length";
+    QTest::newRow("too large") << "980"
+                               << "Did you mean 98.0 cm?";
+    QTest::newRow("too small") << "9,8"
+                               << "cannot be";
+    QTest::newRow("negative") << "-98"
+                              << "cannot be";
 }
 
 void TestMeasureStation::nonsenseIsSaidAndNothingLost() {
@@ -279,9 +286,7 @@ void TestMeasureStation::machinesSayWhatTheirPartsMean() {
     for (int i = 0; i < shelves->list()->count(); ++i)
         if (shelves->list()->item(i)->text() == "Standard bed 4.5 mm")
             shelves->list()->setCurrentRow(i);
-    const auto says = [&](const QString& text) {
-        return shelves->form()->consequences().join(' ').contains(text);
-    };
+    const auto says = [&](const QString& text) { return shelves->form()->consequences().join(' ').contains(text); };
     QVERIFY(says("One bed"));
     QVERIFY(!says("No yarn mast"));
     QCheckBox* mast = nullptr;

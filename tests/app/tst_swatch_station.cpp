@@ -266,7 +266,8 @@ void TestSwatchStation::theDoubtIsToldAtThePieceThatIsNamed() {
     QVERIFY(station->reading()->pieceName().startsWith("Back, "));
     station->reading()->piece()->setEditText("1 m");
     const double interval = *fixture.worked().measured.across.interval;
-    QVERIFY(station->slip()->plainText().contains(QStringLiteral("1 m comes out: ± %1 mm").arg(interval * 1000, 0, 'f', 0)));
+    QVERIFY(station->slip()->plainText().contains(
+        QStringLiteral("1 m comes out: ± %1 mm").arg(interval * 1000, 0, 'f', 0)));
     station->reading()->piece()->setEditText("nonsense");
     QVERIFY(!station->slip()->plainText().contains("comes out"));
 }
@@ -342,8 +343,7 @@ void TestSwatchStation::theGaugeRuleReadsBackFromPdf() {
     QVERIFY(page.hasMatch());
     QVERIFY(std::abs(page.captured(1).toDouble() - 297 * millimetre) < 1.0); // a landscape A4 sheet
     const Swatch& swatch = fixture.project().swatch;
-    const RuleDrawing drawing =
-        gaugeRule(swatch.field, swatch.fieldRows, fixture.worked().measured.gauge, swatch.name);
+    const RuleDrawing drawing = gaugeRule(swatch.field, swatch.fieldRows, fixture.worked().measured.gauge, swatch.name);
     const QList<QLineF> lines = linesOf(unpackedPdf(pdf));
     int found = 0;
     for (const auto& line : drawing.lines) {

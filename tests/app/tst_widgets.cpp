@@ -12,11 +12,11 @@
 #include "core/format/project_json.h"
 
 #include <QComboBox>
-#include <QStackedLayout>
 #include <QPushButton>
 #include <QSpinBox>
 #include <QSqlError>
 #include <QSqlQuery>
+#include <QStackedLayout>
 
 #include <cmath>
 
@@ -609,11 +609,10 @@ void TestWidgets::worksInASmallWindow() {
     const auto fits = [&](const QString& what) {
         for (int i = 0; i < 3; ++i) // a scrolled line is laid out after what it lies in
             QApplication::processEvents();
-        QVERIFY2(fixture.window().width() <= 1024 && fixture.window().height() <= 700,
-                 qPrintable(QString("%1 needs %2 × %3")
-                                .arg(what)
-                                .arg(fixture.window().width())
-                                .arg(fixture.window().height())));
+        QVERIFY2(
+            fixture.window().width() <= 1024 && fixture.window().height() <= 700,
+            qPrintable(
+                QString("%1 needs %2 × %3").arg(what).arg(fixture.window().width()).arg(fixture.window().height())));
         QVERIFY2(overlapping(fixture.window()).isEmpty(), qPrintable(what + ": " + overlapping(fixture.window())));
     };
     for (int station = MainWindow::workroomPage; station <= MainWindow::shelvesPage; ++station) {

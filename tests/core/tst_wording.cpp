@@ -37,6 +37,13 @@ void TestWording::everyOperationHasASentence() {
     QCOMPARE(say(op::Hold{at("R2"), at("R2")}), std::string("Put R2 to hold."));
     QCOMPARE(say(op::Hold{at("L2"), at("R3")}), std::string("Put L2 to R3 to hold: 5 needles."));
     QCOMPARE(say(op::Release{at("L2"), at("R3")}), std::string("Put L2 to R3 back to work: 5 needles."));
+    {
+        Program named;
+        named.machine.positionNames = {"A", "B", "C", "D"};
+        const auto words = [&](Action action) { return render(sentence(named, {std::move(action), std::nullopt})); };
+        QCOMPARE(words(op::Hold{at("L2"), at("R3")}), std::string("Put L2 to R3 to D: 5 needles."));
+        QCOMPARE(words(op::Release{at("R2"), at("R2")}), std::string("Put R2 back to B."));
+    }
     QCOMPARE(say(op::Wrap{at("L7")}), std::string("Lay the yarn under L7."));
     QCOMPARE(say(op::HoldLever{true}), std::string("Set the carriage to hold."));
     QCOMPARE(say(op::BreakYarn{rust}), std::string("Break rust."));

@@ -101,7 +101,7 @@ void TestShelves::wordsAreFound() {
 void TestShelves::theIndexFollowsEveryChange() {
     Workroom workroom(file_);
     const qint64 id = addYarn(workroom, "Slate 4-ply", "lambswool");
-    addYarn(workroom, "Rust aran", "slate grey with rust"); // in its words only
+    addYarn(workroom, "Rust aran", "slate grey with rust");                                  // in its words only
     QCOMPARE(names(workroom.search(Shelf::yarns, "slate")).first(), QString("Slate 4-ply")); // a name weighs more
     Yarn changed;
     changed.name = "Fog";

@@ -188,9 +188,9 @@ void Slip::paintEvent(QPaintEvent*) {
                 const QSizeF size = words.size();
                 painter.setFont(textFont(pixels, weight));
                 painter.setPen(colour);
-                painter.drawStaticText(QPointF(atRight ? row.right() - size.width() : row.left(),
-                                               row.center().y() - size.height() / 2),
-                                       words);
+                painter.drawStaticText(
+                    QPointF(atRight ? row.right() - size.width() : row.left(), row.center().y() - size.height() / 2),
+                    words);
                 return static_cast<int>(std::ceil(size.width()));
             };
             const int valueWidth = answer ? draw(line.value, 22, QFont::Bold, theme.woad, true, -1)

@@ -4,6 +4,7 @@
 #include "app/canvas/fields.h"
 #include "core/format/project_json.h"
 #include "core/quantity/parsing.h"
+#include "workroom/project_parts.h"
 
 #include <QCompleter>
 #include <QDialogButtonBox>
@@ -32,13 +33,13 @@ template<class Value, class Read> QList<Shelved<Value>> readShelf(const Workroom
 
 } // namespace
 
-NewProjectDialog::NewProjectDialog(Workroom& workroom, QWidget* parent) : QDialog(parent) {
+NewProjectDialog::NewProjectDialog(Workroom& workroom, QWidget* parent) : QDialog(parent), workroom_(workroom) {
     setWindowTitle(tr("New project"));
     setMinimumWidth(560);
     machines_ = readShelf<Machine>(workroom, Shelf::machines, machineFromJson);
-    swatches_ = readShelf<Swatch>(workroom, Shelf::swatches, swatchFromJson);
+    swatches_ = workroom.search(Shelf::swatches, {});
     yarns_ = readShelf<Yarn>(workroom, Shelf::yarns, yarnFromJson);
-    wearers_ = readShelf<Wearer>(workroom, Shelf::wearers, wearerFromJson);
+    wearers_ = workroom.search(Shelf::wearers, {});
 
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(24, 20, 24, 18);
@@ -71,8 +72,8 @@ NewProjectDialog::NewProjectDialog(Workroom& workroom, QWidget* parent) : QDialo
     swatch_ = new QComboBox(this);
     swatch_->addItem(tr("A gauge I know already (marked as unproven)"));
     swatch_->addItem(tr("A swatch that I knit and read first"));
-    for (const auto& [id, each] : swatches_)
-        swatch_->addItem(QString::fromStdString(each.name));
+    for (const ShelfItem& each : swatches_)
+        swatch_->addItem(each.name);
     form->addRow(tr("From"), swatch_);
     stitches_ = new QLineEdit(this);
     stitches_->setPlaceholderText(tr("such as 28"));
@@ -88,8 +89,8 @@ NewProjectDialog::NewProjectDialog(Workroom& workroom, QWidget* parent) : QDialo
     heading(tr("3  The wearer"));
     wearer_ = new QComboBox(this);
     wearer_->addItem(tr("Somebody new"));
-    for (const auto& [id, each] : wearers_)
-        wearer_->addItem(QString::fromStdString(each.name));
+    for (const ShelfItem& each : wearers_)
+        wearer_->addItem(each.name);
     form->addRow(tr("Wearer"), wearer_);
     wearerName_ = new QLineEdit(this);
     form->addRow(tr("Name"), wearerName_);
@@ -148,8 +149,7 @@ bool NewProjectDialog::gaugeIsSound() {
 
 bool NewProjectDialog::readGauge(Project& project) {
     if (swatch_->currentIndex() >= shelved) {
-        project.swatch = swatches_[swatch_->currentIndex() - shelved].value;
-        return true;
+        return take(project, Shelf::swatches, swatches_[swatch_->currentIndex() - shelved].id);
     }
     const bool known = swatch_->currentIndex() == 0;
     if (known && !gaugeIsSound())
@@ -187,6 +187,22 @@ std::map<Shelf, qint64> NewProjectDialog::sources() const {
     return sources;
 }
 
+/// The whole item is read only when it is wanted: a shelf may hold thousands.
+bool NewProjectDialog::take(Project& project, Shelf shelf, qint64 id) {
+    try {
+        if (const auto item = workroom_.item(shelf, id)) {
+            setPart(project, shelf, item->body.toStdString());
+            return true;
+        }
+        problem_->setText(tr("That item is no longer on its shelf."));
+    } catch (const FormatError& error) {
+        problem_->setText(tr("It cannot be read: %1").arg(QString::fromUtf8(error.what())));
+    } catch (const WorkroomError& error) {
+        problem_->setText(error.message());
+    }
+    return false;
+}
+
 void NewProjectDialog::accept() {
     Project project;
     if (machine_->currentIndex() >= 0)
@@ -203,7 +219,8 @@ void NewProjectDialog::accept() {
     if (!readGauge(project))
         return;
     if (wearer_->currentIndex() > 0) {
-        project.wearer = wearers_[wearer_->currentIndex() - 1].value;
+        if (!take(project, Shelf::wearers, wearers_[wearer_->currentIndex() - 1].id))
+            return;
     } else {
         project.wearer.name = wearerName_->text().trimmed().isEmpty() ? tr("somebody").toStdString()
                                                                       : wearerName_->text().trimmed().toStdString();

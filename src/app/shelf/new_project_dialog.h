@@ -33,9 +33,11 @@ public:
 
 private:
     bool gaugeIsSound();
+    bool take(Project& project, Shelf shelf, qint64 id);
     const Shelved<Yarn>* shelvedYarn() const;
     bool readGauge(Project& project);
 
+    Workroom& workroom_;
     QComboBox* machine_;
     QComboBox* swatch_;
     QLineEdit* stitches_;
@@ -47,8 +49,8 @@ private:
     QLineEdit* name_;
     QLabel* problem_;
     QList<Shelved<Machine>> machines_;
-    QList<Shelved<Swatch>> swatches_;
-    QList<Shelved<Wearer>> wearers_;
+    QList<ShelfItem> swatches_;
+    QList<ShelfItem> wearers_;
     QList<Shelved<Yarn>> yarns_;
     Project project_;
 };

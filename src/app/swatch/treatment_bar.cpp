@@ -97,6 +97,9 @@ void TreatmentBar::show(const Swatch& swatch) {
                                    .arg(fabric.gauge->stitches.perTenCentimetres(), 0, 'f', 1)
                                    .arg(fabric.gauge->rows.perTenCentimetres(), 0, 'f', 1)
                              : tr("not read yet");
+        const QString rest = restText(treatment, QDateTime::currentDateTime());
+        if (!fabric.gauge && !rest.isEmpty())
+            text += '\n' + rest;
         QString spoken = text;
         if (before && fabric.gauge) {
             const TreatmentChange change = changeSince(*before, fabric);
@@ -113,7 +116,7 @@ void TreatmentBar::show(const Swatch& swatch) {
             continue;
         chip->setText(text);
         chip->setAccessibleName(spoken.replace('\n', QStringLiteral(": ")));
-        chip->setToolTip(restText(treatment, QDateTime::currentDateTime()));
+        chip->setToolTip(rest);
     }
     add_->setText(swatch.treatments.empty() ? tr("Treated …") : tr("Treated again …"));
 }

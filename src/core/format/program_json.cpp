@@ -367,17 +367,20 @@ private:
 };
 
 Json machineJson(const ProgramMachine& machine) {
-    return {{"needles", machine.needles},
-            {"beds", machine.beds},
-            {"loops_per_needle", machine.loopsPerNeedle},
-            {"needle_wraps_itself_on_carriage_side", machine.wrapsItselfOnCarriageSide},
-            {"half_pitch", machine.halfPitch},
-            {"sizes", scaleJson(machine.sizes)}};
+    Json json = {{"needles", machine.needles},
+                 {"beds", machine.beds},
+                 {"loops_per_needle", machine.loopsPerNeedle},
+                 {"needle_wraps_itself_on_carriage_side", machine.wrapsItselfOnCarriageSide},
+                 {"half_pitch", machine.halfPitch},
+                 {"sizes", scaleJson(machine.sizes)}};
+    if (machine.positionNames != usualPositionNames())
+        json["position_names"] = machine.positionNames;
+    return json;
 }
 
 ProgramMachine readMachine(const JsonReader& json) {
-    json.expectKeys(
-        {"needles", "beds", "loops_per_needle", "needle_wraps_itself_on_carriage_side", "half_pitch", "sizes"});
+    json.expectKeys({"needles", "beds", "loops_per_needle", "needle_wraps_itself_on_carriage_side", "half_pitch",
+                     "sizes", "position_names"});
     ProgramMachine machine;
     machine.needles = json.at("needles").integer(2, 2000);
     machine.beds = json.at("beds").integer(1, 2);
@@ -389,6 +392,8 @@ ProgramMachine readMachine(const JsonReader& json) {
         machine.halfPitch = half->boolean();
     if (const auto sizes = json.find("sizes"))
         machine.sizes = readScale(*sizes);
+    if (const auto names = json.find("position_names"))
+        machine.positionNames = readPositionNames(*names);
     return machine;
 }
 

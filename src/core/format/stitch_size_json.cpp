@@ -17,4 +17,15 @@ StitchSizeScale readScale(const JsonReader& json) {
             json.at("parts").integer(1, 10), json.at("lowest").integer(0, 100), json.at("highest").integer(0, 100)};
 }
 
+PositionNames readPositionNames(const JsonReader& json) {
+    PositionNames names = usualPositionNames();
+    std::size_t count = 0;
+    json.forEach([&](const JsonReader& name) {
+        if (count >= names.size())
+            name.fail("is one name too many: there are four positions");
+        names[count++] = name.text();
+    });
+    return names;
+}
+
 } // namespace vestimen

@@ -148,12 +148,7 @@ Machine readMachine(const JsonReader& json) {
     machine.pitch = millimetres(json.at("pitch_mm"), 0.5, 50);
     machine.beds = json.at("beds").integer(1, 2);
     machine.sizes = readScale(json.at("sizes"));
-    std::size_t names = 0;
-    json.at("position_names").forEach([&](const JsonReader& name) {
-        if (names >= machine.positionNames.size())
-            name.fail("is one name too many: there are four positions");
-        machine.positionNames[names++] = name.text();
-    });
+    machine.positionNames = readPositionNames(json.at("position_names"));
     machine.canHold = json.at("can_hold").boolean();
     machine.holdWrapsItself = json.at("hold_wraps_itself").boolean();
     machine.hasRowCounter = json.at("has_row_counter").boolean();

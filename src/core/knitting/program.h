@@ -3,6 +3,7 @@
 // stands in docs/format/program.md; bed/ carries it out.
 #pragma once
 
+#include "core/machine/position_names.h"
 #include "core/machine/stitch_size.h"
 #include "core/quantity/count.h"
 #include "core/quantity/needle.h"
@@ -34,6 +35,7 @@ struct ProgramMachine {
     bool wrapsItselfOnCarriageSide = true;
     bool halfPitch = false; ///< two beds offset by half a pitch, so that no needles meet head-on
     StitchSizeScale sizes;
+    PositionNames positionNames = usualPositionNames();
     bool operator==(const ProgramMachine&) const = default;
 };
 

@@ -17,8 +17,12 @@ ProgramWriter::ProgramWriter(const Project& project, std::string piece, std::str
     program_.piece = std::move(piece);
     program_.worn = std::move(worn);
     const Machine& machine = project.machine;
-    program_.machine = {machine.needles.count(), machine.beds,     4,
-                        machine.holdWrapsItself, machine.beds > 1, machine.sizes};
+    program_.machine.needles = machine.needles.count();
+    program_.machine.beds = machine.beds;
+    program_.machine.wrapsItselfOnCarriageSide = machine.holdWrapsItself;
+    program_.machine.halfPitch = machine.beds > 1;
+    program_.machine.sizes = machine.sizes;
+    program_.machine.positionNames = machine.positionNames;
     program_.yarns = {{"A", project.yarn.name.empty() ? "main yarn" : project.yarn.name, YarnRole::main},
                       {"W", "waste yarn", YarnRole::waste},
                       {"V", "ravel cord", YarnRole::ravel}};

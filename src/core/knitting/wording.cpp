@@ -21,10 +21,12 @@ struct Sentence {
 
     std::string yarn(YarnIndex index) const { return program.yarns[index].name; }
 
-    Phrase range(const char* one, const char* more, Needle from, Needle to) const {
+    /// `position`: of the four, the one that the needles go to, by the knitter's own name.
+    Phrase range(const char* one, const char* more, Needle from, Needle to, std::size_t position) const {
+        const std::string& name = program.machine.positionNames[position];
         if (from == to)
-            return {one, {from}};
-        return {more, {from, to, std::abs(to.slot() - from.slot()) + 1}};
+            return {one, {from, name}};
+        return {more, {from, to, name, std::abs(to.slot() - from.slot()) + 1}};
     }
 
     Phrase operator()(const CastOn& op) const {
@@ -41,10 +43,10 @@ struct Sentence {
                 {op.rows, yarn(op.yarn), size}};
     }
     Phrase operator()(const Hold& op) const {
-        return range("Put {0} to hold.", "Put {0} to {1} to hold: {2} needles.", op.from, op.to);
+        return range("Put {0} to {1}.", "Put {0} to {1} to {2}: {3} needles.", op.from, op.to, 3);
     }
     Phrase operator()(const Release& op) const {
-        return range("Put {0} back to work.", "Put {0} to {1} back to work: {2} needles.", op.from, op.to);
+        return range("Put {0} back to {1}.", "Put {0} to {1} back to {2}: {3} needles.", op.from, op.to, 1);
     }
     Phrase operator()(const HoldLever& op) const {
         return {op.on ? "Set the carriage to hold." : "Set the carriage back: held needles knit.", {}};

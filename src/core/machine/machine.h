@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/machine/position_names.h"
 #include "core/machine/stitch_size.h"
 #include "core/quantity/count.h"
 #include "core/quantity/length.h"
@@ -32,8 +33,7 @@ struct Machine {
     Length pitch = Length::millimetres(4.5);
     int beds = 1;
     StitchSizeScale sizes;
-    /// Names of the needle positions, from the bed's back to front: out of work, work, forward work, hold.
-    std::array<std::string, 4> positionNames{"out", "work", "forward", "hold"};
+    PositionNames positionNames = usualPositionNames();
     bool canHold = true;
     bool holdWrapsItself = true; ///< a needle held on the carriage side is wrapped by the yarn on the way back
     bool hasRowCounter = true;
