@@ -47,9 +47,7 @@ void JoinPicture::paintEvent(QPaintEvent*) {
     const Theme& theme = Theme::current();
     QPainter painter(this);
     painter.setRenderHint(QPainter::Antialiasing);
-    painter.setPen(theme.line);
-    painter.setBrush(theme.paper);
-    painter.drawRoundedRect(QRectF(rect()).adjusted(0.5, 0.5, -0.5, -0.5), 8, 8);
+    paintCard(painter, rect());
     const double left = 28;
     const double full = width() - 2 * left;
     const double longest = std::max({1.0, join_->first.length.mm(), join_->second.length.mm()});

@@ -198,9 +198,7 @@ void NeedlePicture::paintEvent(QPaintEvent*) {
     const Theme& theme = Theme::current();
     QPainter painter(this);
     painter.setRenderHint(QPainter::Antialiasing);
-    painter.setPen(theme.line);
-    painter.setBrush(theme.paper);
-    painter.drawRoundedRect(QRectF(rect()).adjusted(0.5, 0.5, -0.5, -0.5), 8, 8);
+    paintCard(painter, rect());
     if (groups_.empty()) {
         painter.setPen(theme.muted);
         painter.setFont(textFont(15));

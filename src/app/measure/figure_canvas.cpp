@@ -102,35 +102,22 @@ void FigureCanvas::paintGap(QPainter& painter, Measure measure) const {
     painter.drawText(at, easeLabel_);
 }
 
-const QPixmap& FigureCanvas::backdrop() {
+void FigureCanvas::paintFigure(QPainter& painter) const {
     const Theme& theme = Theme::current();
-    const double ratio = devicePixelRatioF();
-    const QSize pixels = (QSizeF(size()) * ratio).toSize();
-    if (backdrop_.size() == pixels && backdropKind_ == kind_ && backdropView_ == view_ && backdropInk_ == theme.ink)
-        return backdrop_;
-    backdrop_ = QPixmap(pixels);
-    backdrop_.setDevicePixelRatio(ratio);
-    backdrop_.fill(Qt::transparent);
-    QPainter painter(&backdrop_);
-    painter.setRenderHint(QPainter::Antialiasing);
-    painter.setTransform(figureTransform());
+    painter.setTransform(figureTransform(), true);
     painter.setPen(QPen(theme.ink, 1.3));
     painter.setBrush(theme.wool);
     painter.drawPath(figurePath(kind_, view_));
     painter.setBrush(Qt::NoBrush);
     painter.setPen(QPen(theme.muted, 0.9));
     painter.drawPath(figureDetails(kind_, view_));
-    backdropKind_ = kind_;
-    backdropView_ = view_;
-    backdropInk_ = theme.ink;
-    return backdrop_;
 }
 
 void FigureCanvas::paintEvent(QPaintEvent*) {
     const Theme& theme = Theme::current();
     QPainter painter(this);
     painter.setRenderHint(QPainter::Antialiasing);
-    painter.drawPixmap(0, 0, backdrop());
+    painter.drawPixmap(0, 0, backdrop_.painted(*this, {kind_, view_}, [&](QPainter& behind) { paintFigure(behind); }));
     painter.setTransform(figureTransform());
     const auto draw = [&](Measure measure) {
         const auto& taken = wearer_[measure];

@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "app/canvas/backdrop.h"
 #include "app/measure/figure_paths.h"
 
-#include <QPixmap>
 #include <QWidget>
 
 #include <vector>
@@ -38,7 +38,7 @@ private:
     bool isSeen(Measure measure) const;
     QTransform figureTransform() const;
     void paintGap(QPainter& painter, Measure measure) const;
-    const QPixmap& backdrop();
+    void paintFigure(QPainter& painter) const;
 
     Measure chosen_ = Measure::chest;
     FigureKind kind_ = FigureKind::adult;
@@ -47,10 +47,7 @@ private:
     EaseTable ease_{};
     std::vector<Measure> asked_;
     QString easeLabel_;
-    QPixmap backdrop_; ///< the figure without its lines
-    FigureKind backdropKind_ = FigureKind::adult;
-    FigureView backdropView_ = FigureView::front;
-    QColor backdropInk_; ///< of its theme
+    Backdrop<std::pair<FigureKind, FigureView>> backdrop_; ///< the figure without its lines
 };
 
 } // namespace vestimen::app

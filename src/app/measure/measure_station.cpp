@@ -4,17 +4,16 @@
 #include "app/canvas/fields.h"
 #include "app/canvas/news_bar.h"
 #include "app/measure/history_line.h"
+#include "app/shell/text_files.h"
 #include "core/format/measures_csv.h"
 #include "core/format/project_json.h"
 #include "core/garment/pullover.h"
 
 #include <QDate>
 #include <QEvent>
-#include <QFile>
 #include <QFileDialog>
 #include <QHBoxLayout>
 #include <QPushButton>
-#include <QSaveFile>
 #include <QScrollArea>
 #include <QStyle>
 #include <QVBoxLayout>
@@ -315,10 +314,7 @@ void MeasureStation::typedValue(Measure measure, const QString& text) {
     if (text.trimmed().isEmpty()) {
         next.wearer[measure].reset();
     } else {
-        const auto unit = session().unit() == ReadingUnit::inches        ? LengthUnit::inch
-                          : session().unit() == ReadingUnit::millimetres ? LengthUnit::millimetre
-                                                                         : LengthUnit::centimetre;
-        const auto parsed = parseMeasure(measure, text.trimmed().toStdString(), unit, garment_);
+        const auto parsed = parseMeasure(measure, text.trimmed().toStdString(), bareUnit(session().unit()), garment_);
         setWrong(edit, !parsed);
         problem_->setText(QString::fromStdString(parsed.problem));
         if (!parsed)
@@ -365,16 +361,16 @@ void MeasureStation::typedDate(const QString& text) {
 }
 
 bool MeasureStation::importMeasures(const QString& file) {
-    QFile stream(file);
-    if (!stream.open(QIODevice::ReadOnly)) {
-        emit said(tr("%1 cannot be opened.").arg(file));
+    QString problem;
+    const auto text = readText(file, problem);
+    if (!text) {
+        emit said(problem);
         return false;
     }
-    const std::string text = stream.readAll().toStdString();
     Project next = session().project();
     try {
-        next.wearer = file.endsWith(QLatin1String(".csv"), Qt::CaseInsensitive) ? measuresFromCsv(text, next.wearer)
-                                                                                : wearerFromJson(text);
+        next.wearer = file.endsWith(QLatin1String(".csv"), Qt::CaseInsensitive) ? measuresFromCsv(*text, next.wearer)
+                                                                                : wearerFromJson(*text);
     } catch (const FormatError& error) {
         emit said(tr("%1 was not imported: %2").arg(file, QString::fromUtf8(error.what())));
         return false;
@@ -387,12 +383,9 @@ bool MeasureStation::exportMeasures(const QString& file) {
     const Wearer& wearer = session().project().wearer;
     const std::string text =
         file.endsWith(QLatin1String(".csv"), Qt::CaseInsensitive) ? measuresCsv(wearer) : toJson(wearer);
-    QSaveFile stream(file);
-    const bool written = stream.open(QIODevice::WriteOnly) &&
-                         stream.write(text.data(), static_cast<qint64>(text.size())) >= 0 && stream.commit();
-    emit said(written ? tr("The measures are in %1.").arg(file)
-                      : tr("%1 cannot be written: %2").arg(file, stream.errorString()));
-    return written;
+    const QString problem = writeText(file, text);
+    emit said(problem.isEmpty() ? tr("The measures are in %1.").arg(file) : problem);
+    return problem.isEmpty();
 }
 
 void MeasureStation::fillRow(Measure measure) {

@@ -25,12 +25,6 @@ void ItemForm::changed() {
         emit edited();
 }
 
-LengthUnit ItemForm::bareUnit() const {
-    return unit_ == ReadingUnit::inches        ? LengthUnit::inch
-           : unit_ == ReadingUnit::millimetres ? LengthUnit::millimetre
-                                               : LengthUnit::centimetre;
-}
-
 void ItemForm::addField(const QString& label, QWidget* field) {
     auto* words = new QLabel(label, this);
     words->setObjectName(QStringLiteral("muted"));

@@ -58,7 +58,6 @@ protected:
     void addHeading(const QString& text);
     void changed();
     ReadingUnit unit() const { return unit_; }
-    LengthUnit bareUnit() const;
 
 private:
     void addField(const QString& label, QWidget* field);

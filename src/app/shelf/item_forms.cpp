@@ -285,7 +285,7 @@ public:
                         wearer_[measure].reset();
                         return std::string();
                     }
-                    const auto parsed = parseMeasure(measure, typed, bareUnit(), false);
+                    const auto parsed = parseMeasure(measure, typed, bareUnit(unit()), false);
                     if (!parsed)
                         return parsed.problem;
                     MeasureValue value = *parsed;

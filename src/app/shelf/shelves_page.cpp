@@ -2,13 +2,12 @@
 #include "app/shelf/shelves_page.h"
 
 #include "app/canvas/fields.h"
+#include "app/shell/text_files.h"
 #include "core/format/project_json.h"
 #include "workroom/search_words.h"
 
-#include <QFile>
 #include <QFileDialog>
 #include <QHBoxLayout>
-#include <QSaveFile>
 #include <QSignalBlocker>
 #include <QVBoxLayout>
 
@@ -358,15 +357,15 @@ void ShelvesPage::use() {
 }
 
 bool ShelvesPage::importItem(const QString& file) {
-    QFile stream(file);
-    if (!stream.open(QIODevice::ReadOnly)) {
-        emit said(tr("%1 cannot be opened.").arg(file));
+    QString problem;
+    const auto body = readText(file, problem);
+    if (!body) {
+        emit said(problem);
         return false;
     }
-    const std::string body = stream.readAll().toStdString();
     try {
         const std::unique_ptr<ItemForm> read = ItemForm::make(shelf_);
-        read->load(body);
+        read->load(*body);
         // Written anew, so that the workroom holds the newest form of it.
         showItem(add(read->name(), read->body()));
         fillList();
@@ -382,13 +381,10 @@ bool ShelvesPage::importItem(const QString& file) {
 bool ShelvesPage::exportItem(const QString& file) {
     if (!form_)
         return false;
-    const std::string body = form_->body();
-    QSaveFile stream(file);
-    const bool written = stream.open(QIODevice::WriteOnly) &&
-                         stream.write(body.data(), static_cast<qint64>(body.size())) >= 0 && stream.commit();
-    if (!written)
-        emit said(tr("%1 cannot be written: %2").arg(file, stream.errorString()));
-    return written;
+    const QString problem = writeText(file, form_->body());
+    if (!problem.isEmpty())
+        emit said(problem);
+    return problem.isEmpty();
 }
 
 void ShelvesPage::hideEvent(QHideEvent* event) {

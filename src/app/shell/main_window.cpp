@@ -9,17 +9,16 @@
 #include "app/shelf/new_project_dialog.h"
 #include "app/shelf/shelves_page.h"
 #include "app/shelf/workroom_page.h"
+#include "app/shell/text_files.h"
 #include "app/swatch/swatch_station.h"
 #include "app/theme/theme.h"
 #include "core/format/project_json.h"
 #include "core/garment/pullover.h"
 
 #include <QApplication>
-#include <QFile>
 #include <QFileDialog>
 #include <QHBoxLayout>
 #include <QPushButton>
-#include <QSaveFile>
 #include <QShortcut>
 #include <QVBoxLayout>
 
@@ -243,11 +242,12 @@ void MainWindow::importProject() {
         QFileDialog::getOpenFileName(this, tr("Import a project"), {}, tr("Vestimen projects (*.json)"));
     if (file.isEmpty())
         return;
-    QFile stream(file);
-    if (!stream.open(QIODevice::ReadOnly))
-        return say(tr("%1 cannot be opened.").arg(file));
+    QString problem;
+    const auto text = readText(file, problem);
+    if (!text)
+        return say(problem);
     try {
-        session_.create(projectFromJson(stream.readAll().toStdString()));
+        session_.create(projectFromJson(*text));
         showStation(draft);
     } catch (const FormatError& error) {
         say(tr("%1 was not imported: %2").arg(file, QString::fromUtf8(error.what())));
@@ -263,11 +263,8 @@ void MainWindow::exportProject() {
                                                       QString::fromStdString(session_.project().name) + ".json");
     if (file.isEmpty())
         return;
-    QSaveFile stream(file);
-    const std::string text = toJson(session_.project());
-    if (!stream.open(QIODevice::WriteOnly) || stream.write(text.data(), static_cast<qint64>(text.size())) < 0 ||
-        !stream.commit())
-        say(tr("%1 cannot be written: %2").arg(file, stream.errorString()));
+    if (const QString problem = writeText(file, toJson(session_.project())); !problem.isEmpty())
+        say(problem);
 }
 
 void MainWindow::say(const QString& text) {

@@ -20,10 +20,7 @@ QString Station::text(Length length) const {
 }
 
 Parsed<Length> Station::parsed(const QString& text) const {
-    const auto bare = session_.unit() == ReadingUnit::inches        ? LengthUnit::inch
-                      : session_.unit() == ReadingUnit::millimetres ? LengthUnit::millimetre
-                                                                    : LengthUnit::centimetre;
-    return parseLength(text.toStdString(), bare);
+    return parseLength(text.toStdString(), bareUnit(session_.unit()));
 }
 
 } // namespace vestimen::app

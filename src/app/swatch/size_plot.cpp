@@ -43,9 +43,7 @@ void SizePlot::paintEvent(QPaintEvent*) {
     const Theme& theme = Theme::current();
     QPainter painter(this);
     painter.setRenderHint(QPainter::Antialiasing);
-    painter.setPen(theme.line);
-    painter.setBrush(theme.paper);
-    painter.drawRoundedRect(QRectF(rect()).adjusted(0.5, 0.5, -0.5, -0.5), 8, 8);
+    paintCard(painter, rect());
     painter.setFont(textFont(13));
     if (points_.empty()) {
         painter.setPen(theme.muted);

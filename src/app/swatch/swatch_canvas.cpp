@@ -326,34 +326,18 @@ void SwatchCanvas::paintReadings(QPainter& painter) const {
 void SwatchCanvas::paintEvent(QPaintEvent*) {
     QPainter painter(this);
     painter.setRenderHint(QPainter::Antialiasing);
-    painter.drawPixmap(0, 0, backdrop());
-    if (mode_ == Mode::read)
-        paintReadings(painter);
-}
-
-const QPixmap& SwatchCanvas::backdrop() {
-    const double ratio = devicePixelRatioF();
-    Project shown;
+    Project shown; // what the drawing depends on, and nothing else
     shown.swatch = project_.swatch;
     shown.swatch.notes.clear();
     shown.swatch.grams = 0.0;
     if (mode_ == Mode::read) // not to scale, so that the gauge changes nothing
         shown.swatch.treatments.clear();
     shown.yarn.colour = project_.yarn.colour;
-    const QSize pixels = (QSizeF(size()) * ratio).toSize();
-    if (backdrop_.size() == pixels && backdropMode_ == mode_ && backdropInk_ == Theme::current().ink &&
-        backdropOf_ == shown)
-        return backdrop_;
-    backdrop_ = QPixmap(pixels);
-    backdrop_.setDevicePixelRatio(ratio);
-    backdrop_.fill(Qt::transparent);
-    QPainter painter(&backdrop_);
-    painter.setRenderHint(QPainter::Antialiasing);
-    paintSwatch(painter, frameOf(*this, project_, mode_), project_, mode_ == Mode::plan);
-    backdropOf_ = shown;
-    backdropMode_ = mode_;
-    backdropInk_ = Theme::current().ink;
-    return backdrop_;
+    painter.drawPixmap(0, 0, backdrop_.painted(*this, {mode_, shown}, [&](QPainter& behind) {
+        paintSwatch(behind, frameOf(*this, project_, mode_), project_, mode_ == Mode::plan);
+    }));
+    if (mode_ == Mode::read)
+        paintReadings(painter);
 }
 
 void SwatchCanvas::paintPlan(QPainter& painter, const QRectF& area, const Project& project) {

@@ -1,12 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "app/canvas/backdrop.h"
 #include "core/project/project.h"
 #include "core/swatch/swatch_layout.h"
 
 #include <QLineEdit>
 #include <QList>
-#include <QPixmap>
 #include <QWidget>
 
 namespace vestimen::app {
@@ -40,8 +40,6 @@ private:
     void matchEdits(QList<QLineEdit*>& edits, const std::vector<Reading>& readings, bool widths);
     QPointF lineAt(bool width, int index, int count) const;
     void paintReadings(QPainter& painter) const;
-    /// The swatch without its readings, painted once for as long as the plan stays as it is.
-    const QPixmap& backdrop();
 
     Project project_;
     Mode mode_ = Mode::read;
@@ -49,10 +47,7 @@ private:
     MeasuredFabric measured_;
     QList<QLineEdit*> widths_;
     QList<QLineEdit*> heights_;
-    QPixmap backdrop_;
-    Project backdropOf_; ///< what it was painted of
-    Mode backdropMode_ = Mode::read;
-    QColor backdropInk_; ///< of its theme
+    Backdrop<std::pair<Mode, Project>> backdrop_; ///< the swatch without its readings
 };
 
 } // namespace vestimen::app

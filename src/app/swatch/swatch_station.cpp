@@ -3,6 +3,7 @@
 
 #include "app/canvas/fields.h"
 #include "app/canvas/news_bar.h"
+#include "app/shell/text_files.h"
 #include "app/swatch/judge_page.h"
 #include "app/swatch/read_panel.h"
 #include "app/swatch/swatch_print.h"
@@ -12,7 +13,6 @@
 
 #include <QFileDialog>
 #include <QHBoxLayout>
-#include <QSaveFile>
 #include <QVBoxLayout>
 
 namespace vestimen::app {
@@ -174,15 +174,7 @@ bool SwatchStation::saveRule(const QString& file, bool asPdf) {
     const Swatch& swatch = session().project().swatch;
     const RuleDrawing drawing =
         gaugeRule(swatch.field, swatch.fieldRows, session().worked().measured.gauge, swatch.name);
-    bool written = false;
-    if (asPdf) {
-        written = printGaugeRule(file, drawing);
-    } else {
-        QSaveFile stream(file);
-        const std::string svg = gaugeRuleSvg(drawing);
-        written = stream.open(QIODevice::WriteOnly) && stream.write(svg.data(), static_cast<qint64>(svg.size())) > 0 &&
-                  stream.commit();
-    }
+    const bool written = asPdf ? printGaugeRule(file, drawing) : writeText(file, gaugeRuleSvg(drawing)).isEmpty();
     emit said(written ? tr("The gauge rule is in %1. Measure its 100 mm line after printing.").arg(file)
                       : tr("%1 cannot be written: choose another place.").arg(file));
     return written;

@@ -115,4 +115,10 @@ QHeaderView::section { background: @paper; border: none; padding: 5px; color: @m
     return sheet;
 }
 
+void paintCard(QPainter& painter, const QRect& area) {
+    painter.setPen(Theme::current().line);
+    painter.setBrush(Theme::current().paper);
+    painter.drawRoundedRect(QRectF(area).adjusted(0.5, 0.5, -0.5, -0.5), 8, 8);
+}
+
 } // namespace vestimen::app

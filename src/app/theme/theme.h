@@ -4,7 +4,10 @@
 
 #include <QColor>
 #include <QFont>
+#include <QRect>
 #include <QString>
+
+class QPainter;
 
 namespace vestimen::app {
 
@@ -39,6 +42,9 @@ QFont textFont(int pixels, int weight = QFont::Normal);
 QFont titleFont(int pixels);
 /// The style sheet of the whole application in the current theme.
 QString applicationStyleSheet();
+
+/// The paper with a border that small pictures lie on.
+void paintCard(QPainter& painter, const QRect& area);
 
 /// A yarn's colour made fit for large areas of the current theme.
 QColor fabricColour(const QString& yarnColour);

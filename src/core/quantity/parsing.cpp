@@ -68,7 +68,7 @@ std::optional<Length> unitLength(std::string_view unit) {
     return std::nullopt;
 }
 
-std::optional<Length> bareUnit(LengthUnit unit) {
+std::optional<Length> oneOf(LengthUnit unit) {
     switch (unit) {
     case LengthUnit::millimetre:
         return Length::millimetres(1.0);
@@ -95,6 +95,18 @@ std::vector<std::string_view> splitAtCommas(std::string_view text) {
 
 } // namespace
 
+LengthUnit bareUnit(ReadingUnit unit) {
+    switch (unit) {
+    case ReadingUnit::millimetres:
+        return LengthUnit::millimetre;
+    case ReadingUnit::centimetres:
+        return LengthUnit::centimetre;
+    case ReadingUnit::inches:
+        break;
+    }
+    return LengthUnit::inch;
+}
+
 Parsed<double> parseNumber(std::string_view text) {
     text = trimmed(text);
     const auto space = text.rfind(' ');
@@ -117,7 +129,7 @@ Parsed<double> parseNumber(std::string_view text) {
 
 Parsed<Length> parseLength(std::string_view text, LengthUnit bare) {
     const auto [number, unitName] = splitUnit(text);
-    const auto unit = unitName.empty() ? bareUnit(bare) : unitLength(unitName);
+    const auto unit = unitName.empty() ? oneOf(bare) : unitLength(unitName);
     const auto value = parseNumber(number);
     if (!value || !unit)
         return {std::nullopt, fmt::format("\"{}\" is not a length; write a number and mm, cm, m or in, like 52cm "

@@ -5,6 +5,7 @@
 
 #include "core/quantity/gauge.h"
 #include "core/quantity/length.h"
+#include "core/quantity/printing.h"
 
 #include <optional>
 #include <string>
@@ -24,6 +25,9 @@ template<class Value> struct Parsed {
 
 /// The unit that a bare number stands for; `none` refuses bare numbers.
 enum class LengthUnit { none, millimetre, centimetre, inch };
+
+/// The unit that bare numbers are in where lengths are read in a unit: that one.
+LengthUnit bareUnit(ReadingUnit unit);
 
 /// "12", "12.5", "12,5", "1/2" or "20 1/2". Finite; the sign is kept.
 Parsed<double> parseNumber(std::string_view text);
