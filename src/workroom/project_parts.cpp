@@ -71,9 +71,11 @@ void stockShelves(Workroom& workroom, qint64 projectId, const Project& project,
         if (name.isEmpty())
             continue;
         const auto known = sources.find(shelf);
-        const qint64 item =
-            known != sources.end() ? known->second : workroom.add(shelf, name, body, searchWords(shelf, body));
-        workroom.setSource(projectId, shelf, {item, QString::fromStdString(body)});
+        std::optional<qint64> item =
+            known != sources.end() ? std::optional(known->second) : workroom.find(shelf, name, body);
+        if (!item)
+            item = workroom.add(shelf, name, body, searchWords(shelf, body));
+        workroom.setSource(projectId, shelf, {*item, QString::fromStdString(body)});
     }
 }
 

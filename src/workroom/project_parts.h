@@ -17,7 +17,8 @@ QString partName(const Project& project, Shelf shelf);
 void setPart(Project& project, Shelf shelf, const std::string& body);
 bool samePart(const Project& a, const Project& b, Shelf shelf);
 
-/// Stands a project's parts on their shelves, except those whose source is given, and notes where each came from.
+/// Stands a project's parts on their shelves, except those whose source is given or that a shelf has already, and notes
+/// where each came from.
 void stockShelves(Workroom& workroom, qint64 projectId, const Project& project,
                   const std::map<Shelf, qint64>& sources = {});
 

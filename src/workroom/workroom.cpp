@@ -250,6 +250,14 @@ std::optional<ShelfItem> Workroom::item(Shelf shelf, qint64 id) const {
     return query.next() ? std::optional(itemAt(query)) : std::nullopt;
 }
 
+std::optional<qint64> Workroom::find(Shelf shelf, const QString& name, const std::string& body) const {
+    QSqlQuery query = run(database_,
+                          QStringLiteral("SELECT id FROM %1 WHERE name = ? AND body = ? ORDER BY retired, id LIMIT 1")
+                              .arg(QLatin1String(table(shelf))),
+                          {name, QString::fromStdString(body)});
+    return query.next() ? std::optional(query.value(0).toLongLong()) : std::nullopt;
+}
+
 int Workroom::count(Shelf shelf) const {
     QSqlQuery query =
         run(database_, QStringLiteral("SELECT count(*) FROM %1 WHERE retired = 0").arg(QLatin1String(table(shelf))));

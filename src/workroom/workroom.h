@@ -70,6 +70,8 @@ public:
     /// Projects with the one changed last first; the other shelves as they were filled.
     QList<ShelfItem> items(Shelf shelf, bool retiredToo = false) const;
     std::optional<ShelfItem> item(Shelf shelf, qint64 id) const;
+    /// The item that says exactly this, if the shelf has it.
+    std::optional<qint64> find(Shelf shelf, const QString& name, const std::string& body) const;
     /// How many stand on a shelf; cheap.
     int count(Shelf shelf) const;
     /// `words`: what it can be found by, besides its name.

@@ -137,7 +137,13 @@ void TestShelves::projectsKnowWhereTheirPartsCameFrom() {
     const qint64 second = workroom.add(Shelf::projects, "second", toJson(odile));
     stockShelves(workroom, second, odile, {{Shelf::swatches, source->item}});
     QCOMPARE(workroom.count(Shelf::swatches), 1); // the same swatch for both
+    QCOMPARE(workroom.count(Shelf::wearers), 1);  // that shelf has the very same already
+    QCOMPARE(workroom.count(Shelf::machines), 7);
+    Project taller = odile;
+    taller.wearer[Measure::chest]->value = Length::millimetres(1000);
+    stockShelves(workroom, second, taller);
     QCOMPARE(workroom.count(Shelf::wearers), 2);
+    workroom.setSource(second, Shelf::wearers, *workroom.source(first, Shelf::wearers));
     QCOMPARE(workroom.projectsFrom(Shelf::swatches, source->item), (QStringList{"first", "second"}));
     workroom.setSource(second, Shelf::swatches, {source->item, "seen"});
     QCOMPARE(workroom.source(second, Shelf::swatches)->seen, QString("seen"));

@@ -43,11 +43,7 @@ QString keepPhotograph(Workroom& workroom, const QString& name) {
 
 qint64 addProject(Workroom& workroom, const Project& project) {
     const qint64 id = workroom.add(Shelf::projects, QString::fromStdString(project.name), toJson(project));
-    std::map<Shelf, qint64> sources;
-    for (const ShelfItem& machine : workroom.items(Shelf::machines))
-        if (machine.name.toStdString() == project.machine.name)
-            sources[Shelf::machines] = machine.id;
-    stockShelves(workroom, id, project, sources);
+    stockShelves(workroom, id, project);
     return id;
 }
 
