@@ -403,9 +403,7 @@ void MeasureStation::fillRow(Measure measure) {
     // A value that was taken the other way is told, not shown as if it had been taken this way.
     const bool otherWay = taken && taken->onGarment != onGarment(measure);
     const QString words = taken ? QString::fromStdString(vestimen::text(measure, *taken, unit)) : QString();
-    row.value->setPlaceholderText(!taken             ? tr("missing")
-                                  : taken->onGarment ? tr("%1 flat").arg(words)
-                                                     : tr("%1 body").arg(words));
+    row.value->setPlaceholderText(taken ? words : tr("missing"));
     if (!isBeingTyped(row.value) || !row.value->isModified()) {
         row.value->setText(otherWay ? QString() : words);
         setWrong(row.value, false);
@@ -421,6 +419,8 @@ void MeasureStation::fillRow(Measure measure) {
         result += tr(" · borrowed");
     else if (taken && taken->onGarment)
         result += tr(" · garment");
+    else if (otherWay)
+        result += tr(" · body");
     row.result->setText(result);
     restyle(row.result, taken && taken->borrowed ? QStringLiteral("muted") : QString());
     restyle(row.value, taken && taken->borrowed ? QStringLiteral("borrowed") : QString());

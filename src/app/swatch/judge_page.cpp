@@ -185,9 +185,24 @@ void JudgePage::fillPhotographs() {
 void JudgePage::fillOthers() {
     const Swatch& own = session_.project().swatch;
     const auto source = session_.workroom().source(session_.projectId(), Shelf::swatches);
-    std::vector<Swatch> swatches;
+    std::vector<std::pair<Swatch, qint64>> found{{own, 0}};
+    if (!own.yarn.empty())
+        for (const ShelfItem& each : session_.workroom().search(Shelf::swatches, QString::fromStdString(own.yarn))) {
+            if (source && each.id == source->item)
+                continue;
+            try {
+                const auto item = session_.workroom().item(Shelf::swatches, each.id);
+                const Swatch swatch = swatchFromJson(item->body.toStdString());
+                if (swatch.yarn == own.yarn)
+                    found.emplace_back(swatch, each.id);
+            } catch (const FormatError&) {
+                continue; // its page says what is wrong with it
+            }
+        }
+    std::ranges::stable_sort(found, {}, [](const auto& each) { return each.first.size; });
     others_->clear();
-    const auto list = [&](const Swatch& swatch, qint64 id) {
+    std::vector<Swatch> swatches;
+    for (const auto& [swatch, id] : found) {
         swatches.push_back(swatch);
         const MeasuredFabric fabric = measured(swatch);
         QString words = tr("size %1").arg(QString::fromStdString(swatch.sizes.text(swatch.size)));
@@ -200,21 +215,7 @@ void JudgePage::fillOthers() {
         words += QStringLiteral(" · ") + (id == 0 ? tr("this one") : QString::fromStdString(swatch.name));
         auto* item = new QListWidgetItem(words, others_);
         item->setData(Qt::UserRole, id);
-    };
-    list(own, 0);
-    if (!own.yarn.empty())
-        for (const ShelfItem& found : session_.workroom().search(Shelf::swatches, QString::fromStdString(own.yarn))) {
-            if (source && found.id == source->item)
-                continue;
-            try {
-                const auto item = session_.workroom().item(Shelf::swatches, found.id);
-                const Swatch swatch = swatchFromJson(item->body.toStdString());
-                if (swatch.yarn == own.yarn)
-                    list(swatch, found.id);
-            } catch (const FormatError&) {
-                continue; // its page says what is wrong with it
-            }
-        }
+    }
     points_ = sizeGauges(swatches, own);
 }
 
