@@ -19,9 +19,10 @@ void findMachineLimits(const Project& project, std::vector<Finding>& findings) {
              "machine",
              {"A bed of {0} needles, {1} apart, cannot be: 10 to 600 needles can.", {machine.needles, machine.pitch}}});
     if (!machine.canHold)
-        findings.push_back({Severity::error,
-                            "cannot_hold",
-                            {"The round neck is worked with held needles, and this machine cannot hold.", {}}});
+        findings.push_back(
+            {Severity::error,
+             "cannot_hold",
+             {"The neck and shoulders are worked with held needles, and this machine cannot hold.", {}}});
     if (project.choices.fashioningInset < 1 || project.choices.fashioningInset > 7)
         findings.push_back({Severity::error,
                             "inset",
@@ -71,6 +72,11 @@ WorkedPiece workPiece(const Project& project, const Worked& worked, PieceKind ki
         piece.width = gauge.width(counts.trim);
         piece.length = gauge.height(counts.trimRows / 2);
         break;
+    case PieceKind::leftArmTrim:
+    case PieceKind::rightArmTrim:
+        piece.width = gauge.width(counts.armTrim);
+        piece.length = gauge.height(counts.armTrimRows / 2);
+        break;
     }
     return piece;
 }
@@ -88,7 +94,7 @@ Worked work(const Project& project) {
     Worked worked;
     worked.measured = measured(project.swatch);
     append(worked.findings, swatchFindings(project.swatch));
-    append(worked.findings, measureFindings(project.wearer, pulloverNeeds()));
+    append(worked.findings, measureFindings(project.wearer, pulloverNeeds(project.choices)));
     findMachineLimits(project, worked.findings);
     worked.measures = pulloverMeasures(project);
     if (anyError(worked.findings) || !worked.measures)
@@ -105,9 +111,10 @@ Worked work(const Project& project) {
     if (!worked.counts)
         return worked;
 
-    worked.pieces.reserve(allPieces.size()); // siblings point into it
+    const std::vector<PieceKind> pieces = piecesOf(project.choices);
+    worked.pieces.reserve(pieces.size()); // siblings point into it
     Siblings siblings;
-    for (const PieceKind kind : allPieces) {
+    for (const PieceKind kind : pieces) {
         worked.pieces.push_back(workPiece(project, worked, kind, siblings));
         const WorkedPiece& piece = worked.pieces.back();
         siblings[piece.program.piece] = &piece.fabric;
@@ -123,7 +130,8 @@ Worked work(const Project& project) {
         programs.push_back(&piece.program);
         fabrics.push_back(&piece.fabric);
     }
-    input.neckTrim = &worked.pieces.back().program;
+    input.counts = &*worked.counts;
+    input.choices = project.choices;
     worked.joins = pulloverJoins(input);
     for (const Join& join : worked.joins)
         append(worked.findings, join.findings);

@@ -60,7 +60,7 @@ void TestMeasureStation::onlyNeededMeasuresAreAsked() {
     int last = 0;
     for (const MeasureInfo& each : measureInfos()) {
         QLineEdit* edit = measure->valueEdit(each.measure);
-        const auto& needs = pulloverNeeds();
+        const auto& needs = pulloverNeeds({});
         QCOMPARE(edit && edit->isVisible(), std::find(needs.begin(), needs.end(), each.measure) != needs.end());
         if (!edit)
             continue;

@@ -162,8 +162,8 @@ void TestWidgets::everyPartMovesItsMeasure() {
     QCOMPARE(moved(PieceKind::neckTrim, Part::trimDepth, 4).trimRows, c.trimRows + Rows(4));
     // What the body measures stays.
     QVERIFY(movedBy(project, PieceKind::front, Part::length, -5, gauge).wearer == project.wearer);
-    for (const PieceKind piece : allPieces)
-        for (const Part part : partsOf(piece)) {
+    for (const PieceKind piece : piecesOf(project.choices))
+        for (const Part part : partsOf(piece, project.choices)) {
             QVERIFY(!partName(part, piece).isEmpty());
             QVERIFY(!partState(worked, project, piece, part, ReadingUnit::centimetres).isEmpty());
             for (const Quantity quantity : quantitiesOf(part, piece))
@@ -207,7 +207,7 @@ void TestWidgets::canvasTabsThroughItsParts() {
     connect(&canvas, &RailCanvas::partPicked, this, [&](Part part) { visited << part; });
     for (int i = 0; i < 7; ++i)
         QTest::keyClick(&canvas, Qt::Key_Tab);
-    QCOMPARE(visited, partsOf(PieceKind::front));
+    QCOMPARE(visited, partsOf(PieceKind::front, project.choices));
     QCOMPARE(visited.size(), 7);
     QTest::keyClick(&canvas, Qt::Key_Backtab);
     QCOMPARE(canvas.picked(), visited[5]);
@@ -630,7 +630,7 @@ void TestWidgets::figurePicksTheMeasureUnderThePointer() {
     FigureCanvas figure;
     figure.resize(400, 840);
     const Project odile = odilesPullover();
-    figure.show(Measure::upperArm, FigureKind::adult, odile.wearer, odile.ease, pulloverNeeds(), {});
+    figure.show(Measure::upperArm, FigureKind::adult, odile.wearer, odile.ease, pulloverNeeds({}), {});
     figure.QWidget::show();
     std::optional<Measure> picked;
     connect(&figure, &FigureCanvas::picked, this, [&](Measure measure) { picked = measure; });
@@ -641,13 +641,13 @@ void TestWidgets::figurePicksTheMeasureUnderThePointer() {
                 continue;
             }
             // Each measure has a line, in the view that is shown when it is chosen, and that line picks it.
-            figure.show(each.measure, kind, odile.wearer, odile.ease, pulloverNeeds(), {});
+            figure.show(each.measure, kind, odile.wearer, odile.ease, pulloverNeeds({}), {});
             QCOMPARE(figure.view(), each.view);
             picked.reset();
             QTest::mouseClick(&figure, Qt::LeftButton, {}, figure.lineCentre(each.measure).toPoint());
             QVERIFY2(picked, each.key);
         }
-    figure.show(Measure::chest, FigureKind::adult, odile.wearer, odile.ease, pulloverNeeds(), {});
+    figure.show(Measure::chest, FigureKind::adult, odile.wearer, odile.ease, pulloverNeeds({}), {});
     QTest::mouseClick(&figure, Qt::LeftButton, {}, figure.lineCentre(Measure::bodyLength).toPoint());
     QCOMPARE(picked, std::optional(Measure::bodyLength));
     picked.reset();

@@ -2,6 +2,7 @@
 // Shaping along curves: against exhaustive search, against slopes, and as armholes and caps.
 #include "support/check_property.h"
 
+#include "core/garment/curved_edges.h"
 #include "core/shaping/curve.h"
 #include "core/shaping/slope.h"
 
@@ -55,6 +56,11 @@ double exhaustive(const CurveRequest& request, int runs) {
             }
     };
     extend(0, request.total.count(), runs);
+    for (int n = 1; request.atOnce && n <= std::min(request.decreaseAtMost, request.total.count()); ++n) {
+        events = {{0, Stitches(n), false}};
+        if (runs > 0)
+            extend(0, request.total.count() - n, runs - 1);
+    }
     return best;
 }
 
@@ -68,6 +74,7 @@ CurveRequest randomRequest(int mostRows, int mostStitches) {
     request.decreaseAtMost = *rc::gen::inRange(0, 3);
     request.bindOffAtMost = *rc::gen::inRange(0, 5);
     request.everyMultiple = *rc::gen::inRange(1, 3);
+    request.atOnce = *rc::gen::arbitrary<bool>();
     return request;
 }
 

@@ -236,8 +236,8 @@ void TestFormat::brokenProjectsAreRefused_data() {
     QTest::newRow("no colour") << "#7F909C"
                                << "grey"
                                << "a colour such as";
-    QTest::newRow("other article") << "drop_shoulder_pullover"
-                                   << "sail"
+    QTest::newRow("other article") << "\"pullover\""
+                                   << "\"sail\""
                                    << "cannot draft";
     QTest::newRow("missing key") << "\"wearer\""
                                  << "\"somebody\""

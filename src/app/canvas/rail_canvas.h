@@ -16,7 +16,22 @@
 namespace vestimen::app {
 
 /// A part of a piece that can be picked and dragged on the rail.
-enum class Part { none, length, welt, width, armhole, neckDepth, neckWidth, shoulder, wrist, sleeveTop, trimDepth };
+enum class Part {
+    none,
+    length,
+    welt,
+    width,
+    armhole,
+    upperWidth,
+    neckDepth,
+    neckWidth,
+    shoulder,
+    wrist,
+    sleeveTop,
+    cap,
+    capTop,
+    trimDepth
+};
 
 struct RailHandle {
     Part part = Part::none;

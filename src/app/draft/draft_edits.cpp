@@ -6,6 +6,7 @@
 
 #include <QCoreApplication>
 
+#include <algorithm>
 #include <cmath>
 
 namespace vestimen::app {
@@ -13,10 +14,6 @@ namespace {
 
 QString tr(const char* text) {
     return QCoreApplication::translate("Draft", text);
-}
-
-bool isSleeve(PieceKind piece) {
-    return piece == PieceKind::leftSleeve || piece == PieceKind::rightSleeve;
 }
 
 /// Changes a measure's ease so that the measure with ease comes out longer by `by`.
@@ -41,19 +38,24 @@ QString sideNames(PieceKind piece, Side machineSide) {
 
 } // namespace
 
-QList<Part> partsOf(PieceKind piece) {
-    switch (piece) {
-    case PieceKind::back:
-        return {Part::length, Part::welt, Part::width, Part::armhole, Part::shoulder, Part::neckWidth};
-    case PieceKind::front:
-        return {Part::length, Part::welt, Part::width, Part::armhole, Part::shoulder, Part::neckWidth, Part::neckDepth};
-    case PieceKind::leftSleeve:
-    case PieceKind::rightSleeve:
-        return {Part::length, Part::welt, Part::wrist, Part::sleeveTop};
-    case PieceKind::neckTrim:
-        break;
+QList<Part> partsOf(PieceKind piece, const Choices& choices) {
+    if (isTrim(piece))
+        return {Part::trimDepth};
+    const bool shaped = choices.body != BodyKind::dropShoulder;
+    QList<Part> parts = {Part::length, Part::welt};
+    if (isSleeve(piece)) {
+        parts << Part::wrist << Part::sleeveTop;
+        if (shaped)
+            parts << Part::cap << Part::capTop;
+        return parts;
     }
-    return {Part::trimDepth};
+    parts << Part::width << Part::armhole;
+    if (shaped)
+        parts << Part::upperWidth;
+    parts << Part::shoulder << Part::neckWidth;
+    if (piece == PieceKind::front && choices.neck != NeckKind::boat)
+        parts << Part::neckDepth;
+    return parts;
 }
 
 QString partName(Part part, PieceKind piece) {
@@ -66,6 +68,12 @@ QString partName(Part part, PieceKind piece) {
         return tr("Width");
     case Part::armhole:
         return tr("Armhole");
+    case Part::upperWidth:
+        return tr("Between the armholes");
+    case Part::cap:
+        return tr("Cap");
+    case Part::capTop:
+        return tr("Top of the cap");
     case Part::neckDepth:
         return tr("Neck depth");
     case Part::neckWidth:
@@ -77,7 +85,7 @@ QString partName(Part part, PieceKind piece) {
     case Part::sleeveTop:
         return tr("Sleeve top");
     case Part::trimDepth:
-        return tr("Neck trim");
+        return piece == PieceKind::neckTrim ? tr("Neck trim") : tr("Armhole trim");
     case Part::none:
         break;
     }
@@ -94,6 +102,12 @@ QList<Quantity> quantitiesOf(Part part, PieceKind piece) {
         return {Quantity::bodyStitches};
     case Part::armhole:
         return {Quantity::armholeRows};
+    case Part::upperWidth:
+        return {Quantity::upperStitches, Quantity::underarmStitches};
+    case Part::cap:
+        return {Quantity::capRows};
+    case Part::capTop:
+        return {Quantity::capTopStitches};
     case Part::neckDepth:
         return {Quantity::neckRows};
     case Part::neckWidth:
@@ -105,6 +119,8 @@ QList<Quantity> quantitiesOf(Part part, PieceKind piece) {
     case Part::sleeveTop:
         return {Quantity::sleeveTopStitches};
     case Part::trimDepth:
+        if (piece != PieceKind::neckTrim)
+            return {Quantity::armTrimRows, Quantity::armTrimStitches};
         return {Quantity::trimRows, Quantity::trimStitches};
     case Part::none:
         break;
@@ -128,6 +144,15 @@ Project movedBy(Project project, PieceKind piece, Part part, int steps, const Fa
     case Part::armhole:
         addEase(project, Measure::armholeDepth, -rows);
         break;
+    case Part::upperWidth:
+        addEase(project, Measure::crossBack, stitches * 2.0);
+        break;
+    case Part::cap: // higher, with a longer edge on both sides
+        project.choices.capEase = std::clamp(project.choices.capEase + rows * 2.0, Length(), Length::millimetres(25));
+        break;
+    case Part::capTop:
+        project.choices.capTop += stitches * 2.0;
+        break;
     case Part::neckDepth:
         addEase(project, Measure::frontNeckDepth, -rows);
         break;
@@ -140,11 +165,14 @@ Project movedBy(Project project, PieceKind piece, Part part, int steps, const Fa
     case Part::wrist:
         addEase(project, Measure::wrist, stitches * 2.0);
         break;
-    case Part::sleeveTop: // the sleeve's top goes into an armhole of half its width
-        addEase(project, Measure::armholeDepth, stitches);
+    case Part::sleeveTop: // a straight top goes into an armhole of half its width; a cap goes round the arm
+        if (project.choices.body == BodyKind::dropShoulder)
+            addEase(project, Measure::armholeDepth, stitches);
+        else
+            addEase(project, Measure::upperArm, stitches * 2.0);
         break;
     case Part::trimDepth:
-        project.choices.neckTrimDepth += rows / 2.0;
+        (piece == PieceKind::neckTrim ? project.choices.neckTrimDepth : project.choices.armTrimDepth) += rows / 2.0;
         break;
     case Part::none:
         break;
@@ -172,6 +200,12 @@ QString partState(const Worked& worked, const Project& project, PieceKind piece,
         return stitches(c.body, seams);
     case Part::armhole:
         return rows(c.armhole);
+    case Part::upperWidth:
+        return stitches(c.upper, seams);
+    case Part::cap:
+        return rows(c.capRows);
+    case Part::capTop:
+        return stitches(c.capTop);
     case Part::neckDepth:
         return rows(c.neckDepth);
     case Part::neckWidth:
@@ -183,7 +217,7 @@ QString partState(const Worked& worked, const Project& project, PieceKind piece,
     case Part::sleeveTop:
         return stitches(c.sleeveTop, seams);
     case Part::trimDepth:
-        return rows(c.trimRows / 2);
+        return rows((piece == PieceKind::neckTrim ? c.trimRows : c.armTrimRows) / 2);
     case Part::none:
         break;
     }
@@ -224,10 +258,13 @@ RailView railView(const Worked& worked, const Project& project, PieceKind kind, 
         add(Part::welt, left + (right - left) * 0.2, view.weltRows, true);
         add(Part::width, right, (view.markRow + view.weltRows) / 2.0, false);
         add(Part::armhole, right, view.markRow, true);
+        const double upper = middle + c.upper.count() / 2.0;
+        if (c.upper < c.body)
+            add(Part::upperWidth, upper, view.markRow + c.armhole.count() * 0.7, false);
         if (c.shoulderRows > Rows(0))
-            add(Part::shoulder, right, view.markRow + c.armhole.count(), true);
+            add(Part::shoulder, upper, view.markRow + c.armhole.count(), true);
         add(Part::neckWidth, middle + c.neck.count() / 2.0, top, false);
-        if (kind == PieceKind::front)
+        if (kind == PieceKind::front && project.choices.neck != NeckKind::boat)
             add(Part::neckDepth, middle, top - c.neckDepth.count(), true);
         break;
     }
@@ -239,15 +276,24 @@ RailView railView(const Worked& worked, const Project& project, PieceKind kind, 
         add(Part::length, middle, 0, true);
         add(Part::welt, middle - c.wrist.count() * 0.3, view.weltRows, true);
         add(Part::wrist, middle + c.wrist.count() / 2.0, view.weltRows / 2.0, false);
-        add(Part::sleeveTop, right, c.sleeveLength().count() - c.sleeve.plainAfter.count() / 2.0, false);
+        add(Part::sleeveTop, right, (c.sleeveLength() - c.capRows).count() - c.sleeve.plainAfter.count() / 2.0, false);
+        if (c.capRows > Rows(0)) {
+            add(Part::cap, middle, c.sleeveLength().count(), true);
+            add(Part::capTop, middle + c.capTop.count() / 2.0, c.sleeveLength().count(), false);
+            view.markRow = (c.sleeveLength() - c.capRows).count();
+        }
         break;
     case PieceKind::neckTrim:
+    case PieceKind::leftArmTrim:
+    case PieceKind::rightArmTrim: {
+        const bool neck = kind == PieceKind::neckTrim;
         view.picture = vestimen::picture(piece->fabric, piece->program, 1, true);
         view.widthLabel = tr("%1 stitches · folded to %2")
-                              .arg(c.trim.count())
+                              .arg((neck ? c.trim : c.armTrim).count())
                               .arg(partState(worked, project, kind, Part::trimDepth, unit));
-        add(Part::trimDepth, middle, c.trimRows.count(), true);
+        add(Part::trimDepth, middle, (neck ? c.trimRows : c.armTrimRows).count(), true);
         break;
+    }
     }
     return view;
 }

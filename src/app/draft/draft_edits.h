@@ -10,7 +10,7 @@
 namespace vestimen::app {
 
 /// The parts of a piece that can be picked.
-QList<Part> partsOf(PieceKind piece);
+QList<Part> partsOf(PieceKind piece, const Choices& choices);
 QString partName(Part part, PieceKind piece);
 /// The counts whose working a part's slip shows.
 QList<Quantity> quantitiesOf(Part part, PieceKind piece);

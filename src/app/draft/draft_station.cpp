@@ -7,9 +7,17 @@
 #include <QHBoxLayout>
 #include <QVBoxLayout>
 
+#include <algorithm>
+#include <cmath>
 #include <functional>
 
 namespace vestimen::app {
+namespace {
+
+/// By which a V is usually deeper than the front of the neck.
+constexpr Length usualVeeDepth = Length::millimetres(80);
+
+} // namespace
 
 DraftStation::DraftStation(Session& session, QWidget* parent)
     : Station(session, parent), canvas_(new RailCanvas(this)), slip_(new Slip(this)) {
@@ -103,14 +111,46 @@ void DraftStation::buildControls() {
     weltKind_ = combo({tr("Folded hem"), tr("Mock rib, every second needle")}, tr("Kind of welt"));
     connect(weltKind_, &QComboBox::activated, this, [this](int index) {
         choose(tr("Kind of welt"), [&](Project& project) {
-            const bool sleeve = piece_ == PieceKind::leftSleeve || piece_ == PieceKind::rightSleeve;
-            (sleeve ? project.choices.cuff : project.choices.bodyWelt).kind = static_cast<WeltKind>(index);
+            (isSleeve(piece_) ? project.choices.cuff : project.choices.bodyWelt).kind = static_cast<WeltKind>(index);
+        });
+    });
+    bodyKind_ = combo({tr("Drop shoulder"), tr("Set-in sleeves"), tr("Sleeveless")}, tr("Armholes and sleeves"));
+    connect(bodyKind_, &QComboBox::activated, this, [this](int index) {
+        choose(tr("Armholes and sleeves"),
+               [&](Project& project) { project.choices.body = static_cast<BodyKind>(index); });
+    });
+    neckKind_ = combo({tr("Round neck"), tr("V neck"), tr("Square neck"), tr("Boat neck")}, tr("Neckline"));
+    connect(neckKind_, &QComboBox::activated, this, [this](int index) {
+        choose(tr("Neckline"), [&](Project& project) {
+            project.choices.neck = static_cast<NeckKind>(index);
+            // A V begins deeper than the neck was measured.
+            Ease& ease = project.ease[static_cast<std::size_t>(Measure::frontNeckDepth)];
+            if (project.choices.neck == NeckKind::vee && ease == Ease{})
+                ease = {Ease::Kind::length, usualVeeDepth.mm()};
         });
     });
     shoulderKind_ = combo({tr("Straight shoulders"), tr("Sloped by short rows")}, tr("Shoulders"));
     connect(shoulderKind_, &QComboBox::activated, this, [this](int index) {
         choose(tr("Shoulders"), [&](Project& project) { project.choices.shoulder = static_cast<ShoulderKind>(index); });
     });
+    const auto length = [&](const QString& text, Length Choices::*choice, int least, int most) {
+        auto* label = new QLabel(text, slip_);
+        label->setObjectName(QStringLiteral("muted"));
+        auto* box = new QSpinBox(slip_);
+        box->setRange(least, most);
+        box->setSuffix(tr(" mm"));
+        box->setAccessibleName(text);
+        controls->addWidget(label);
+        controls->addWidget(box);
+        connect(box, &QSpinBox::valueChanged, this, [this, text, choice](int value) {
+            choose(text, [&](Project& project) { project.choices.*choice = Length::millimetres(value); });
+        });
+        lengths_.emplaceBack(box, label);
+        return box;
+    };
+    underarm_ = length(tr("Off at each underarm"), &Choices::underarm, 5, 80);
+    narrower_ = length(tr("Less than cross-back, each side"), &Choices::narrower, 0, 60);
+    capEase_ = length(tr("Cap longer than its armhole by"), &Choices::capEase, 0, 25);
     const auto check = [&](const QString& text, bool Choices::*choice) {
         auto* box = new QCheckBox(text, slip_);
         controls->addWidget(box);
@@ -204,6 +244,11 @@ void DraftStation::refresh() {
                            .arg(QString::fromStdString(project.wearer.name),
                                 QString::fromStdString(project.machine.name),
                                 QString::fromStdString(project.swatch.name)));
+    const std::vector<PieceKind> pieces = piecesOf(project.choices);
+    if (std::ranges::count(pieces, piece_) == 0)
+        piece_ = pieces.front();
+    for (const PieceKind kind : allPieces)
+        tabs_->button(static_cast<int>(kind))->setVisible(std::ranges::count(pieces, kind) > 0);
     if (QAbstractButton* tab = tabs_->button(static_cast<int>(piece_)))
         tab->setChecked(true);
     undo_->setEnabled(session().canUndo());
@@ -229,7 +274,7 @@ void DraftStation::fillSlip() {
                 slip_->addLine(tr("wide"), text(piece->width));
                 slip_->addLine(tr("long"), text(piece->length));
                 slip_->addRule();
-                for (const Part each : partsOf(piece_))
+                for (const Part each : partsOf(piece_, session().project().choices))
                     slip_->addLine(partName(each, piece_), partState(*drawn, session().project(), piece_, each, unit));
             }
         slip_->addRule();
@@ -251,12 +296,30 @@ void DraftStation::fillControls() {
     const Project& project = session().project();
     const Choices& choices = project.choices;
     const Part part = canvas_->picked();
-    const bool sleeve = piece_ == PieceKind::leftSleeve || piece_ == PieceKind::rightSleeve;
+    const bool sleeve = isSleeve(piece_);
+    const bool shaped = choices.body != BodyKind::dropShoulder;
+    const bool whole = part == Part::none && !isTrim(piece_);
     const Welt& welt = sleeve ? choices.cuff : choices.bodyWelt;
     weltKind_->setVisible(part == Part::welt);
     weltKind_->setCurrentIndex(static_cast<int>(welt.kind));
+    const bool isArmhole = part == Part::armhole || part == Part::upperWidth;
+    bodyKind_->setVisible(whole || isArmhole || part == Part::cap);
+    bodyKind_->setCurrentIndex(static_cast<int>(choices.body));
+    neckKind_->setVisible((whole && !sleeve) || part == Part::neckDepth || part == Part::neckWidth);
+    neckKind_->setCurrentIndex(static_cast<int>(choices.neck));
+    const auto showLength = [&](QSpinBox* box, Length length, bool visible) {
+        for (const auto& [spin, label] : lengths_)
+            if (spin == box)
+                label->setVisible(visible);
+        box->setVisible(visible);
+        if (!isBeingTyped(box))
+            box->setValue(static_cast<int>(std::lround(length.mm())));
+    };
+    showLength(underarm_, choices.underarm, shaped && isArmhole);
+    showLength(narrower_, choices.narrower, choices.body == BodyKind::sleeveless && part == Part::upperWidth);
+    showLength(capEase_, choices.capEase, choices.body == BodyKind::setIn && part == Part::cap);
     const bool isShoulder = part == Part::shoulder || part == Part::neckDepth;
-    shoulderKind_->setVisible(isShoulder || (part == Part::none && !sleeve && piece_ != PieceKind::neckTrim));
+    shoulderKind_->setVisible(isShoulder || (whole && !sleeve));
     shoulderKind_->setCurrentIndex(static_cast<int>(choices.shoulder));
     wrap_->setVisible(isShoulder);
     wrap_->setChecked(choices.wrapTurns);

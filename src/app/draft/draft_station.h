@@ -51,7 +51,13 @@ private:
     QPushButton* undo_;
     QPushButton* redo_;
     QComboBox* weltKind_;
+    QComboBox* bodyKind_;
+    QComboBox* neckKind_;
     QComboBox* shoulderKind_;
+    QSpinBox* underarm_;
+    QSpinBox* narrower_;
+    QSpinBox* capEase_;
+    QList<std::pair<QSpinBox*, QLabel*>> lengths_;
     QCheckBox* wrap_;
     QCheckBox* seams_;
     QCheckBox* everySecond_;

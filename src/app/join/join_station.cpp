@@ -199,9 +199,8 @@ void JoinStation::refresh() {
 std::vector<std::pair<QString, QString>> JoinStation::hangLines(const Join& join) const {
     std::vector<std::pair<QString, QString>> lines;
     const Worked* drawn = session().drawn();
-    if (join.method == JoinMethod::knitOn && drawn) {
-        // The trim's program says what goes where.
-        const WorkedPiece* trim = drawn->piece(PieceKind::neckTrim);
+    const WorkedPiece* trim = drawn && join.trim ? drawn->piece(*join.trim) : nullptr;
+    if (trim) {
         for (const Operation& op : trim->program.operations)
             if (const auto* hung = std::get_if<operation::Hang>(&op.action)) {
                 for (const int i : halvingOrder(static_cast<int>(hung->map.size()))) {

@@ -134,7 +134,9 @@ void ReviewStation::refresh() {
     if (!session().hasProject())
         return;
     const Worked* drawn = session().drawn();
+    const std::vector<PieceKind> pieces = piecesOf(session().project().choices);
     for (auto& [kind, row] : rows_) {
+        row.note->parentWidget()->setVisible(std::ranges::count(pieces, kind) > 0);
         const WorkedPiece* piece = drawn ? drawn->piece(kind) : nullptr;
         const MadePiece* made = madeOf(session().project(), kind);
         if (!isBeingTyped(row.note))

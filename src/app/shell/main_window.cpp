@@ -340,11 +340,12 @@ void MainWindow::fillThread() {
               : tr("not read yet"),
         gauge.has_value());
     int taken = 0;
-    for (const Measure each : pulloverNeeds()) {
+    const std::vector<Measure> needs = pulloverNeeds(session_.project().choices);
+    for (const Measure each : needs) {
         const auto& value = session_.project().wearer[each];
         taken += value && !value->borrowed ? 1 : 0;
     }
-    set(measure, tr("%1 of %2 taken").arg(taken).arg(pulloverNeeds().size()), worked.measures.has_value());
+    set(measure, tr("%1 of %2 taken").arg(taken).arg(needs.size()), worked.measures.has_value());
     int questions = 0;
     for (const Finding& finding : worked.findings)
         questions += finding.severity == Severity::note ? 0 : 1;

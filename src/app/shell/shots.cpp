@@ -103,6 +103,16 @@ int takeShots(MainWindow& window, const QString& folder) {
     window.session().edit({}, measured);
     window.reviewStation()->edit(PieceKind::leftSleeve, true)->setFocus();
     shot("review");
+    for (const ShelfItem& each : window.session().workroom().items(Shelf::projects))
+        if (each.name.startsWith(QStringLiteral("Set-in")))
+            window.session().open(each.id);
+    window.showStation(MainWindow::draft);
+    window.draftStation()->showPiece(PieceKind::front);
+    window.draftStation()->canvas()->pick(Part::upperWidth);
+    shot("draft-set-in");
+    window.draftStation()->showPiece(PieceKind::leftSleeve);
+    window.draftStation()->canvas()->pick(Part::cap);
+    shot("draft-cap");
     return sound ? 0 : 1;
 }
 

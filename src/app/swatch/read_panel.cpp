@@ -131,7 +131,7 @@ void ReadPanel::fillPieces() {
     int count = 0;
     if (const Worked* drawn = session_.drawn())
         for (const WorkedPiece& each : drawn->pieces) {
-            if (each.kind == PieceKind::rightSleeve || each.kind == PieceKind::neckTrim)
+            if (each.kind == PieceKind::rightSleeve || isTrim(each.kind))
                 continue;
             const QString words = QStringLiteral("%1, %2").arg(
                 coreText(label(each.kind)), QString::fromStdString(text(each.width, session_.unit())));

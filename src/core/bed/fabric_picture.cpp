@@ -68,6 +68,11 @@ void addOutline(FabricPicture& picture, const std::vector<std::vector<Interval>>
     }
 }
 
+/// Some loops lie along the row that they were made beside, and add no height: a bind-off's chain is one of them.
+bool liesAcross(LoopKind kind) {
+    return kind == LoopKind::wrap || kind == LoopKind::picked || kind == LoopKind::bound;
+}
+
 } // namespace
 
 std::vector<FabricRun> runs(const Fabric& fabric) {
@@ -80,7 +85,7 @@ std::vector<FabricRun> runs(const Fabric& fabric) {
         if (loop.kind() == LoopKind::castOn || loop.parent == noLoop)
             return 0;
         const int below = heights[loop.parent];
-        return loop.kind() == LoopKind::wrap || loop.kind() == LoopKind::picked ? below : below + 1;
+        return liesAcross(loop.kind()) ? below : below + 1;
     };
     std::vector<FabricRun> result;
     LoopId next = 0;
@@ -90,7 +95,8 @@ std::vector<FabricRun> runs(const Fabric& fabric) {
         for (; more < fabric.moreParents.size() && fabric.moreParents[more].first <= id; ++more)
             if (fabric.moreParents[more].first == id &&
                 fabric.loops[fabric.moreParents[more].second].kind() != LoopKind::hung)
-                height = std::max(height, heights[fabric.moreParents[more].second] + 1);
+                height = std::max(height, heights[fabric.moreParents[more].second] +
+                                              (liesAcross(fabric.loops[id].kind()) ? 0 : 1));
         heights[id] = height;
     };
     for (std::size_t p = 0; p < fabric.passes.size(); ++p) {

@@ -4,10 +4,12 @@
 #include "core/format/json_reader.h"
 #include "core/format/values_json.h"
 
+#include <algorithm>
+
 namespace vestimen {
 namespace {
 
-constexpr int newestVersion = 2; // 1 had no tools, fabrics, photographs or history, and is still read
+constexpr int newestVersion = 2; // 1 had no tools, fabrics, photographs, history or shapes, and is still read
 
 // ---- choices
 
@@ -21,8 +23,24 @@ Welt readWelt(const JsonReader& json) {
             millimetres(json.at("depth_mm"), 0, 1000)};
 }
 
+constexpr std::initializer_list<std::pair<const char*, BodyKind>> bodyNames = {
+    {"drop_shoulder", BodyKind::dropShoulder}, {"set_in", BodyKind::setIn}, {"sleeveless", BodyKind::sleeveless}};
+constexpr std::initializer_list<std::pair<const char*, NeckKind>> neckNames = {
+    {"round", NeckKind::round}, {"v", NeckKind::vee}, {"square", NeckKind::square}, {"boat", NeckKind::boat}};
+
+template<class Value> const char* nameOf(Value value, std::initializer_list<std::pair<const char*, Value>> names) {
+    return std::ranges::find(names, value, &std::pair<const char*, Value>::second)->first;
+}
+
 Json json(const Choices& choices) {
-    return {{"body_welt", json(choices.bodyWelt)},
+    return {{"body", nameOf(choices.body, bodyNames)},
+            {"neck", nameOf(choices.neck, neckNames)},
+            {"underarm_mm", choices.underarm.mm()},
+            {"narrower_mm", choices.narrower.mm()},
+            {"cap_top_mm", choices.capTop.mm()},
+            {"cap_ease_mm", choices.capEase.mm()},
+            {"arm_trim_depth_mm", choices.armTrimDepth.mm()},
+            {"body_welt", json(choices.bodyWelt)},
             {"cuff", json(choices.cuff)},
             {"shoulder", choices.shoulder == ShoulderKind::straight ? "straight" : "short_rows"},
             {"wrap_turns", choices.wrapTurns},
@@ -35,9 +53,22 @@ Json json(const Choices& choices) {
 }
 
 Choices readChoices(const JsonReader& json) {
-    json.expectKeys({"body_welt", "cuff", "shoulder", "wrap_turns", "neck_trim_depth_mm", "seam_stitches",
+    json.expectKeys({"body", "neck", "underarm_mm", "narrower_mm", "cap_top_mm", "cap_ease_mm", "arm_trim_depth_mm",
+                     "body_welt", "cuff", "shoulder", "wrap_turns", "neck_trim_depth_mm", "seam_stitches",
                      "fashioning_inset", "every_second_row", "sleeve_lines", "waste_rows"});
     Choices choices;
+    // Version 1 knew the drop shoulder with a round neck only.
+    if (const auto body = json.find("body"))
+        choices.body = body->oneOf<BodyKind>(bodyNames);
+    if (const auto neck = json.find("neck"))
+        choices.neck = neck->oneOf<NeckKind>(neckNames);
+    for (const auto& [name, length] : {std::pair{"underarm_mm", &choices.underarm},
+                                       {"narrower_mm", &choices.narrower},
+                                       {"cap_top_mm", &choices.capTop},
+                                       {"cap_ease_mm", &choices.capEase},
+                                       {"arm_trim_depth_mm", &choices.armTrimDepth}})
+        if (const auto found = json.find(name))
+            *length = millimetres(*found, 0, 1000);
     choices.bodyWelt = readWelt(json.at("body_welt"));
     choices.cuff = readWelt(json.at("cuff"));
     choices.shoulder =
@@ -98,9 +129,9 @@ std::string alone(const char* format, const char* body, Json json) {
 
 std::string toJson(const Project& project) {
     Json result = {
-        {"format", "vestimen-project"},        {"version", newestVersion},         {"name", project.name},
-        {"article", "drop_shoulder_pullover"}, {"machine", json(project.machine)}, {"yarn", json(project.yarn)},
-        {"swatch", json(project.swatch)},      {"wearer", json(project.wearer)},   {"ease", easeJson(project.ease)},
+        {"format", "vestimen-project"},    {"version", newestVersion},         {"name", project.name},
+        {"article", "pullover"},           {"machine", json(project.machine)}, {"yarn", json(project.yarn)},
+        {"swatch", json(project.swatch)},  {"wearer", json(project.wearer)},   {"ease", easeJson(project.ease)},
         {"choices", json(project.choices)}};
     result["pins"] = Json::object();
     for (const auto& [quantity, value] : project.pins)
@@ -128,7 +159,8 @@ Project projectFromJson(const std::string& text) {
                        "pins", "made", "joined"});
     Project project;
     project.name = reader.at("name").text();
-    if (const std::string article = reader.at("article").text(); article != "drop_shoulder_pullover")
+    if (const std::string article = reader.at("article").text();
+        article != "pullover" && article != "drop_shoulder_pullover")
         reader.at("article").fail("is \"" + article + "\", which this Vestimen cannot draft");
     project.machine = readMachine(reader.at("machine"));
     project.yarn = readYarn(reader.at("yarn"));

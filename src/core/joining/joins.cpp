@@ -25,19 +25,45 @@ public:
     explicit PulloverJoiner(const JoinInput& input) : input_(input) {}
 
     std::vector<Join> all() {
-        joins_.reserve(8);
+        joins_.reserve(10);
+        const bool vee = input_.choices.neck == NeckKind::vee;
         shoulder(Side::left, "shoulder_left", "Left shoulder");
-        trim();
-        shoulder(Side::right, "shoulder_right", "Right shoulder");
-        trimSeam();
-        sleeve(Side::left, "sleeve_left", "Left sleeve to armhole");
-        sleeve(Side::right, "sleeve_right", "Right sleeve to armhole");
-        sideSeam(Side::left, "seam_left", "Left side and sleeve");
-        sideSeam(Side::right, "seam_right", "Right side and sleeve");
+        if (vee) // its trim begins and ends at the point
+            shoulder(Side::right, "shoulder_right", "Right shoulder");
+        neckTrim();
+        if (!vee)
+            shoulder(Side::right, "shoulder_right", "Right shoulder");
+        trimSeam(PieceKind::neckTrim, "trim_seam", "Ends of the neck trim",
+                 vee ? Phrase{"Lap one end over the other at the point of the V.", {}}
+                     : Phrase{"Sew from the fold to the shoulder.", {}});
+        switch (input_.choices.body) {
+        case BodyKind::dropShoulder:
+            straightSleeve(Side::left, "sleeve_left", "Left sleeve to armhole");
+            straightSleeve(Side::right, "sleeve_right", "Right sleeve to armhole");
+            break;
+        case BodyKind::setIn:
+            break; // the cap goes in last, into a closed armhole
+        case BodyKind::sleeveless:
+            armTrim(PieceKind::leftArmTrim, "arm_trim_left", "Left armhole trim");
+            armTrim(PieceKind::rightArmTrim, "arm_trim_right", "Right armhole trim");
+            break;
+        }
+        sideSeam(Side::left, "seam_left", sleeves() ? "Left side and sleeve" : "Left side");
+        sideSeam(Side::right, "seam_right", sleeves() ? "Right side and sleeve" : "Right side");
+        if (input_.choices.body == BodyKind::setIn) {
+            setInSleeve(PieceKind::leftSleeve, "sleeve_left", "Left sleeve into armhole");
+            setInSleeve(PieceKind::rightSleeve, "sleeve_right", "Right sleeve into armhole");
+        }
+        if (!sleeves()) {
+            const Phrase how{"Sew from the fold to the underarm.", {}};
+            trimSeam(PieceKind::leftArmTrim, "arm_trim_seam_left", "Ends of the left armhole trim", how);
+            trimSeam(PieceKind::rightArmTrim, "arm_trim_seam_right", "Ends of the right armhole trim", how);
+        }
         return std::move(joins_);
     }
 
 private:
+    bool sleeves() const { return input_.choices.body != BodyKind::sleeveless; }
     const Fabric& fabric(PieceKind piece) const { return *input_.fabrics.at(piece); }
 
     /// The name that an edge has on a piece, from the wearer's side.
@@ -90,48 +116,90 @@ private:
         add(std::move(join));
     }
 
-    void trim() {
+    void neckTrim() {
         Join join;
         join.key = "neck_trim";
         join.title = "Neck trim";
         join.method = JoinMethod::knitOn;
-        int needles = 0;
-        int openings = 0;
-        for (const Operation& op : input_.neckTrim->operations)
-            if (const auto* hung = std::get_if<operation::Hang>(&op.action); hung && needles == 0)
-                needles = static_cast<int>(hung->map.size());
+        join.trim = PieceKind::neckTrim;
+        const int needles = input_.counts->trim.count();
         int edges = 0;
         for (const char* edge : {"neck_left", "neck_right"})
             edges += static_cast<int>(fabric(PieceKind::front).edge(edge).size());
         const auto neck = kept(PieceKind::back, "neck", {"", {}});
         const auto front = kept(PieceKind::front, "neck", {"", {}});
-        openings = neck.count + front.count + edges;
+        const int openings = neck.count + front.count + edges;
         join.first = {{"needles of the trim", {}}, JoinUnit::stitches, needles, input_.gauge.width(Stitches(needles))};
         join.second = {{"back neck {0}, front neck {1} and {2} rows of its edges", {neck.count, front.count, edges}},
                        JoinUnit::stitches,
                        openings,
-                       neck.length + front.length + input_.gauge.height(Rows(edges))};
+                       neck.length + front.length + input_.counts->neckEdgeLength * 2.0};
         join.tailSide = {"None: the trim is knitted on.", {}};
-        join.facing = {"Purl side facing you; the right shoulder is still open.", {}};
+        join.facing = {input_.choices.neck == NeckKind::vee
+                           ? "Purl side facing you, from the point of the V round to the point."
+                           : "Purl side facing you; the right shoulder is still open.",
+                       {}};
         join.check = {"Before the waste yarn comes out: one loop on each of {0} needles.", {needles}};
         add(std::move(join));
     }
 
-    void trimSeam() {
+    void trimSeam(PieceKind piece, const char* joinKey, const char* title, Phrase how) {
         Join join;
-        join.key = "trim_seam";
-        join.title = "Ends of the neck trim";
+        join.key = joinKey;
+        join.title = title;
         join.method = JoinMethod::mattress;
-        const Fabric& trim = fabric(PieceKind::neckTrim);
+        const Fabric& trim = fabric(piece);
         const int count = static_cast<int>(trim.passes.size());
         join.first = rows(count, {"one end, both layers", {}});
         join.second = rows(count, {"the other end", {}});
-        join.tailSide = {"Sew from the fold to the shoulder.", {}};
+        join.tailSide = std::move(how);
         join.facing = {"Knit side facing you.", {}};
         add(std::move(join));
     }
 
-    void sleeve(Side wearers, const char* joinKey, const char* title) {
+    void armTrim(PieceKind piece, const char* joinKey, const char* title) {
+        const Stitches underarm = input_.counts->underarm;
+        Join join;
+        join.key = joinKey;
+        join.title = title;
+        join.method = JoinMethod::knitOn;
+        join.trim = piece;
+        const int hung = static_cast<int>(fabric(piece).passes.empty() ? 0 : fabric(piece).passes.front().loopCount);
+        join.first = {{"needles of the trim", {}}, JoinUnit::stitches, hung, input_.gauge.width(Stitches(hung))};
+        join.second = {{"{0} stitches of each underarm, {1} rows of back and of front",
+                        {underarm, input_.counts->armholeRowsHung()}},
+                       JoinUnit::stitches,
+                       2 * (underarm + input_.counts->armholeRowsHung()).count(),
+                       input_.counts->armholeEdge * 2.0};
+        join.tailSide = {"None: the trim is knitted on.", {}};
+        join.facing = {"Purl side facing you; the side is still open.", {}};
+        join.check = {"Before the holders come out: one loop on each of {0} needles.", {hung}};
+        add(std::move(join));
+    }
+
+    /// Sewn by length: the cap's ease lies at its top.
+    void setInSleeve(PieceKind piece, const char* joinKey, const char* title) {
+        Join join;
+        join.key = joinKey;
+        join.title = title;
+        join.method = JoinMethod::sewOn;
+        join.first = {{"armhole, back and front", {}},
+                      JoinUnit::rows,
+                      2 * input_.counts->armhole.count(),
+                      input_.counts->armholeEdge * 2.0};
+        join.second = {
+            {"cap of {0} rows, and its top of {1} stitches", {input_.counts->capRows, input_.counts->capTop}},
+            JoinUnit::rows,
+            static_cast<int>(fabric(piece).edge("cap_left").size() + fabric(piece).edge("cap_right").size()),
+            input_.counts->capEdge};
+        join.tailSide = {"Begin at the underarm, where side and sleeve seam meet.", {}};
+        join.facing = {"Pin it knit sides together: seam to seam, underarms on each other, the cap’s middle at the "
+                       "shoulder; ease the rest in over the upper half.",
+                       {}};
+        add(std::move(join));
+    }
+
+    void straightSleeve(Side wearers, const char* joinKey, const char* title) {
         const PieceKind piece = wearers == Side::left ? PieceKind::leftSleeve : PieceKind::rightSleeve;
         const int back = edgeRows(PieceKind::back, "armhole", wearers);
         const int front = edgeRows(PieceKind::front, "armhole", wearers);
@@ -163,16 +231,22 @@ private:
 
     void sideSeam(Side wearers, const char* joinKey, const char* title) {
         const PieceKind piece = wearers == Side::left ? PieceKind::leftSleeve : PieceKind::rightSleeve;
-        const int sleeveRows = static_cast<int>(fabric(piece).edge("seam_left").size());
+        const int sleeveRows = sleeves() ? static_cast<int>(fabric(piece).edge("seam_left").size()) : 0;
         const int front = edgeRows(PieceKind::front, "side", wearers);
         const int back = edgeRows(PieceKind::back, "side", wearers);
         Join join;
         join.key = joinKey;
         join.title = title;
         join.method = JoinMethod::mattress;
-        join.first = rows(back + sleeveRows, {"back {0} rows and sleeve {1} rows", {back, sleeveRows}});
-        join.second = rows(front + sleeveRows, {"front {0} rows and sleeve {1} rows", {front, sleeveRows}});
-        join.tailSide = {"Sew from the hem up to the marker and on to the cuff.", {}};
+        join.first = rows(back + sleeveRows,
+                          {sleeves() ? "back {0} rows and sleeve {1} rows" : "back {0} rows", {back, sleeveRows}});
+        join.second = rows(front + sleeveRows,
+                           {sleeves() ? "front {0} rows and sleeve {1} rows" : "front {0} rows", {front, sleeveRows}});
+        join.tailSide = {input_.choices.body == BodyKind::dropShoulder
+                             ? "Sew from the hem up to the marker and on to the cuff."
+                         : sleeves() ? "Sew each from its edge to the underarm."
+                                     : "Sew from the hem up to the armhole, and on through its trim.",
+                         {}};
         join.facing = {"Knit side facing you, two bars a side, always one stitch in.", {}};
         if (front != back)
             join.findings.push_back({Severity::error,

@@ -8,6 +8,7 @@
 #include "core/quantity/gauge.h"
 #include "core/reckoning/reckoning.h"
 #include "core/shaping/hang.h"
+#include "core/shaping/pullover_counts.h"
 
 #include <map>
 #include <optional>
@@ -40,20 +41,22 @@ struct Join {
     Length tail;
     Phrase tailSide;
     Phrase facing;
-    Phrase check; ///< before any waste yarn is pulled; empty when there is none
+    Phrase check;                  ///< before any waste yarn is pulled; empty when there is none
+    std::optional<PieceKind> trim; ///< what a knit-on join makes; its program says what hangs where
     std::vector<Finding> findings;
 };
 
 const char* label(JoinMethod method);
 
-/// Fabrics of all pieces by piece kind, and the gauge they were drafted with.
+/// Fabrics of all pieces by piece kind, with what they were drafted from.
 struct JoinInput {
     std::map<PieceKind, const Fabric*> fabrics;
-    const Program* neckTrim = nullptr;
+    const PulloverCounts* counts = nullptr;
+    Choices choices;
     FabricGauge gauge;
 };
 
-/// Shoulder, neck trim, the other shoulder, sleeves at the top, side and sleeve seams.
+/// Shoulders and neck trim, sleeves or armhole trims, side and sleeve seams, in the order in which they are made.
 std::vector<Join> pulloverJoins(const JoinInput& input);
 
 /// More than this share eased in is warned about.

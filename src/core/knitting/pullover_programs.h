@@ -7,12 +7,8 @@
 
 namespace vestimen {
 
-Program writeBack(const Project& project, const PulloverCounts& counts);
-/// Round neck by the hold school: one half after the other by short rows, the neck's needles held.
-Program writeFront(const Project& project, const PulloverCounts& counts);
-Program writeSleeve(const Project& project, const PulloverCounts& counts, PieceKind piece);
-/// Hung from the back and front, with the wearer's left shoulder joined. The program reads both as siblings.
-Program writeNeckTrim(const Project& project, const PulloverCounts& counts);
+/// One piece from the bare bed to the last loop. The trims hang from back and front, which must be among the siblings
+/// that the bed is given. Necks are worked by holding, one half after the other; a V by decreases at its edges.
 Program writePiece(const Project& project, const PulloverCounts& counts, PieceKind piece);
 
 } // namespace vestimen

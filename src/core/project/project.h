@@ -22,6 +22,11 @@ struct Welt {
 
 enum class ShoulderKind { straight, shortRows };
 
+/// How body and sleeve meet (craft 13): sewn straight to the body, set into a shaped armhole, or no sleeve at all.
+enum class BodyKind { dropShoulder, setIn, sleeveless };
+/// The neckline of the front (craft 14). A boat neck is as straight in front as at the back.
+enum class NeckKind { round, vee, square, boat };
+
 /// Counts that can be pinned: the knitter's number takes the place of the reckoned one.
 enum class Quantity {
     bodyStitches,
@@ -37,9 +42,22 @@ enum class Quantity {
     sleeveRows,
     trimStitches,
     trimRows,
+    upperStitches,
+    underarmStitches,
+    capTopStitches,
+    capRows,
+    armTrimStitches,
+    armTrimRows,
 };
 
 struct Choices {
+    BodyKind body = BodyKind::dropShoulder;
+    NeckKind neck = NeckKind::round;
+    Length underarm = Length::millimetres(25); ///< bound off at each side where a shaped armhole begins
+    Length narrower = Length::millimetres(15); ///< so much less than cross back on each side where there is no sleeve
+    Length capTop = Length::millimetres(60);   ///< flat top of a sleeve's cap
+    Length capEase = Length::millimetres(5);   ///< by which a cap's edge is longer than its armhole
+    Length armTrimDepth = Length::millimetres(15); ///< of a sleeveless armhole's trim
     Welt bodyWelt;
     Welt cuff;
     ShoulderKind shoulder = ShoulderKind::shortRows;

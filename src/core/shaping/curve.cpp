@@ -9,7 +9,6 @@
 #include <algorithm>
 #include <cmath>
 #include <limits>
-#include <numbers>
 
 namespace vestimen {
 namespace {
@@ -84,9 +83,14 @@ private:
         return plainWorst(row, row + every + (bound && row + every < rows_ ? 1 : 0), gone);
     }
 
+    /// Decreases that may come before row 1.
+    int mostAtOnce() const { return request_.atOnce ? std::min(request_.decreaseAtMost, total_) : 0; }
+
     /// Row by row: an event may follow each gap, however the gaps differ.
     double bestWithin(double limit) const {
         Layer places = start();
+        for (int n = 1; n <= mostAtOnce(); ++n)
+            places[at(0, n)].worst = 0.0;
         double lowest = never;
         for (int row = 0; row <= rows_; ++row)
             for (int gone = 0; gone <= total_; ++gone) {
@@ -110,7 +114,10 @@ private:
 
     bool grow(std::vector<Layer>& layers, double limit) const {
         Layer next(layers.back().size());
-        bool any = false;
+        const bool first = layers.size() == 1;
+        bool any = first && mostAtOnce() > 0;
+        for (int n = 1; first && n <= mostAtOnce(); ++n)
+            next[at(0, n)] = {0.0, {Rows(0), Stitches(n), 1, false}};
         for (int row = 0; row < rows_; ++row)
             for (int gone = 0; gone < total_; ++gone) {
                 const double from = layers.back()[at(row, gone)].worst;
@@ -217,53 +224,6 @@ std::optional<Curve> curveWithin(const CurveRequest& request, double tolerance) 
     if (best == never)
         return std::nullopt;
     return solver.within(best + tolerance + hair, std::max(1, request.total.count()));
-}
-
-std::vector<double> quarterEllipse(Stitches width, Rows height, Rows rows) {
-    std::vector<double> ideal;
-    for (int row = 1; row <= rows.count(); ++row) {
-        const double left = std::max(0.0, 1.0 - (row - 0.5) / std::max(1, height.count()));
-        ideal.push_back(width.count() * std::sqrt(1.0 - left * left));
-    }
-    return ideal;
-}
-
-std::vector<double> bell(double width, Rows rows) {
-    std::vector<double> ideal;
-    for (int row = 1; row <= rows.count(); ++row)
-        ideal.push_back(width * std::acos(1.0 - 2.0 * (row - 0.5) / rows.count()) / std::numbers::pi);
-    return ideal;
-}
-
-namespace {
-
-/// Along the points of a curve given from 0 to 1.
-template<class Point> Length along(Point point) {
-    constexpr int parts = 128;
-    double sum = 0.0;
-    auto [x, y] = point(0.0);
-    for (int i = 1; i <= parts; ++i) {
-        const auto [nextX, nextY] = point(static_cast<double>(i) / parts);
-        sum += std::hypot(nextX - x, nextY - y);
-        x = nextX;
-        y = nextY;
-    }
-    return Length::millimetres(sum);
-}
-
-} // namespace
-
-Length quarterEllipseLength(Length width, Length height) {
-    return along([&](double t) {
-        const double angle = t * std::numbers::pi / 2.0;
-        return std::pair(width.mm() * std::sin(angle), height.mm() * (1.0 - std::cos(angle)));
-    });
-}
-
-Length bellLength(Length width, Length height) {
-    return along([&](double t) {
-        return std::pair(width.mm() * t, height.mm() * (1.0 - std::cos(t * std::numbers::pi)) / 2.0);
-    });
 }
 
 } // namespace vestimen

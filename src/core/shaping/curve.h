@@ -4,14 +4,14 @@
 #pragma once
 
 #include "core/quantity/count.h"
-#include "core/quantity/length.h"
 
 #include <optional>
 #include <vector>
 
 namespace vestimen {
 
-/// Knit so many rows, then take so many stitches off each side; so many times over.
+/// Knit so many rows, then take so many stitches off each side; so many times over. A first run of no rows, once, is a
+/// decrease before row 1.
 struct CurveRun {
     Rows every;
     Stitches stitches;
@@ -34,6 +34,7 @@ struct CurveRequest {
     int decreaseAtMost = 2;    ///< stitches of one decrease, on any row; 0 for none
     int bindOffAtMost = 0;     ///< stitches bound off at once, 2 or more, where the carriage stands; 0 for none
     int everyMultiple = 1;     ///< gaps are multiples of this; 2 keeps events on every second row
+    bool atOnce = false;       ///< the first decrease may come before row 1
 };
 
 /// A schedule. Before row k so many stitches c(k) are gone; on the far side, those of a bind-off one row later. The
@@ -55,14 +56,5 @@ std::optional<Curve> curve(const CurveRequest& request, int runs);
 /// The fewest runs whose deviation is at most `tolerance` stitches above the best that any number of runs can reach,
 /// and with them the smallest deviation.
 std::optional<Curve> curveWithin(const CurveRequest& request, double tolerance);
-
-/// Ideals for `rows` rows. A quarter ellipse, which starts along the row and ends upright: an armhole.
-std::vector<double> quarterEllipse(Stitches width, Rows height, Rows rows);
-/// A bell: steep in at both ends, upright half-way: a sleeve's cap.
-std::vector<double> bell(double width, Rows rows);
-/// The length of a quarter of an ellipse with these half-axes.
-Length quarterEllipseLength(Length width, Length height);
-/// The length of one side of a bell.
-Length bellLength(Length width, Length height);
 
 } // namespace vestimen

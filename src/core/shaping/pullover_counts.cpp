@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/shaping/pullover_counts.h"
 
+#include "core/garment/curved_edges.h"
 #include "core/shaping/count.h"
 #include "core/shaping/edge_sums.h"
 #include "core/shaping/short_rows.h"
@@ -53,9 +54,8 @@ public:
     }
 
     /// A count that is what others leave over.
-    Rows remainder(Quantity quantity, const char* title, Rows whole, std::vector<Step> less, int value) {
-        Reckoning reckoning{title, {{{"rows in all", {}}, whole}}, {}};
-        reckoning.steps.insert(reckoning.steps.end(), less.begin(), less.end());
+    Rows remainder(Quantity quantity, const char* title, std::vector<Step> steps, int value) {
+        Reckoning reckoning{title, std::move(steps), {}};
         CountAnswer answer;
         answer.count = value;
         answer.made = gauge_.rows.unit() * value;
@@ -63,6 +63,8 @@ public:
         answer.above = value + 1;
         return Rows(settled(quantity, answer, gauge_.rows, std::move(reckoning), Parity::any));
     }
+
+    Reckoning& working(Quantity quantity) { return result_.workings[quantity]; }
 
     void error(const char* code, Phrase text, PieceKind piece) {
         result_.findings.push_back({Severity::error, code, std::move(text), key(piece)});
@@ -122,23 +124,110 @@ const char* weltParityReason(const Welt& welt) {
     return welt.kind == WeltKind::mockRib ? "odd, so that the rib begins and ends alike" : "nearest whole stitch";
 }
 
+/// The default tolerance of a shaping over the best that is possible, in stitches.
+double tolerance(const FabricGauge& gauge) {
+    return std::max(0.5, slopeTolerance / gauge.stitches.unit());
+}
+
+/// What an ideal says from its second row on: the first is knitted between the two sides' first steps.
+std::vector<double> fromSecondRow(std::vector<double> ideal) {
+    if (!ideal.empty())
+        ideal.erase(ideal.begin());
+    return ideal;
+}
+
+void addRuns(Reckoning& working, const Curve& curve, const FabricGauge& gauge) {
+    for (const CurveRun& run : curve.runs) {
+        const char* words = run.every == Rows(0)   ? "at once, {1} fewer at each side"
+                            : run.boundOff         ? "every {0} rows, {1} bound off at each side"
+                            : run.every == Rows(1) ? "every row, {1} fewer at each side"
+                                                   : "every {0} rows, {1} fewer at each side";
+        working.steps.push_back({{words, {run.every, run.stitches}}, Figure{static_cast<double>(run.times), 0, "×"}});
+    }
+    working.steps.push_back({{"farthest from the curve", {}}, gauge.stitches.unit() * curve.deviation});
+}
+
+bool countArmhole(Counter& counter, const PulloverMeasures& m, PulloverCounts& counts, const FabricGauge& gauge) {
+    if (!m.hasArmhole())
+        return true;
+    const Stitches side = counts.armholeInset() - counts.underarm;
+    const Rows curved(static_cast<int>(std::lround(counts.armhole.count() * armholeCurveShare)));
+    CurveRequest request{fromSecondRow(quarterEllipse(side, curved, counts.armhole)), side};
+    request.atOnce = true;
+    const auto shape = curveWithin(request, tolerance(gauge));
+    if (!shape || counts.armhole < Rows(4)) {
+        counter.error("armhole_shape",
+                      {"{0} stitches cannot go off each side of an armhole of {1} rows: make it deeper, or wider "
+                       "between the armholes.",
+                       {counts.armholeInset(), counts.armhole}},
+                      PieceKind::back);
+        return false;
+    }
+    counts.armholeCurve = *shape;
+    addRuns(counter.working(Quantity::armholeRows), *shape, gauge);
+    counts.armholeEdge = armholeEdge(gauge.width(counts.underarm), gauge.width(side), gauge.height(curved),
+                                     gauge.height(counts.armhole - curved));
+    return true;
+}
+
+/// A V is one straight line on each side: a first decrease where the halves part, then the rest evenly, done before the
+/// shoulder's needles are held.
+bool countVee(Counter& counter, const Project& project, PulloverCounts& counts, Rows half) {
+    counts.neckCentre = Stitches(counts.neck.count() % 2);
+    const Stitches further = counts.neck / 2 - Stitches(1);
+    const SlopeRequest request{half - std::max(Rows(2), counts.shoulderRows), further, 1,
+                               project.choices.everySecondRow ? 2 : 1};
+    const auto shape = request.rows > Rows(0) ? slopeWithin(request, 0.5) : std::nullopt;
+    if (!shape) {
+        counter.error("neck_depth",
+                      {"A V of {0} rows has no room for {1} decreases on each side: make it deeper or narrower.",
+                       {counts.neckDepth, further + Stitches(1)}},
+                      PieceKind::front);
+        return false;
+    }
+    counts.neckSlope = *shape;
+    counts.neckEdge = half;
+    Reckoning& working = counter.working(Quantity::neckRows);
+    for (const SlopeLine& line : shape->lines)
+        working.steps.push_back({{"every {0} rows, one fewer at each side", {line.every}},
+                                 Figure{static_cast<double>(line.times), 0, "×"}});
+    return true;
+}
+
 bool countBody(Counter& counter, const Project& project, const PulloverMeasures& m, PulloverCounts& counts,
                const FabricGauge& gauge) {
     const Choices& choices = project.choices;
     const Stitches seams(choices.seamStitches ? 2 : 0);
     counts.body = counter.stitches(Quantity::bodyStitches, "Stitches of back and front", m.width, seams,
                                    weltParity(choices.bodyWelt), weltParityReason(choices.bodyWelt));
+    counts.upper = counts.body;
+    if (m.hasArmhole()) {
+        counts.upper = counter.stitches(Quantity::upperStitches, "Stitches between the armholes", m.upperWidth, seams,
+                                        parityOf(counts.body),
+                                        counts.body.isEven() ? "even, as the body is" : "odd, as the body is");
+        if (counts.armholeInset() < Stitches(1)) {
+            counter.error(
+                "no_armhole",
+                {"{0} stitches between the armholes leave nothing of the body's {1} to shape: at most {2} do.",
+                 {counts.upper, counts.body, counts.body - Stitches(2)}},
+                PieceKind::back);
+            return false;
+        }
+        counts.underarm = std::min(counter.stitches(Quantity::underarmStitches, "Stitches off at the underarm",
+                                                    m.underarm, Stitches(0), Parity::any, "nearest whole stitch"),
+                                   counts.armholeInset());
+    }
     counts.neck = counter.stitches(Quantity::neckStitches, "Stitches of the neck", m.neckWidth, Stitches(0),
                                    parityOf(counts.body),
                                    counts.body.isEven() ? "even, as the body is, so that the shoulders agree"
                                                         : "odd, as the body is, so that the shoulders agree");
-    counts.shoulder = (counts.body - counts.neck) / 2;
+    counts.shoulder = (counts.upper - counts.neck) / 2;
     bool sound = counter.fitsBed(counts.body, PieceKind::back);
     if (counts.shoulder < Stitches(4) || counts.neck < Stitches(3)) {
         counter.error("no_shoulder",
                       {"A neck of {0} stitches in a body of {1} leaves {2} for each shoulder: at least 4 are needed, "
                        "and 3 for the neck.",
-                       {counts.neck, counts.body, counts.shoulder}},
+                       {counts.neck, counts.upper, counts.shoulder}},
                       PieceKind::front);
         sound = false;
     }
@@ -155,8 +244,9 @@ bool countBody(Counter& counter, const Project& project, const PulloverMeasures&
         counter.rows(Quantity::armholeRows, "Rows of the armhole", m.armholeDepth, Parity::any, "nearest whole row");
     const auto all = count({m.length, gauge.rows});
     counts.toUnderarm =
-        counter.remainder(Quantity::bodyRows, "Rows from the welt to the underarm", Rows(all->count),
-                          {{{"less the welt", {}}, -counts.bodyWelt.visible},
+        counter.remainder(Quantity::bodyRows, "Rows from the welt to the underarm",
+                          {{{"rows in all", {}}, Rows(all->count)},
+                           {{"less the welt", {}}, -counts.bodyWelt.visible},
                            {{"less the armhole", {}}, -counts.armhole},
                            {{"less the shoulder", {}}, -counts.shoulderRows}},
                           all->count - (counts.bodyWelt.visible + counts.armhole + counts.shoulderRows).count());
@@ -167,16 +257,23 @@ bool countBody(Counter& counter, const Project& project, const PulloverMeasures&
                       PieceKind::back);
         sound = false;
     }
-    return sound;
+    return sound && countArmhole(counter, m, counts, gauge);
 }
 
-bool countNeck(Counter& counter, const PulloverMeasures& m, PulloverCounts& counts) {
+bool countNeck(Counter& counter, const Project& project, const PulloverMeasures& m, PulloverCounts& counts) {
+    if (counts.shoulderRows > Rows(0))
+        counts.shoulderSteps = evenSteps(counts.shoulder, counts.shoulderRows.count() / 2);
+    if (m.neck == NeckKind::boat) {
+        counts.neckCentre = counts.neck;
+        return true;
+    }
     const bool sloped = counts.shoulderRows > Rows(0);
     counts.neckDepth = counter.rows(
         Quantity::neckRows, "Rows of the front neck's depth", m.neckDepth, sloped ? Parity::odd : Parity::any,
         sloped ? "odd, so that front and back shoulders begin in the same row" : "nearest whole row");
     const Rows least = sloped ? counts.shoulderRows + Rows(1) : Rows(4);
-    const Rows most = counts.armhole + counts.shoulderRows - Rows(1);
+    // A shaped armhole has both its sides begun before the neck divides them.
+    const Rows most = counts.armhole + counts.shoulderRows - Rows(m.hasArmhole() ? 3 : 1);
     if (counts.neckDepth < least || counts.neckDepth > most) {
         counter.error(
             "neck_depth",
@@ -184,19 +281,74 @@ bool countNeck(Counter& counter, const PulloverMeasures& m, PulloverCounts& coun
             PieceKind::front);
         return false;
     }
+    // The last row joins what the shoulder held; sloped halves are one row shorter than the neck is deep.
+    const Rows half = counts.neckDepth - Rows(sloped ? 1 : 0);
+    if (m.neck == NeckKind::vee)
+        return countVee(counter, project, counts, half);
+    if (m.neck == NeckKind::square) {
+        counts.neckCentre = counts.neck;
+        counts.neckSteps = {Stitches(0)};
+        counts.neckEdge = half - Rows(2);
+        return true;
+    }
     // The centre has the parity of the neck, so that both sides agree.
     const auto centre = count({Length::millimetres(counts.neck.count() * neckFlatShare),
                                Gauge::ofUnit(Length::millimetres(1.0)), 1, 0, parityOf(counts.neck)});
     counts.neckCentre = Stitches(std::min(centre->count, counts.neck.count()));
     const Stitches side = (counts.neck - counts.neckCentre) / 2;
-    // The last row joins what the shoulder held; sloped halves are one row shorter than the neck is deep.
-    const Rows half = counts.neckDepth - Rows(sloped ? 1 : 0);
     const int turns = std::clamp(static_cast<int>(std::lround(half.count() * (1.0 - neckStraightShare) / 2.0)), 1,
                                  std::max(1, (half.count() - 2) / 2));
     counts.neckSteps = quarterEllipseSteps(side, Rows(2 * turns));
     counts.neckEdge = half - Rows(2 * turns);
-    if (sloped)
-        counts.shoulderSteps = evenSteps(counts.shoulder, counts.shoulderRows.count() / 2);
+    return true;
+}
+
+/// The height is solved, not guessed: whole rows for which the cap's edge comes nearest to both armholes plus ease.
+bool countCap(Counter& counter, const PulloverMeasures& m, PulloverCounts& counts, const FabricGauge& gauge) {
+    counts.capTop = counter.stitches(Quantity::capTopStitches, "Stitches of the cap's flat top", m.capTop, Stitches(0),
+                                     parityOf(counts.sleeveTop),
+                                     counts.sleeveTop.isEven() ? "even, as the sleeve is" : "odd, as the sleeve is");
+    const Stitches side = (counts.sleeveTop - counts.capTop) / 2 - counts.underarm;
+    const Length wanted = counts.armholeEdge * 2.0 + m.capEase;
+    const auto edge = [&](int rows) {
+        return capEdge(gauge.width(counts.underarm), gauge.width(side), gauge.height(Rows(rows)),
+                       gauge.width(counts.capTop));
+    };
+    const int least = 4;
+    const int most = (counts.armhole + counts.shoulderRows).count();
+    int rows = least;
+    while (side > Stitches(0) && rows < most && edge(rows) < wanted)
+        ++rows;
+    if (rows > least && wanted - edge(rows - 1) < edge(rows) - wanted)
+        --rows;
+    if (side <= Stitches(0) || edge(least) > wanted + gauge.rows.unit() || most < least) {
+        counter.error("cap_too_wide",
+                      {"A sleeve of {0} stitches is too wide for armholes of {1} and {1}: make the armhole deeper, or "
+                       "the upper arm's ease smaller.",
+                       {counts.sleeveTop, counts.armholeEdge}},
+                      PieceKind::leftSleeve);
+        return false;
+    }
+    counts.capRows =
+        counter.remainder(Quantity::capRows, "Rows of the cap",
+                          {{{"both armhole edges", {}}, counts.armholeEdge * 2.0},
+                           {{"and ease", {}}, m.capEase},
+                           {{"the cap's edge is", {}}, edge(rows)},
+                           {{"in {0} rows it misses by", {Rows(rows)}}, Figure{(edge(rows) - wanted).mm(), 1, "mm"}}},
+                          rows);
+    counts.capEdge = edge(counts.capRows.count());
+    CurveRequest request{fromSecondRow(bell(side.count(), counts.capRows)), side};
+    request.bindOffAtMost = std::max(6, side.count() / 3);
+    request.atOnce = true;
+    const auto shape = curveWithin(request, tolerance(gauge));
+    if (!shape) {
+        counter.error("cap_shape",
+                      {"{0} stitches cannot go off each side of a cap in {1} rows.", {side, counts.capRows}},
+                      PieceKind::leftSleeve);
+        return false;
+    }
+    counts.cap = *shape;
+    addRuns(counter.working(Quantity::capRows), *shape, gauge);
     return true;
 }
 
@@ -211,18 +363,22 @@ bool countSleeve(Counter& counter, const Project& project, const PulloverMeasure
                                         counts.wrist.isEven() ? "even, as the wrist is" : "odd, as the wrist is");
     bool sound = counter.fitsBed(counts.sleeveTop, PieceKind::leftSleeve);
     counts.cuff = counter.welt(Quantity::cuffRows, "Rows of the cuff", choices.cuff);
+    if (m.hasArmhole() && !countCap(counter, m, counts, gauge))
+        return false;
     const auto all = count({m.sleeveLength, gauge.rows});
-    counts.sleeveRows =
-        counter.remainder(Quantity::sleeveRows, "Rows from the cuff to the top", Rows(all->count),
-                          {{{"less the cuff", {}}, -counts.cuff.visible}}, all->count - counts.cuff.visible.count());
+    std::vector<Step> steps = {{{"rows in all", {}}, Rows(all->count)}, {{"less the cuff", {}}, -counts.cuff.visible}};
+    if (m.hasArmhole())
+        steps.push_back({{"less the cap", {}}, -counts.capRows});
+    counts.sleeveRows = counter.remainder(
+        Quantity::sleeveRows, m.hasArmhole() ? "Rows from the cuff to the cap" : "Rows from the cuff to the top",
+        std::move(steps), all->count - (counts.cuff.visible + counts.capRows).count());
     const int least = choices.fashioningInset + 2;
     const Stitches increases = (counts.sleeveTop - counts.wrist) / 2;
     const auto straight = count({sleeveStraight, gauge.rows});
     SlopeRequest request{counts.sleeveRows - Rows(straight->count), increases, 1, choices.everySecondRow ? 2 : 1};
-    const double tolerance = std::max(0.5, slopeTolerance / gauge.stitches.unit());
     std::optional<Slope> shape;
     if (increases >= Stitches(0) && request.rows > Rows(0) && counts.wrist.count() >= least)
-        shape = choices.sleeveLines > 0 ? slope(request, choices.sleeveLines) : slopeWithin(request, tolerance);
+        shape = choices.sleeveLines > 0 ? slope(request, choices.sleeveLines) : slopeWithin(request, tolerance(gauge));
     if (!shape) {
         counter.error("sleeve_slope",
                       {"From {0} to {1} stitches in {2} rows cannot be shaped: make the sleeve longer, the wrist wider "
@@ -243,12 +399,31 @@ bool countSleeve(Counter& counter, const Project& project, const PulloverMeasure
 }
 
 bool countTrim(Counter& counter, const Project& project, PulloverCounts& counts, const FabricGauge& gauge) {
-    const BandCounts edge = band(gauge.height(counts.neckEdge), project.choices.neckTrimDepth, gauge, true);
-    counts.trimEdge = std::min(edge.needles, Stitches(counts.neckEdge.count()));
-    counts.trim = counts.trimEdge * 2 + counts.neck * 2;
+    const bool vee = project.choices.neck == NeckKind::vee;
+    const Length high = gauge.height(counts.neckEdge);
+    counts.neckEdgeLength = vee ? Length::millimetres(std::hypot(high.mm(), gauge.width(counts.neck / 2).mm())) : high;
+    counts.trimEdge = std::min(band(counts.neckEdgeLength, project.choices.neckTrimDepth, gauge, true).needles,
+                               Stitches(counts.neckEdge.count()));
+    counts.trim = counts.trimEdge * 2 + counts.neck + (vee ? counts.neckCentre : counts.neck);
     counts.trimRows = counter.rows(Quantity::trimRows, "Rows of the neck trim", project.choices.neckTrimDepth * 2.0,
                                    Parity::even, "twice the depth, even, to be folded");
     return counter.fitsBed(counts.trim, PieceKind::neckTrim);
+}
+
+bool countArmTrim(Counter& counter, const Project& project, PulloverCounts& counts, const FabricGauge& gauge) {
+    const Length depth = project.choices.armTrimDepth;
+    // The stitches at the underarm stand open on a holder; the rows above them are hung.
+    const BandCounts edge = band(counts.armholeEdge - gauge.width(counts.underarm), depth, gauge, true);
+    counts.armTrimEdge = std::min(edge.needles, counts.armholeRowsHung());
+    counts.armTrim = (counts.armTrimEdge + counts.underarm) * 2;
+    counts.armTrimRows = counter.rows(Quantity::armTrimRows, "Rows of the armhole trim", depth * 2.0, Parity::even,
+                                      "twice the depth, even, to be folded");
+    Reckoning& trim = counter.working(Quantity::armTrimStitches);
+    trim.title = "Stitches of the armhole trim";
+    trim.steps = {{{"underarms of back and front, open", {}}, counts.underarm * 2},
+                  {{"two edges of {0} rows", {counts.armholeRowsHung()}}, counts.armTrimEdge * 2}};
+    trim.result = counts.armTrim.count();
+    return counter.fitsBed(counts.armTrim, PieceKind::leftArmTrim);
 }
 
 } // namespace
@@ -258,15 +433,17 @@ CountedPullover countPullover(const Project& project, const PulloverMeasures& me
     Counter counter(project, gauge, result);
     PulloverCounts counts;
     const bool body = countBody(counter, project, measures, counts, gauge);
-    const bool neck = body && countNeck(counter, measures, counts);
-    const bool sleeve = countSleeve(counter, project, measures, counts, gauge, result);
-    if (!body || !neck || !sleeve || !countTrim(counter, project, counts, gauge))
+    const bool neck = body && countNeck(counter, project, measures, counts);
+    const bool sleeveless = project.choices.body == BodyKind::sleeveless;
+    const bool arms = body && (sleeveless ? countArmTrim(counter, project, counts, gauge)
+                                          : countSleeve(counter, project, measures, counts, gauge, result));
+    if (!body || !neck || !arms || !countTrim(counter, project, counts, gauge))
         return result;
     Reckoning& trim = result.workings[Quantity::trimStitches];
     trim.title = "Stitches of the neck trim";
     trim.steps = {{{"back neck", {}}, counts.neck},
-                  {{"front neck, held", {}}, counts.neck},
-                  {{"two straight edges of {0} rows", {counts.neckEdge}}, counts.trimEdge * 2}};
+                  {{"front neck, held", {}}, counts.trim - counts.neck - counts.trimEdge * 2},
+                  {{"two edges of {0} rows", {counts.neckEdge}}, counts.trimEdge * 2}};
     trim.result = counts.trim.count();
     result.counts = counts;
     return result;
