@@ -50,6 +50,11 @@ void TestWording::everyOperationHasASentence() {
     QCOMPARE(say(op::JoinYarn{rust, Side::left}), std::string("Join rust; the carriage stands left."));
     QCOMPARE(say(op::Counter{0}), std::string("Set the row counter to 0."));
     QCOMPARE(say(op::Say{"Rest your back.", "pause"}), std::string("Rest your back."));
+    QCOMPARE(say(op::Transfer{{{at("R4"), at("R5")}, {at("R3"), at("R4")}}, {}}),
+             std::string("Move R3 to R4 over by 1, to the right."));
+    QCOMPARE(say(op::Transfer{{{at("L4"), at("L6")}}, {}}), std::string("Move L4 over by 2, to the left."));
+    QCOMPARE(say(op::Transfer{{{at("L4"), at("L5")}, {at("R4"), at("R3")}}, {}}),
+             std::string("Transfer 2 stitches, the first from L4 to L5."));
     const Action others[] = {op::HoldLever{false},
                              op::Increase{Side::left, 1, Shaping::edge},
                              op::Increase{Side::left, 1, Shaping::fashioned, 2},

@@ -24,6 +24,10 @@ Project pietsPullover() {
     return projectFromJson(readFile(VESTIMEN_SOURCE_DIR "/data/demo/small-pullover.json"));
 }
 
+Project ilkesPullover() {
+    return projectFromJson(readFile(VESTIMEN_SOURCE_DIR "/data/demo/set-in-pullover.json"));
+}
+
 bool hasFinding(const std::vector<Finding>& findings, const std::string& code) {
     return std::any_of(findings.begin(), findings.end(), [&](const Finding& each) { return code == each.code; });
 }

@@ -14,6 +14,8 @@ namespace vestimen::test {
 Project odilesPullover();
 /// Piet's: mid-gauge, mock rib.
 Project pietsPullover();
+/// Ilke's: set-in sleeves, V neck, mock rib.
+Project ilkesPullover();
 
 bool hasFinding(const std::vector<Finding>& findings, const std::string& code);
 /// All codes and texts, for a failing test's message.

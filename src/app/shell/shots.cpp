@@ -88,10 +88,6 @@ int takeShots(MainWindow& window, const QString& folder) {
     });
     window.chooseTheme(true);
     shot("knit-short-rows-dark");
-    window.showStation(MainWindow::draft);
-    window.draftStation()->showPiece(PieceKind::back);
-    window.draftStation()->canvas()->pick(Part::none);
-    shot("draft-dark");
     window.chooseTheme(false);
     window.showStation(MainWindow::join);
     window.joinStation()->list()->setCurrentRow(4);
@@ -113,6 +109,13 @@ int takeShots(MainWindow& window, const QString& folder) {
     window.draftStation()->showPiece(PieceKind::leftSleeve);
     window.draftStation()->canvas()->pick(Part::cap);
     shot("draft-cap");
+    Project vest = window.session().project();
+    vest.choices.body = BodyKind::sleeveless;
+    window.session().edit({}, vest);
+    window.chooseTheme(true);
+    window.draftStation()->showPiece(PieceKind::back);
+    window.draftStation()->canvas()->pick(Part::none);
+    shot("draft-dark");
     return sound ? 0 : 1;
 }
 

@@ -33,7 +33,7 @@ public:
         neckTrim();
         if (!vee)
             shoulder(Side::right, "shoulder_right", "Right shoulder");
-        trimSeam(PieceKind::neckTrim, "trim_seam", "Ends of the neck trim",
+        trimSeam(PieceKind::neckTrim, "trim_seam", "Neck trim, ends",
                  vee ? Phrase{"Lap one end over the other at the point of the V.", {}}
                      : Phrase{"Sew from the fold to the shoulder.", {}});
         switch (input_.choices.body) {
@@ -56,8 +56,8 @@ public:
         }
         if (!sleeves()) {
             const Phrase how{"Sew from the fold to the underarm.", {}};
-            trimSeam(PieceKind::leftArmTrim, "arm_trim_seam_left", "Ends of the left armhole trim", how);
-            trimSeam(PieceKind::rightArmTrim, "arm_trim_seam_right", "Ends of the right armhole trim", how);
+            trimSeam(PieceKind::leftArmTrim, "arm_trim_seam_left", "Left armhole trim, ends", how);
+            trimSeam(PieceKind::rightArmTrim, "arm_trim_seam_right", "Right armhole trim, ends", how);
         }
         return std::move(joins_);
     }

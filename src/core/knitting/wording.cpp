@@ -7,6 +7,21 @@
 namespace vestimen {
 namespace {
 
+/// By how many needles a group of neighbours moves together, to the right when positive; 0 when it is no such group.
+int movedOver(const std::vector<std::pair<Needle, Needle>>& moves) {
+    if (moves.empty())
+        return 0;
+    const int over = moves.front().second.slot() - moves.front().first.slot();
+    std::vector<int> slots;
+    for (const auto& [from, to] : moves) {
+        if (to.slot() - from.slot() != over || from.bed() != to.bed())
+            return 0;
+        slots.push_back(from.slot());
+    }
+    std::ranges::sort(slots);
+    return slots.back() - slots.front() + 1 == static_cast<int>(slots.size()) ? over : 0;
+}
+
 using namespace operation;
 
 std::string names(const std::vector<Needle>& needles) {
@@ -74,6 +89,12 @@ struct Sentence {
                         ? "Make an eyelet: move {0} onto its neighbour and leave the bare needle in work."
                         : "Make eyelets: move {0} each onto its neighbour and leave the bare needles in work.",
                     {names(op.stay)}};
+        if (const auto over = movedOver(op.moves); over != 0) {
+            const auto [first, last] = std::ranges::minmax(op.moves, {}, [](const auto& move) { return move.first; });
+            return {op.moves.size() == 1 ? "Move {0} over by {2}, to the {3}."
+                                         : "Move {0} to {1} over by {2}, to the {3}.",
+                    {first.first, last.first, std::abs(over), over < 0 ? Side::left : Side::right}};
+        }
         return {"Transfer {0} stitches, the first from {1} to {2}.",
                 {static_cast<int>(op.moves.size()), op.moves.empty() ? Needle() : op.moves.front().first,
                  op.moves.empty() ? Needle() : op.moves.front().second}};

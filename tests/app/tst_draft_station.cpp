@@ -1,0 +1,249 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The Draft station through the real window, by mouse and by keyboard: shapes of garments, their parts and pieces.
+#include "app/window_fixture.h"
+
+#include "app/draft/draft_edits.h"
+
+#include <QAbstractItemView>
+
+using namespace vestimen;
+using namespace vestimen::app;
+using vestimen::test::WindowFixture;
+
+namespace {
+
+/// Opens a project of the demo in the Draft station.
+DraftStation* open(WindowFixture& fixture, const QString& name) {
+    for (const ShelfItem& each : fixture.workroom().items(Shelf::projects))
+        if (each.name == name)
+            fixture.window().session().open(each.id);
+    fixture.window().showStation(MainWindow::draft);
+    return fixture.window().draftStation();
+}
+
+template<class Field> Field* named(QWidget* station, const QString& name) {
+    for (Field* each : station->findChildren<Field*>())
+        if (each->accessibleName() == name)
+            return each;
+    return nullptr;
+}
+
+/// Picks an entry as the keyboard does.
+void choose(QComboBox* box, int index) {
+    box->setFocus();
+    while (box->currentIndex() > index)
+        QTest::keyClick(box, Qt::Key_Up);
+    while (box->currentIndex() < index)
+        QTest::keyClick(box, Qt::Key_Down);
+}
+
+QStringList tabs(DraftStation* draft) {
+    QStringList names;
+    for (const PieceKind kind : allPieces)
+        for (QPushButton* each : draft->findChildren<QPushButton*>())
+            if (each->isVisible() && each->text() == QString::fromLatin1(label(kind)))
+                names << each->text();
+    return names;
+}
+
+} // namespace
+
+class TestDraftStation : public QObject {
+    Q_OBJECT
+
+private slots:
+    void aDropShoulderBecomesSetIn();
+    void sleevelessHasItsOwnPieces();
+    void necklinesAreChosen();
+    void partsOfASetInPieceMove();
+    void theCapIsDragged();
+    void lengthsOfAPartAreTyped();
+    void everyPieceIsShownEveryWay();
+};
+
+void TestDraftStation::aDropShoulderBecomesSetIn() {
+    WindowFixture fixture;
+    DraftStation* draft = open(fixture, "Drop-shoulder pullover");
+    draft->showPiece(PieceKind::front);
+    draft->canvas()->pick(Part::none);
+    const Project before = fixture.project();
+    choose(named<QComboBox>(draft, "Armholes and sleeves"), 1);
+    QCOMPARE(fixture.project().choices.body, BodyKind::setIn);
+    QCOMPARE(fixture.window().session().undoText(), QString("Armholes and sleeves"));
+    // Nobody has measured Odile across the back: the last drawing stays, and the slip says what is missing.
+    QVERIFY(!fixture.worked().measures);
+    QVERIFY(draft->canvas()->handlePosition(Part::width));
+    QVERIFY2(draft->slip()->plainText().contains("Cross-back"), qPrintable(draft->slip()->plainText()));
+    fixture.window().showStation(MainWindow::measure);
+    MeasureStation* measure = fixture.window().measureStation();
+    QVERIFY(measure->valueEdit(Measure::crossBack)->isVisible());
+    WindowFixture::type(measure->valueEdit(Measure::crossBack), "37.5");
+    fixture.window().showStation(MainWindow::draft);
+    QVERIFY(fixture.worked().sound());
+    QVERIFY(draft->canvas()->handlePosition(Part::upperWidth));
+    draft->showPiece(PieceKind::leftSleeve);
+    QVERIFY(draft->canvas()->handlePosition(Part::cap));
+    // And back, step by step.
+    QTest::keyClick(&fixture.window(), Qt::Key_Z, Qt::ControlModifier);
+    QTest::keyClick(&fixture.window(), Qt::Key_Z, Qt::ControlModifier);
+    QVERIFY(fixture.project() == before);
+    QVERIFY(!draft->canvas()->handlePosition(Part::cap));
+}
+
+void TestDraftStation::sleevelessHasItsOwnPieces() {
+    WindowFixture fixture;
+    DraftStation* draft = open(fixture, "Set-in pullover, V neck");
+    draft->showPiece(PieceKind::leftSleeve);
+    QCOMPARE(tabs(draft), (QStringList{"Back", "Front", "Left sleeve", "Right sleeve", "Neck trim"}));
+    draft->canvas()->pick(Part::cap);
+    choose(named<QComboBox>(draft, "Armholes and sleeves"), 2);
+    QCOMPARE(tabs(draft), (QStringList{"Back", "Front", "Neck trim", "Left armhole trim", "Right armhole trim"}));
+    QVERIFY(isTrim(PieceKind::leftArmTrim) && draft->piece() == PieceKind::back); // there is no sleeve to show
+    for (QPushButton* each : draft->findChildren<QPushButton*>())
+        if (each->text() == "Left armhole trim")
+            QTest::mouseClick(each, Qt::LeftButton);
+    QCOMPARE(draft->piece(), PieceKind::leftArmTrim);
+    draft->canvas()->setFocus();
+    draft->canvas()->pick(Part::trimDepth);
+    const Rows rows = fixture.worked().counts->armTrimRows;
+    QVERIFY(draft->slip()->plainText().contains("Rows of the armhole trim"));
+    for (int i = 0; i < 4; ++i)
+        QTest::keyClick(draft->canvas(), Qt::Key_Up);
+    QCOMPARE(fixture.worked().counts->armTrimRows, rows + Rows(4));
+    // The other stations follow.
+    fixture.window().showStation(MainWindow::review);
+    QVERIFY(!fixture.window().reviewStation()->edit(PieceKind::leftSleeve, true)->isVisible());
+    QVERIFY(fixture.window().reviewStation()->edit(PieceKind::leftArmTrim, true)->isVisible());
+    fixture.window().showStation(MainWindow::join);
+    QListWidget* joins = fixture.window().joinStation()->list();
+    QCOMPARE(joins->count(), 10);
+    for (int i = 0; i < joins->count(); ++i)
+        joins->setCurrentRow(i);
+}
+
+void TestDraftStation::necklinesAreChosen() {
+    WindowFixture fixture;
+    DraftStation* draft = open(fixture, "Drop-shoulder pullover");
+    draft->showPiece(PieceKind::front);
+    draft->canvas()->pick(Part::neckDepth);
+    QComboBox* neck = named<QComboBox>(draft, "Neckline");
+    QVERIFY(neck->isVisible());
+    const Rows round = fixture.worked().counts->neckDepth;
+    choose(neck, 1);
+    QCOMPARE(fixture.project().choices.neck, NeckKind::vee);
+    QVERIFY(fixture.worked().sound()); // deeper at once, since a V as shallow as a round neck cannot be
+    QVERIFY(fixture.worked().counts->neckDepth > round + Rows(20));
+    choose(neck, 2);
+    QVERIFY(fixture.worked().sound());
+    choose(neck, 3);
+    QVERIFY(fixture.worked().sound());
+    QVERIFY(!draft->canvas()->handlePosition(Part::neckDepth));
+    QTest::keyClick(&fixture.window(), Qt::Key_Z, Qt::ControlModifier);
+    QTest::keyClick(&fixture.window(), Qt::Key_Z, Qt::ControlModifier);
+    QTest::keyClick(&fixture.window(), Qt::Key_Z, Qt::ControlModifier);
+    QCOMPARE(fixture.project().choices.neck, NeckKind::round);
+    QCOMPARE(fixture.worked().counts->neckDepth, round);
+}
+
+void TestDraftStation::partsOfASetInPieceMove() {
+    WindowFixture fixture;
+    open(fixture, "Set-in pullover, V neck");
+    const Project project = fixture.project();
+    const FabricGauge gauge = *fixture.worked().measured.gauge;
+    const PulloverCounts c = *fixture.worked().counts;
+    const auto moved = [&](PieceKind piece, Part part, int steps) {
+        return *work(movedBy(project, piece, part, steps, gauge)).counts;
+    };
+    QCOMPARE(moved(PieceKind::back, Part::upperWidth, 2).upper, c.upper + Stitches(4));
+    QCOMPARE(moved(PieceKind::leftSleeve, Part::sleeveTop, 2).sleeveTop, c.sleeveTop + Stitches(4));
+    QVERIFY(moved(PieceKind::leftSleeve, Part::sleeveTop, 2).capRows < c.capRows); // wider, so lower
+    QVERIFY(moved(PieceKind::leftSleeve, Part::cap, 2).capRows > c.capRows);
+    QCOMPARE(moved(PieceKind::leftSleeve, Part::capTop, 1).capTop, c.capTop + Stitches(2));
+    QCOMPARE(moved(PieceKind::back, Part::armhole, -4).armhole, c.armhole + Rows(4));
+    for (const PieceKind piece : piecesOf(project.choices))
+        for (const Part part : partsOf(piece, project.choices)) {
+            QVERIFY(!partName(part, piece).isEmpty());
+            QVERIFY(!partState(fixture.worked(), project, piece, part, ReadingUnit::inches).isEmpty());
+            for (const Quantity quantity : quantitiesOf(part, piece))
+                QVERIFY(fixture.worked().workings.count(quantity) == 1);
+        }
+}
+
+void TestDraftStation::theCapIsDragged() {
+    WindowFixture fixture;
+    DraftStation* draft = open(fixture, "Set-in pullover, V neck");
+    draft->showPiece(PieceKind::rightSleeve);
+    RailCanvas* canvas = draft->canvas();
+    canvas->setFocus();
+    const Stitches before = fixture.worked().counts->capTop;
+    const double stitch = canvas->stitchSize().width();
+    const QPoint top = canvas->handlePosition(Part::capTop)->toPoint();
+    QTest::mousePress(canvas, Qt::LeftButton, {}, top);
+    QTest::mouseMove(canvas, top + QPoint(int(stitch + 0.5), 0));
+    QTest::mouseMove(canvas, top + QPoint(int(2 * stitch + 0.5), 0));
+    QTest::mouseRelease(canvas, Qt::LeftButton, {}, top + QPoint(int(2 * stitch + 0.5), 0));
+    QCOMPARE(fixture.worked().counts->capTop, before + Stitches(4));
+    QVERIFY(fixture.window().session().undoText().startsWith("Top of the cap"));
+    // Escape gives a drag up, also one that leads to nothing that could be.
+    const QPoint again = canvas->handlePosition(Part::capTop)->toPoint();
+    QTest::mousePress(canvas, Qt::LeftButton, {}, again);
+    QTest::mouseMove(canvas, again + QPoint(200, 0));
+    QTest::keyClick(canvas, Qt::Key_Escape);
+    QTest::mouseRelease(canvas, Qt::LeftButton, {}, again);
+    QCOMPARE(fixture.worked().counts->capTop, before + Stitches(4));
+    QTest::keyClick(canvas, Qt::Key_Left);
+    QCOMPARE(fixture.worked().counts->capTop, before + Stitches(2));
+}
+
+void TestDraftStation::lengthsOfAPartAreTyped() {
+    WindowFixture fixture;
+    DraftStation* draft = open(fixture, "Set-in pullover, V neck");
+    draft->showPiece(PieceKind::back);
+    draft->canvas()->pick(Part::armhole);
+    auto* underarm = named<QSpinBox>(draft, "Off at each underarm");
+    QVERIFY(underarm->isVisible());
+    underarm->setFocus();
+    underarm->selectAll();
+    QTest::keyClicks(underarm, "35");
+    QTest::keyClick(underarm, Qt::Key_Return);
+    QCOMPARE(fixture.project().choices.underarm, Length::millimetres(35));
+    QCOMPARE(fixture.worked().counts->underarm, Stitches(10));
+    QVERIFY(!named<QSpinBox>(draft, "Cap longer than its armhole by")->isVisible());
+    draft->showPiece(PieceKind::leftSleeve);
+    draft->canvas()->pick(Part::cap);
+    auto* ease = named<QSpinBox>(draft, "Cap longer than its armhole by");
+    QVERIFY(ease->isVisible());
+    const Rows rows = fixture.worked().counts->capRows;
+    ease->setFocus();
+    for (int i = 0; i < 10; ++i)
+        QTest::keyClick(ease, Qt::Key_Up);
+    QCOMPARE(fixture.project().choices.capEase, Length::millimetres(15));
+    QVERIFY(fixture.worked().counts->capRows > rows);
+    QVERIFY2(draft->slip()->plainText().contains("it misses by"), qPrintable(draft->slip()->plainText()));
+}
+
+void TestDraftStation::everyPieceIsShownEveryWay() {
+    WindowFixture fixture;
+    DraftStation* draft = open(fixture, "Set-in pullover, V neck");
+    for (const BodyKind body : {BodyKind::dropShoulder, BodyKind::setIn, BodyKind::sleeveless})
+        for (const NeckKind neck : {NeckKind::vee, NeckKind::square}) {
+            Project next = fixture.project();
+            next.choices.body = body;
+            next.choices.neck = neck;
+            fixture.window().session().edit("shape", next);
+            QVERIFY(fixture.worked().sound());
+            for (const PieceKind piece : piecesOf(next.choices)) {
+                draft->showPiece(piece);
+                QCOMPARE(draft->piece(), piece);
+                // Every part has a handle on the canvas, and inside it.
+                for (const Part part : partsOf(piece, next.choices)) {
+                    const auto at = draft->canvas()->handlePosition(part);
+                    QVERIFY2(at, qPrintable(partName(part, piece)));
+                    QVERIFY2(draft->canvas()->rect().contains(at->toPoint()), qPrintable(partName(part, piece)));
+                }
+            }
+        }
+}
+
+QTEST_MAIN(TestDraftStation)
+#include "tst_draft_station.moc"

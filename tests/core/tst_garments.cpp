@@ -1,0 +1,438 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Every body with every neck and shoulder: what must agree with what, figures worked by hand, and what cannot be.
+#include "support/projects.h"
+
+#include "core/bed/fabric_picture.h"
+#include "core/bed/virtual_bed.h"
+#include "core/format/project_json.h"
+#include "core/garment/curved_edges.h"
+
+#include <QTest>
+
+#include <algorithm>
+#include <cmath>
+#include <set>
+
+using namespace vestimen;
+using vestimen::test::hasFinding;
+using vestimen::test::ilkesPullover;
+using vestimen::test::listed;
+
+namespace {
+
+/// Stitches that each pass of a stretch knits, from the pass after a mark on.
+std::vector<int> widthsAfter(const Fabric& fabric, const char* mark, int rows) {
+    const auto found = std::ranges::find(fabric.marks, mark, &FabricMark::as);
+    std::vector<int> widths;
+    for (int i = 0; found != fabric.marks.end() && i < rows; ++i)
+        widths.push_back(static_cast<int>(fabric.passes.at(static_cast<std::size_t>(found->pass + i)).loopCount));
+    return widths;
+}
+
+/// No row of a shaped stretch is farther from its ideal than was said, both sides together.
+void compareWithIdeal(const std::vector<int>& widths, int whole, int underarm, const std::vector<double>& ideal,
+                      double deviation) {
+    for (std::size_t row = 2; row < widths.size(); ++row) {
+        const double gone = (whole - widths[row]) / 2.0;
+        const double off = std::abs(gone - underarm - ideal[row]);
+        QVERIFY2(off <= deviation + 1e-6, qPrintable(QString("row %1 is %2 stitches off").arg(row + 1).arg(off)));
+    }
+}
+
+int turnOf(const Program& program, const char* code) {
+    return static_cast<int>(std::ranges::count_if(program.operations, [&](const Operation& each) {
+        const auto* said = std::get_if<operation::Say>(&each.action);
+        return said && said->code == code;
+    }));
+}
+
+} // namespace
+
+class TestGarments : public QObject {
+    Q_OBJECT
+
+private slots:
+    void demoIsSound();
+    void everyCombination_data();
+    void everyCombination();
+    void everyMachine_data();
+    void everyMachine();
+    void armholeByHand();
+    void armholeFollowsItsCurve();
+    void sidesOfAnArmholeAreOneRowApart();
+    void capFitsItsArmholes();
+    void capFollowsItsBell();
+    void capEaseMakesItHigher();
+    void aVeeNarrowsToItsPoint();
+    void aSquareNeckIsStraight();
+    void aBoatNeckIsTheBackAgain();
+    void sleevelessTrimsTakeTheWholeArmhole();
+    void joinsComeInTheirOrder();
+    void neededMeasures();
+    void whatCannotBe_data();
+    void whatCannotBe();
+    void aCapHigherThanItsArmholeIsRefused();
+    void choicesAreKeptInTheFile();
+    void boundStitchesAddNoHeight();
+};
+
+void TestGarments::demoIsSound() {
+    const Worked worked = work(ilkesPullover());
+    QVERIFY2(worked.sound() && worked.findings.empty(), listed(worked.findings));
+    QCOMPARE(worked.pieces.size(), 5u);
+}
+
+void TestGarments::everyCombination_data() {
+    QTest::addColumn<int>("body");
+    QTest::addColumn<int>("neck");
+    QTest::addColumn<int>("shoulder");
+    QTest::addColumn<int>("welt");
+    const char* bodies[] = {"drop shoulder", "set in", "sleeveless"};
+    const char* necks[] = {"round", "V", "square", "boat"};
+    const char* shoulders[] = {"straight", "short rows"};
+    const char* welts[] = {"folded hem", "mock rib"};
+    for (int body = 0; body < 3; ++body)
+        for (int neck = 0; neck < 4; ++neck)
+            for (int shoulder = 0; shoulder < 2; ++shoulder)
+                for (int welt = 0; welt < 2; ++welt)
+                    QTest::addRow("%s, %s, %s, %s", bodies[body], necks[neck], shoulders[shoulder], welts[welt])
+                        << body << neck << shoulder << welt;
+}
+
+void TestGarments::everyCombination() {
+    QFETCH(int, body);
+    QFETCH(int, neck);
+    QFETCH(int, shoulder);
+    QFETCH(int, welt);
+    Project project = ilkesPullover();
+    Choices& choices = project.choices;
+    choices.body = static_cast<BodyKind>(body);
+    choices.neck = static_cast<NeckKind>(neck);
+    choices.shoulder = static_cast<ShoulderKind>(shoulder);
+    choices.bodyWelt.kind = choices.cuff.kind = static_cast<WeltKind>(welt);
+    if (choices.neck != NeckKind::vee)
+        project.ease[static_cast<std::size_t>(Measure::frontNeckDepth)] = {};
+    // A boat neck is wide instead of deep.
+    if (choices.neck == NeckKind::boat)
+        project.ease[static_cast<std::size_t>(Measure::neckWidth)] = {Ease::Kind::length, 80.0};
+    const Worked worked = work(project);
+    QVERIFY2(worked.sound(), listed(worked.findings));
+    QVERIFY2(worked.findings.empty(), listed(worked.findings));
+
+    std::vector<PieceKind> kinds;
+    for (const WorkedPiece& piece : worked.pieces)
+        kinds.push_back(piece.kind);
+    QCOMPARE(kinds, piecesOf(choices));
+    const PulloverCounts& c = *worked.counts;
+    QCOMPARE(c.neck + c.shoulder * 2, c.upper);
+    // Back and front agree loop for loop at the shoulders, and row for row at the sides and armholes.
+    const Fabric& back = worked.piece(PieceKind::back)->fabric;
+    const Fabric& front = worked.piece(PieceKind::front)->fabric;
+    for (const auto& [a, b] : {std::pair{"left", "right"}, {"right", "left"}}) {
+        const auto name = [](const char* stem, const char* side) { return std::string(stem) + '_' + side; };
+        QCOMPARE(back.kept.at(name("shoulder", a)).size(), front.kept.at(name("shoulder", b)).size());
+        QCOMPARE(back.edge(name("side", a)).size(), front.edge(name("side", b)).size());
+        const int rows = static_cast<int>(back.edge(name("armhole", a)).size());
+        // The sides of each piece are a row apart, at the underarm and at the shoulder.
+        QVERIFY(std::abs(rows - static_cast<int>(front.edge(name("armhole", b)).size())) <= 2);
+        QVERIFY(std::abs(rows - c.armhole.count()) <= 1);
+    }
+    // The garment's outline closes.
+    for (const WorkedPiece& piece : worked.pieces)
+        for (std::size_t i = 0; i < piece.outline.edges.size(); ++i) {
+            const OutlinePoint end = piece.outline.edges[i].points.back();
+            const OutlinePoint next = piece.outline.edges[(i + 1) % piece.outline.edges.size()].points.front();
+            QVERIFY(abs(end.x - next.x) < Length::millimetres(1e-6) && abs(end.y - next.y) < Length::millimetres(1e-6));
+        }
+    std::set<std::string> keys;
+    for (const Join& join : worked.joins)
+        keys.insert(join.key);
+    QCOMPARE(keys.size(), worked.joins.size());
+}
+
+void TestGarments::everyMachine_data() {
+    QTest::addColumn<int>("machine");
+    for (std::size_t i = 0; i < genericMachines().size(); ++i)
+        QTest::addRow("%s", genericMachines()[i].name.c_str()) << static_cast<int>(i);
+}
+
+void TestGarments::everyMachine() {
+    QFETCH(int, machine);
+    for (const BodyKind body : {BodyKind::setIn, BodyKind::sleeveless}) {
+        Project project = ilkesPullover();
+        project.choices.body = body;
+        const double pitch = project.machine.pitch.mm();
+        project.machine = genericMachines()[static_cast<std::size_t>(machine)];
+        // The same fabric in another size, as it would come off that bed.
+        const double scale = project.machine.pitch.mm() / pitch;
+        for (Treatment& treatment : project.swatch.treatments)
+            for (auto* readings : {&treatment.widths, &treatment.heights})
+                for (Reading& reading : *readings)
+                    if (auto* tape = std::get_if<TapeReading>(&reading))
+                        tape->length = tape->length * scale;
+        const Worked worked = work(project);
+        QVERIFY2(worked.sound(), listed(worked.findings));
+        for (const WorkedPiece& piece : worked.pieces)
+            QVERIFY2(piece.fabric.findings.empty(), listed(piece.fabric.findings));
+    }
+}
+
+void TestGarments::armholeByHand() {
+    const Worked worked = work(ilkesPullover());
+    const PulloverCounts& c = *worked.counts;
+    // 970 mm / 2 at 3.467 mm: 139.9, two for the seams, odd for the rib.
+    QCOMPARE(c.body, Stitches(141));
+    QCOMPARE(c.upper, Stitches(103));  // 352 mm: 101.5, two for the seams, odd
+    QCOMPARE(c.underarm, Stitches(7)); // 25 mm: 7.2
+    QCOMPARE(c.armholeInset(), Stitches(19));
+    QCOMPARE(c.armholeCurve.total(), Stitches(12));
+    QCOMPARE(c.armhole, Rows(81)); // 198 mm at 2.456: 80.6
+    // The lower 45 %: nothing is shaped above.
+    QVERIFY(c.armholeCurve.events().back().row <= 36);
+    // Along: 7 stitches, a quarter ellipse of 12 stitches by 36 rows, 45 rows.
+    const FabricGauge gauge = *worked.measured.gauge;
+    const Length curve = quarterEllipseLength(gauge.width(Stitches(12)), gauge.height(Rows(36)));
+    QVERIFY(abs(c.armholeEdge - gauge.width(Stitches(7)) - curve - gauge.height(Rows(45))) <
+            Length::millimetres(0.001));
+}
+
+void TestGarments::armholeFollowsItsCurve() {
+    for (const BodyKind body : {BodyKind::setIn, BodyKind::sleeveless}) {
+        Project project = ilkesPullover();
+        project.choices.body = body;
+        const Worked worked = work(project);
+        const PulloverCounts& c = *worked.counts;
+        const Rows curved(static_cast<int>(std::lround(c.armhole.count() * armholeCurveShare)));
+        compareWithIdeal(widthsAfter(worked.piece(PieceKind::back)->fabric, "underarm", c.armhole.count()),
+                         c.body.count(), c.underarm.count(),
+                         quarterEllipse(c.armholeInset() - c.underarm, curved, c.armhole), c.armholeCurve.deviation);
+    }
+}
+
+void TestGarments::sidesOfAnArmholeAreOneRowApart() {
+    const Worked worked = work(ilkesPullover());
+    const PulloverCounts& c = *worked.counts;
+    const auto widths = widthsAfter(worked.piece(PieceKind::back)->fabric, "underarm", 2);
+    QCOMPARE(widths[0], (c.body - c.underarm).count());
+    const int atOnce = c.armholeCurve.events().front().row == 0 ? c.armholeCurve.events().front().stitches.count() : 0;
+    QCOMPARE(widths[1], (c.body - c.underarm * 2).count() - 2 * atOnce);
+    // Bound off where the carriage stands, first one side and then the other.
+    std::vector<Side> sides;
+    for (const Operation& each : worked.piece(PieceKind::back)->program.operations)
+        if (const auto* bound = std::get_if<operation::BindOff>(&each.action))
+            sides.push_back(bound->side);
+    QCOMPARE(sides.size(), 2u);
+    QVERIFY(sides[0] != sides[1]);
+}
+
+void TestGarments::capFitsItsArmholes() {
+    const Worked worked = work(ilkesPullover());
+    const PulloverCounts& c = *worked.counts;
+    const Length row = worked.measured.gauge->rows.unit();
+    QVERIFY(abs(c.capEdge - c.armholeEdge * 2.0 - Length::millimetres(5)) < row * 1.5);
+    QCOMPARE(c.sleeveTop.isEven(), c.capTop.isEven());
+    QVERIFY(c.capRows < c.armhole);
+    QVERIFY(c.capRows > c.armhole / 2);
+    // What is bound off last is the flat top.
+    const Fabric& sleeve = worked.piece(PieceKind::leftSleeve)->fabric;
+    QCOMPARE(static_cast<int>(sleeve.passes.back().loopCount),
+             c.capTop.count() + 2 * (c.cap.plainAfter == Rows(0) ? c.cap.events().back().stitches.count() : 0));
+    const auto join = std::ranges::find(worked.joins, "sleeve_left", &Join::key);
+    QCOMPARE(join->method, JoinMethod::sewOn);
+    QVERIFY(std::abs(join->eased) < 0.02);
+}
+
+void TestGarments::capFollowsItsBell() {
+    const Worked worked = work(ilkesPullover());
+    const PulloverCounts& c = *worked.counts;
+    const int side = (c.sleeveTop - c.capTop).count() / 2 - c.underarm.count();
+    compareWithIdeal(widthsAfter(worked.piece(PieceKind::leftSleeve)->fabric, "underarm", c.capRows.count()),
+                     c.sleeveTop.count(), c.underarm.count(), bell(side, c.capRows), c.cap.deviation);
+}
+
+void TestGarments::capEaseMakesItHigher() {
+    Project project = ilkesPullover();
+    int before = 0;
+    for (const double ease : {0.0, 10.0, 25.0}) {
+        project.choices.capEase = Length::millimetres(ease);
+        const int rows = work(project).counts->capRows.count();
+        QVERIFY(rows > before);
+        before = rows;
+    }
+}
+
+void TestGarments::aVeeNarrowsToItsPoint() {
+    const Worked worked = work(ilkesPullover());
+    const PulloverCounts& c = *worked.counts;
+    QCOMPARE(c.neckCentre, Stitches(c.neck.count() % 2));
+    QCOMPARE(static_cast<int>(c.neckSlope.eventRows().size()) + 1, c.neck.count() / 2);
+    const Fabric& front = worked.piece(PieceKind::front)->fabric;
+    QCOMPARE(static_cast<int>(front.edge("neck_left").size()), c.neckEdge.count());
+    QCOMPARE(static_cast<int>(front.edge("neck_right").size()), c.neckEdge.count());
+    QCOMPARE(front.kept.contains("neck"), !c.neck.isEven());
+    // Each half goes from half of the body to its shoulder.
+    QCOMPARE(c.trim, c.neck + c.neckCentre + c.trimEdge * 2);
+}
+
+void TestGarments::aSquareNeckIsStraight() {
+    Project project = ilkesPullover();
+    project.choices.neck = NeckKind::square;
+    const Worked worked = work(project);
+    QVERIFY2(worked.sound(), listed(worked.findings));
+    QCOMPARE(worked.counts->neckCentre, worked.counts->neck);
+    QCOMPARE(worked.piece(PieceKind::front)->fabric.kept.at("neck").size(),
+             static_cast<std::size_t>(worked.counts->neck.count()));
+}
+
+void TestGarments::aBoatNeckIsTheBackAgain() {
+    Project project = ilkesPullover();
+    project.choices.neck = NeckKind::boat;
+    project.ease[static_cast<std::size_t>(Measure::neckWidth)] = {Ease::Kind::length, 80.0};
+    const Worked worked = work(project);
+    QVERIFY2(worked.sound(), listed(worked.findings));
+    Program front = worked.piece(PieceKind::front)->program;
+    const Program& back = worked.piece(PieceKind::back)->program;
+    front.piece = back.piece;
+    front.worn = back.worn;
+    QVERIFY(front == back);
+    QCOMPARE(worked.counts->trim, worked.counts->neck * 2);
+}
+
+void TestGarments::sleevelessTrimsTakeTheWholeArmhole() {
+    Project project = ilkesPullover();
+    project.choices.body = BodyKind::sleeveless;
+    const Worked worked = work(project);
+    QVERIFY2(worked.sound(), listed(worked.findings));
+    QVERIFY(!worked.piece(PieceKind::leftSleeve));
+    const PulloverCounts& c = *worked.counts;
+    for (const auto& [kind, up, down] :
+         {std::tuple{PieceKind::leftArmTrim, "back", "front"}, {PieceKind::rightArmTrim, "front", "back"}}) {
+        const WorkedPiece* trim = worked.piece(kind);
+        QVERIFY(trim);
+        const operation::Hang* hung = nullptr;
+        for (const Operation& each : trim->program.operations)
+            if (const auto* hang = std::get_if<operation::Hang>(&each.action); hang && !hung)
+                hung = hang;
+        QCOMPARE(static_cast<int>(hung->map.size()), c.armTrim.count());
+        // From the underarm up one piece and down the other, and every held stitch is taken.
+        QCOMPARE(hung->map.front().second.piece, std::string(up));
+        QCOMPARE(hung->map.back().second.piece, std::string(down));
+        std::map<std::string, int> held;
+        for (const auto& [needle, source] : hung->map)
+            held[source.piece] += source.kind == HangSource::Kind::kept ? 1 : 0;
+        QCOMPARE(held["back"], c.underarm.count());
+        QCOMPARE(held["front"], c.underarm.count());
+        QCOMPARE(turnOf(trim->program, "fold_row"), 1);
+    }
+    // Narrower than with a sleeve, by the choice.
+    QCOMPARE(worked.measures->upperWidth, work(ilkesPullover()).measures->upperWidth - Length::millimetres(30));
+}
+
+void TestGarments::joinsComeInTheirOrder() {
+    const auto keys = [](BodyKind body, NeckKind neck) {
+        Project project = ilkesPullover();
+        project.choices.body = body;
+        project.choices.neck = neck;
+        std::vector<std::string> all;
+        for (const Join& join : work(project).joins)
+            all.push_back(join.key);
+        return all;
+    };
+    // The trim of a V is hung when both shoulders are joined; a cap goes in when sides and sleeves are sewn.
+    QCOMPARE(keys(BodyKind::setIn, NeckKind::vee),
+             (std::vector<std::string>{"shoulder_left", "shoulder_right", "neck_trim", "trim_seam", "seam_left",
+                                       "seam_right", "sleeve_left", "sleeve_right"}));
+    QCOMPARE(keys(BodyKind::sleeveless, NeckKind::square),
+             (std::vector<std::string>{"shoulder_left", "neck_trim", "shoulder_right", "trim_seam", "arm_trim_left",
+                                       "arm_trim_right", "seam_left", "seam_right", "arm_trim_seam_left",
+                                       "arm_trim_seam_right"}));
+}
+
+void TestGarments::neededMeasures() {
+    const auto needs = [](BodyKind body, NeckKind neck, Measure measure) {
+        Choices choices;
+        choices.body = body;
+        choices.neck = neck;
+        return std::ranges::count(pulloverNeeds(choices), measure) == 1;
+    };
+    QVERIFY(!needs(BodyKind::dropShoulder, NeckKind::round, Measure::crossBack));
+    QVERIFY(needs(BodyKind::setIn, NeckKind::round, Measure::crossBack));
+    QVERIFY(!needs(BodyKind::sleeveless, NeckKind::round, Measure::wrist));
+    QVERIFY(!needs(BodyKind::dropShoulder, NeckKind::boat, Measure::frontNeckDepth));
+    Project project = ilkesPullover();
+    project.wearer[Measure::crossBack].reset();
+    QVERIFY(!work(project).measures);
+    project.choices.body = BodyKind::dropShoulder;
+    QVERIFY(work(project).measures);
+}
+
+void TestGarments::whatCannotBe_data() {
+    QTest::addColumn<int>("measure");
+    QTest::addColumn<double>("mm");
+    QTest::addColumn<QString>("code");
+    QTest::addColumn<QString>("says");
+    const auto row = [](const char* name, Measure measure, double mm, const char* code, const char* says) {
+        QTest::newRow(name) << static_cast<int>(measure) << mm << code << says;
+    };
+    row("back as wide as the body", Measure::crossBack, 480, "no_armhole", "make it at most 465.0 mm");
+    row("arm wider than the armholes", Measure::upperArm, 480, "cap_too_wide", "make the armhole deeper");
+    row("cuff wider than the arm", Measure::wrist, 340, "cuff_too_wide", "wider than the upper arm of 334.0 mm");
+    row("neck wider than the back", Measure::crossBack, 195, "neck_too_wide", "at most 155.0 mm");
+    row("no sleeve under the cap", Measure::centreBackToWrist, 400, "sleeve_too_short", "needs at least");
+    row("a V of a few rows", Measure::frontNeckDepth, 10, "neck_depth", "make it deeper or narrower");
+}
+
+void TestGarments::whatCannotBe() {
+    QFETCH(int, measure);
+    QFETCH(double, mm);
+    QFETCH(QString, code);
+    QFETCH(QString, says);
+    Project project = ilkesPullover();
+    project.wearer.measures[static_cast<std::size_t>(measure)] = MeasureValue{Length::millimetres(mm), false, {}};
+    const Worked worked = work(project);
+    QVERIFY(worked.pieces.empty());
+    QVERIFY2(hasFinding(worked.findings, code.toStdString()), listed(worked.findings));
+    for (const Finding& each : worked.findings)
+        if (code == each.code)
+            QVERIFY2(QString::fromStdString(render(each.text)).contains(says), render(each.text).c_str());
+}
+
+void TestGarments::aCapHigherThanItsArmholeIsRefused() {
+    Project project = ilkesPullover();
+    project.choices.shoulder = ShoulderKind::straight;
+    project.choices.capTop = Length::millimetres(30);
+    project.choices.underarm = Length::millimetres(5);
+    project.wearer[Measure::upperArm]->value = Length::millimetres(120);
+    const Worked worked = work(project);
+    QVERIFY(worked.pieces.empty());
+    QVERIFY2(hasFinding(worked.findings, "cap_too_high"), listed(worked.findings));
+}
+
+void TestGarments::choicesAreKeptInTheFile() {
+    Project project = ilkesPullover();
+    project.choices.body = BodyKind::sleeveless;
+    project.choices.neck = NeckKind::square;
+    project.choices.underarm = Length::millimetres(31);
+    project.choices.narrower = Length::millimetres(11);
+    project.choices.capTop = Length::millimetres(71);
+    project.choices.capEase = Length::millimetres(7);
+    project.choices.armTrimDepth = Length::millimetres(17);
+    for (const Quantity pinned : {Quantity::upperStitches, Quantity::capRows, Quantity::armTrimRows})
+        project.pins[pinned] = 44;
+    QVERIFY(projectFromJson(toJson(project)) == project);
+}
+
+void TestGarments::boundStitchesAddNoHeight() {
+    const Worked worked = work(ilkesPullover());
+    for (const PieceKind kind : {PieceKind::back, PieceKind::leftSleeve}) {
+        const WorkedPiece* piece = worked.piece(kind);
+        const FabricPicture drawn = picture(piece->fabric, piece->program, firstSeenPass(piece->program), true);
+        const PulloverCounts& c = *worked.counts;
+        // The row over all, and the row of each piece that closes its rib, are folded in or lie on top.
+        const int rows = kind == PieceKind::back ? c.bodyLength().count() : c.sleeveLength().count();
+        QVERIFY2(std::abs(drawn.rows - rows) <= 1, qPrintable(QString("%1, not %2").arg(drawn.rows).arg(rows)));
+    }
+}
+
+QTEST_APPLESS_MAIN(TestGarments)
+#include "tst_garments.moc"
