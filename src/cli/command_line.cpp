@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "cli/command_line.h"
 
-#include "cli/reckon.h"
+#include "core/reckoner/reckoner.h"
 #include "core/format/gauge_rule_svg.h"
 #include "core/format/piece_export.h"
 #include "core/format/program_json.h"
@@ -116,12 +116,11 @@ int exportPieces(const std::string& file, const std::string& folder, const std::
 }
 
 void requireSum(const std::string& word) {
+    if (findSum(word))
+        return;
     std::string known;
-    for (const Sum& sum : sums()) {
-        if (word == sum.name)
-            return;
+    for (const Sum& sum : sums())
         known += (known.empty() ? "" : ", ") + std::string(sum.name);
-    }
     throw UsageError(fmt::format("reckon {}: one of {} is allowed", word, known));
 }
 
@@ -171,9 +170,9 @@ int runSubcommand(int argc, char** argv) {
         app.parse(argc, argv);
         if (reckoner->parsed()) {
             const std::string sum = reckoner->get_subcommands().front()->get_name();
-            const SumOutput output = reckon(sum, values[sum], asJson[sum]);
-            std::cout << output.text;
-            return output.answered ? 0 : 1;
+            const SumAnswer answer = reckon(sum, values[sum]);
+            std::cout << (asJson[sum] ? vestimen::asJson(sum, answer) : asText(answer));
+            return answer.answered ? 0 : 1;
         }
         return rehearsal->parsed() ? rehearse(file) : exportPieces(file, folder, formats);
     } catch (const CLI::CallForHelp& help) {

@@ -278,6 +278,9 @@ void DraftStation::fillSlip() {
                     slip_->addLine(partName(each, piece_), partState(*drawn, session().project(), piece_, each, unit));
             }
         slip_->addRule();
+        for (const Note& note : session().project().notes)
+            if (note.piece.empty() || note.piece == key(piece_))
+                slip_->addNote(QString::fromStdString(note.text));
         slip_->addNote(tr("Pick a part of the drawing to see its working, or drag it. Tab goes from part to part, the "
                           "arrow keys move it."));
     } else {

@@ -9,6 +9,7 @@
 #include "app/shelf/new_project_dialog.h"
 #include "app/shelf/shelves_page.h"
 #include "app/shelf/workroom_page.h"
+#include "app/shell/reckoner_drawer.h"
 #include "app/shell/text_files.h"
 #include "app/swatch/swatch_station.h"
 #include "app/theme/theme.h"
@@ -47,6 +48,9 @@ MainWindow::MainWindow(Workroom& workroom, QWidget* parent) : QMainWindow(parent
     layout->addLayout(right, 1);
     stack_ = new QStackedWidget(ground);
     right->addWidget(stack_, 1);
+    reckoner_ = new ReckonerDrawer(session_, ground);
+    reckoner_->hide();
+    right->addWidget(reckoner_);
     auto* foot = new QWidget(ground);
     tools_ = new QWidget(foot);
     auto* toolLine = new QHBoxLayout(tools_);
@@ -65,6 +69,7 @@ MainWindow::MainWindow(Workroom& workroom, QWidget* parent) : QMainWindow(parent
         connect(button, &QPushButton::clicked, this, action);
         toolLine->addWidget(button);
     };
+    tool(tr("Reckon"), tr("Quick sums, from every station: Ctrl K"), [this] { openReckoner(!reckoner_->isVisible()); });
     tool(tr("Import"), tr("Read a project from a JSON file"), [this] { importProject(); });
     tool(tr("Export"), tr("Write the open project to a JSON file"), [this] { exportProject(); });
     tool(tr("cm / in"), tr("Show lengths in centimetres or inches"), [this] {
@@ -82,6 +87,7 @@ MainWindow::MainWindow(Workroom& workroom, QWidget* parent) : QMainWindow(parent
         fillThread();
     });
     connect(&session_, &Session::failed, this, &MainWindow::say);
+    connect(reckoner_, &ReckonerDrawer::closed, this, [this] { openReckoner(false); });
     messageTime_.setSingleShot(true);
     connect(&messageTime_, &QTimer::timeout, message_, &QLabel::clear);
     buildShortcuts();
@@ -184,6 +190,7 @@ void MainWindow::buildShortcuts() {
     on(QKeySequence::Undo, [this] { undo(false); });
     on(QKeySequence::Redo, [this] { undo(true); });
     on(QKeySequence(Qt::CTRL | Qt::Key_N), [this] { newProject(); });
+    on(QKeySequence(Qt::CTRL | Qt::Key_K), [this] { openReckoner(!reckoner_->isVisible()); });
     on(QKeySequence::Quit, [this] { close(); });
 }
 
@@ -267,6 +274,15 @@ void MainWindow::exportProject() {
         say(problem);
 }
 
+void MainWindow::openReckoner(bool open) {
+    if (open) {
+        reckoner_->openUp();
+    } else {
+        reckoner_->hide();
+        stack_->currentWidget()->setFocus();
+    }
+}
+
 void MainWindow::say(const QString& text) {
     message_->setText(text);
     messageTime_.start(messageShown);
@@ -282,6 +298,7 @@ void MainWindow::chooseTheme(bool dark) {
         say(error.message());
     }
     station(current_)->refresh();
+    reckoner_->refresh();
     update();
 }
 
@@ -302,6 +319,7 @@ Project MainWindow::inputs() const {
     project.name.clear();
     project.made.clear();
     project.joined.clear();
+    project.notes.clear();
     return project;
 }
 

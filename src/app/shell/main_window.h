@@ -17,6 +17,7 @@ class DraftStation;
 class JoinStation;
 class KnitStation;
 class MeasureStation;
+class ReckonerDrawer;
 class ReviewStation;
 class ShelvesPage;
 class Station;
@@ -46,6 +47,9 @@ public:
     JoinStation* joinStation();
     ReviewStation* reviewStation();
     Thread* thread() const { return thread_; }
+    ReckonerDrawer* reckoner() const { return reckoner_; }
+    /// The drawer of quick sums at the foot.
+    void openReckoner(bool open);
     QString message() const { return message_->text(); }
 
     void chooseTheme(bool dark);
@@ -74,6 +78,7 @@ private:
     Thread* thread_;
     QStackedWidget* stack_;
     QWidget* tools_;
+    ReckonerDrawer* reckoner_;
     QLabel* message_;
     QTimer messageTime_;
     std::array<Station*, 8> stations_{}; ///< the workroom first, the shelves last; null until built

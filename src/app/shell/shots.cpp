@@ -8,6 +8,7 @@
 #include "app/review/review_station.h"
 #include "app/shelf/shelves_page.h"
 #include "app/shell/main_window.h"
+#include "app/shell/reckoner_drawer.h"
 #include "app/swatch/judge_page.h"
 #include "app/swatch/swatch_station.h"
 
@@ -109,6 +110,12 @@ int takeShots(MainWindow& window, const QString& folder) {
     window.draftStation()->showPiece(PieceKind::leftSleeve);
     window.draftStation()->canvas()->pick(Part::cap);
     shot("draft-cap");
+    window.draftStation()->canvas()->pick(Part::none);
+    window.openReckoner(true);
+    window.reckoner()->question()->setText(QStringLiteral("band 52 cm 2 cm folded edge-rows 200"));
+    window.reckoner()->keep()->click();
+    shot("reckoner");
+    window.openReckoner(false);
     Project vest = window.session().project();
     vest.choices.body = BodyKind::sleeveless;
     window.session().edit({}, vest);

@@ -148,6 +148,9 @@ std::string toJson(const Project& project) {
         result["made"].push_back(std::move(each));
     }
     result["joined"] = project.joined;
+    result["notes"] = Json::array();
+    for (const Note& note : project.notes)
+        result["notes"].push_back({{"piece", note.piece}, {"text", note.text}});
     return result.dump(2) + "\n";
 }
 
@@ -156,7 +159,7 @@ Project projectFromJson(const std::string& text) {
     const JsonReader reader(parsed);
     expectFormat(reader, "vestimen-project", newestVersion);
     reader.expectKeys({"format", "version", "name", "article", "machine", "yarn", "swatch", "wearer", "ease", "choices",
-                       "pins", "made", "joined"});
+                       "pins", "made", "joined", "notes"});
     Project project;
     project.name = reader.at("name").text();
     if (const std::string article = reader.at("article").text();
@@ -195,6 +198,11 @@ Project projectFromJson(const std::string& text) {
         });
     if (const auto joined = reader.find("joined"))
         joined->forEach([&](const JsonReader& each) { project.joined.push_back(each.text()); });
+    if (const auto notes = reader.find("notes"))
+        notes->forEach([&](const JsonReader& each) {
+            each.expectKeys({"piece", "text"});
+            project.notes.push_back({each.at("piece").text(), each.at("text").text()});
+        });
     return project;
 }
 

@@ -9,11 +9,11 @@ namespace {
 Length tailFor(JoinMethod method, Length along) {
     switch (method) {
     case JoinMethod::latchOff:
-        return along * 4.0;
+        return tail(TailFor::latch, along);
     case JoinMethod::mattress:
-        return along * 1.5 + Length::millimetres(150);
+        return tail(TailFor::mattress, along);
     case JoinMethod::sewOn:
-        return along * 3.0;
+        return tail(TailFor::backstitch, along);
     case JoinMethod::knitOn:
         break;
     }
@@ -273,6 +273,20 @@ const char* label(JoinMethod method) {
         break;
     }
     return "backstitch";
+}
+
+Length tail(TailFor way, Length along) {
+    switch (way) {
+    case TailFor::mattress:
+        return along * 1.5 + Length::millimetres(150);
+    case TailFor::graft:
+        return along * 3.5;
+    case TailFor::backstitch:
+        return along * 3.0;
+    case TailFor::latch:
+        break;
+    }
+    return along * 4.0;
 }
 
 std::vector<Join> pulloverJoins(const JoinInput& input) {

@@ -48,6 +48,11 @@ struct Join {
 
 const char* label(JoinMethod method);
 
+/// Ways of sewing or latching for which a tail is left (craft 23).
+enum class TailFor { mattress, graft, backstitch, latch };
+/// The yarn to leave for so long an edge.
+Length tail(TailFor way, Length along);
+
 /// Fabrics of all pieces by piece kind, with what they were drafted from.
 struct JoinInput {
     std::map<PieceKind, const Fabric*> fabrics;

@@ -81,6 +81,13 @@ struct MadePiece {
     bool operator==(const MadePiece&) const = default;
 };
 
+/// Something kept about the project, or about one of its pieces.
+struct Note {
+    std::string piece; ///< empty: the whole project
+    std::string text;
+    bool operator==(const Note&) const = default;
+};
+
 struct Project {
     std::string name;
     Machine machine;
@@ -92,6 +99,7 @@ struct Project {
     std::map<Quantity, int> pins;
     std::vector<MadePiece> made;
     std::vector<std::string> joined; ///< keys of the joins that are done
+    std::vector<Note> notes;
 
     bool operator==(const Project&) const = default;
 };

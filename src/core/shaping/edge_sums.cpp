@@ -18,4 +18,15 @@ BandCounts band(Length edge, Length depth, const FabricGauge& gauge, bool folded
     return {across->exact, Stitches(across->count), up.exact, up.rows};
 }
 
+PocketCounts pocket(Length depth, Gauge rows, Rows openingRow) {
+    const HemRows flap = hem(depth, rows, true);
+    const Length below = rows.unit() * (flap.rows.count() / 2);
+    return {flap.exact, flap.rows, below, rows.unit() * openingRow.count() - below};
+}
+
+FacingCounts facing(Length line, Length zip, Length depth, const FabricGauge& gauge) {
+    const BandCounts strip = band(line, depth, gauge, false);
+    return {strip.exactNeedles, strip.needles, strip.exactRows, strip.rows, (line - zip) / 2.0};
+}
+
 } // namespace vestimen

@@ -1,0 +1,216 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/reckoner/reckoner.h"
+
+#include "core/reckoner/options.h"
+
+#include <algorithm>
+
+namespace vestimen {
+namespace {
+
+using Function = SumAnswer (*)(const reckoner::Options&);
+
+const std::map<std::string, Function>& functions() {
+    static const std::map<std::string, Function> all = {
+        {"gauge", reckoner::gauge},
+        {"count", reckoner::count},
+        {"spread", reckoner::spread},
+        {"thin", reckoner::thin},
+        {"slope", reckoner::slope},
+        {"taper", reckoner::taper},
+        {"shortrow", reckoner::shortRows},
+        {"hang", reckoner::hang},
+        {"hem", reckoner::hem},
+        {"band", reckoner::band},
+        {"buttonholes", reckoner::buttonholes},
+        {"pocket", reckoner::pocket},
+        {"facing", reckoner::facing},
+        {"tail", reckoner::tail},
+        {"carriage", reckoner::carriage},
+        {"weight", reckoner::weight},
+    };
+    return all;
+}
+
+} // namespace
+
+namespace reckoner {
+
+SumAnswer noAnswer(const char* code, Phrase text) {
+    SumAnswer answer;
+    answer.answered = false;
+    answer.result = "{}";
+    answer.findings.push_back({Severity::error, code, std::move(text)});
+    return answer;
+}
+
+Json json(const HangMap& map) {
+    const auto pairs = [](const std::vector<HangPair>& list) {
+        Json result = Json::array();
+        for (const auto& [needle, row] : list)
+            result.push_back({needle, row});
+        return result;
+    };
+    return {{"map", pairs(map.map)},
+            {"halving", pairs(map.halving)},
+            {"ratio", map.ratio},
+            {"fraction", {map.fractionNeedles, map.fractionRows}},
+            {"fraction_error_rows", map.fractionErrorRows}};
+}
+
+Operand listed(const std::vector<int>& numbers) {
+    return fmt::format("{}", fmt::join(numbers, ", "));
+}
+
+} // namespace reckoner
+
+const std::vector<Sum>& sums() {
+    static const std::vector<Sum> all = {
+        {"gauge",
+         "a swatch's readings as a gauge",
+         {{"--stitches", "stitches of the field"},
+          {"--widths", "readings, such as 142mm,141mm"},
+          {"--rows", "rows of the field"},
+          {"--heights", "readings, such as 150mm,151mm"},
+          {"--rule-stitches", "gauge-rule readings, per 10 cm"},
+          {"--rule-rows", "gauge-rule readings, per 10 cm"}},
+         "gauge 40 142mm,141mm 60 150mm,151mm"},
+        {"count",
+         "a length as a whole count",
+         {{"--length", "such as 52cm"},
+          {"--gauge", "such as 28.1/10cm"},
+          {"--multiple", "of the repeat"},
+          {"--plus", "beside the repeats"},
+          {"--parity", "any, even or odd", false, {"any", "even", "odd"}},
+          {"--round", "nearest, up or down", false, {"nearest", "up", "down"}}},
+         "count 52 cm 28.1/10cm parity even"},
+        {"slope",
+         "so many changes over so many rows",
+         {{"--rows", "rows"},
+          {"--change", "stitches, negative for decreases"},
+          {"--lines", "lines at most (3)"},
+          {"--every-min", "shortest gap"},
+          {"--every-step", "gaps are multiples of it"}},
+         "slope 62 -24"},
+        {"shortrow",
+         "needles to hold, step by step",
+         {{"--needles", "needles"}, {"--rows", "rows, two for a turn"}, {"--leave", "needles left, one needle a row"}},
+         "shortrow 50 16"},
+        {"hang",
+         "an edge's rows onto needles",
+         {{"--needles", "needles"}, {"--rows", "rows of the edge"}, {"--full", "print the whole map", true}},
+         "hang 57 85"},
+        {"hem",
+         "rows of a hem",
+         {{"--depth", "such as 4cm"},
+          {"--gauge", "of the rows"},
+          {"--single", "one layer", true},
+          {"--folded", "two layers (default)", true},
+          {"--even", "round to even", true}},
+         "hem 4 cm 39.9/10cm"},
+        {"band",
+         "needles and rows of a band",
+         {{"--edge", "its length"},
+          {"--depth", "of the band"},
+          {"--stitch-gauge", "such as 28.1/10cm"},
+          {"--row-gauge", "such as 39.9/10cm"},
+          {"--folded", "two layers", true},
+          {"--edge-rows", "rows of the edge, to hang them"}},
+         "band 52 cm 2 cm 28.1/10cm 39.9/10cm folded"},
+        {"spread",
+         "a change across a row, evenly",
+         {{"--over", "stitches"},
+          {"--change", "stitches, negative for fewer"},
+          {"--ends", "half or whole runs at the ends (half)", false, {"half", "whole"}}},
+         "spread 120 -24"},
+        {"thin",
+         "every so many stitches one fewer",
+         {{"--over", "stitches"},
+          {"--every", "such as 9"},
+          {"--from", "left or right (left)", false, {"left", "right"}}},
+         "thin 108 9"},
+        {"taper",
+         "from one width to another",
+         {{"--from", "stitches"},
+          {"--to", "stitches"},
+          {"--rows", "rows"},
+          {"--sides", "one or both (both)", false, {"one", "both"}},
+          {"--lines", "lines at most (3)"},
+          {"--every-min", "shortest gap"},
+          {"--every-step", "gaps are multiples of it"}},
+         "taper 59 121 166"},
+        {"buttonholes",
+         "holes along a band, evenly",
+         {{"--over", "stitches of the band"},
+          {"--holes", "how many"},
+          {"--size", "stitches of each"},
+          {"--first", "plain stitches before the first"},
+          {"--last", "plain stitches after the last"}},
+         "buttonholes 120 6 3 first 5 last 5"},
+        {"pocket",
+         "rows of an inside pocket",
+         {{"--depth", "such as 12cm"}, {"--gauge", "of the rows"}, {"--opening-row", "row of the opening"}},
+         "pocket 12 cm 39.9/10cm 70"},
+        {"facing",
+         "a strip that faces a zip",
+         {{"--line", "that it is joined to"},
+          {"--zip", "its real length"},
+          {"--depth", "of the strip"},
+          {"--stitch-gauge", "such as 28.1/10cm"},
+          {"--row-gauge", "such as 39.9/10cm"}},
+         "facing 42 cm 40 cm 3 cm 28.1/10cm 39.9/10cm"},
+        {"tail",
+         "yarn to leave for a seam",
+         {{"--along", "its length"},
+          {"--for",
+           "backstitch, graft, mattress or latch (mattress)",
+           false,
+           {"backstitch", "graft", "mattress", "latch"}}},
+         "tail 52 cm graft"},
+        {"carriage",
+         "the side where the carriage ends",
+         {{"--start", "left or right", false, {"left", "right"}}, {"--rows", "rows"}},
+         "carriage right 37"},
+        {"weight",
+         "yarn for so many stitches",
+         {{"--swatch-grams", "the swatch's weight"},
+          {"--swatch-stitches", "its stitches"},
+          {"--stitches", "of the piece"},
+          {"--spare", "percent more"}},
+         "weight 17.4 6240 96000 spare 10"},
+    };
+    return all;
+}
+
+const Sum* findSum(const std::string& name) {
+    const auto found = std::ranges::find_if(sums(), [&](const Sum& sum) { return name == sum.name; });
+    return found == sums().end() ? nullptr : &*found;
+}
+
+SumAnswer reckon(const std::string& sum, const GivenOptions& given) {
+    return functions().at(sum)(reckoner::Options(given));
+}
+
+std::string asText(const SumAnswer& answer) {
+    std::string text;
+    for (const Step& step : answer.working)
+        text += fmt::format("{:<44}  {}\n", render(step.what), render(step.value));
+    for (const Finding& each : answer.findings)
+        text += fmt::format("{}: {}\n", name(each.severity), render(each.text));
+    return text;
+}
+
+std::string asJson(const std::string& sum, const SumAnswer& answer) {
+    using reckoner::Json;
+    Json working = Json::array();
+    for (const Step& step : answer.working)
+        working.push_back({{"step", render(step.what)}, {"value", render(step.value)}});
+    Json findings = Json::array();
+    for (const Finding& each : answer.findings)
+        findings.push_back({{"severity", name(each.severity)}, {"code", each.code}, {"text", render(each.text)}});
+    return Json{{"sum", sum}, {"result", Json::parse(answer.result)}, {"working", working}, {"findings", findings}}
+               .dump() +
+           "\n";
+}
+
+} // namespace vestimen

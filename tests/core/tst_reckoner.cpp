@@ -1,0 +1,306 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The quick sums: figures worked by hand, what must always hold, and questions in one line.
+#include "support/check_property.h"
+#include "support/projects.h"
+
+#include "core/joining/joins.h"
+#include "core/reckoner/question.h"
+#include "core/reckoner/reckoner.h"
+#include "core/shaping/across_row.h"
+#include "core/shaping/edge_sums.h"
+
+#include <algorithm>
+#include <cmath>
+#include <numeric>
+#include <set>
+
+using namespace vestimen;
+
+namespace {
+
+KnownFigures odilesFigures() {
+    const Project project = test::odilesPullover();
+    return {measured(project.swatch).gauge, project.swatch.grams, loopCount(project.swatch)};
+}
+
+/// The headline of a question, or its problem.
+QString asked(const char* line, const KnownFigures& known = {}) {
+    const auto question = parseQuestion(line, known);
+    if (!question)
+        return QString::fromStdString(question.problem);
+    try {
+        const SumAnswer answer = reckon((*question).sum->name, (*question).given);
+        return QString::fromStdString(answer.answered ? render(answer.headline) : render(answer.findings.front().text));
+    } catch (const UsageError& error) {
+        return QString::fromUtf8(error.what());
+    }
+}
+
+/// A row of stitches after its changes, each as the stitches that lie in it.
+std::vector<int> decreased(int over, const std::vector<int>& positions, bool towardsRight) {
+    std::vector<int> row(static_cast<std::size_t>(over), 1);
+    for (const int p : positions) {
+        const auto at = static_cast<std::size_t>(p - 1);
+        row[towardsRight ? at + 1 : at - 1] += row[at];
+        row[at] = 0;
+    }
+    std::erase(row, 0);
+    return row;
+}
+
+} // namespace
+
+class TestReckoner : public QObject {
+    Q_OBJECT
+
+private slots:
+    void spreadIsEven();
+    void spreadHasItsLimits();
+    void thinTakesEveryOther();
+    void buttonholesAreEven();
+    void buttonholesHaveTheirLimits();
+    void pocketsHangClear();
+    void facingsAndTails();
+    void everyExampleHasAnAnswer();
+    void questions_data();
+    void questions();
+    void whatTheProjectKnows();
+    void anythingTypedIsAnswered();
+};
+
+void TestReckoner::spreadIsEven() {
+    CHECK_PROPERTY("runs differ by at most one, the ends are half or whole, and the count comes out", [] {
+        const int over = *rc::gen::inRange(1, 400);
+        const bool fewer = *rc::gen::arbitrary<bool>();
+        const RunEnds ends = *rc::gen::element(RunEnds::half, RunEnds::whole);
+        const int most = mostSpread(Stitches(over), fewer, ends).count();
+        const int events = *rc::gen::inRange(0, most + 1);
+        const auto row = spread(Stitches(over), Stitches(fewer ? -events : events), ends);
+        RC_ASSERT(row.has_value());
+        RC_ASSERT(static_cast<int>(row->positions.size()) == events);
+        RC_ASSERT(static_cast<int>(row->plainRuns.size()) == events + 1);
+        RC_ASSERT(std::ranges::is_sorted(row->positions));
+        RC_ASSERT(std::set(row->positions.begin(), row->positions.end()).size() == row->positions.size());
+        if (fewer)
+            RC_ASSERT(static_cast<int>(decreased(over, row->positions, true).size()) == over - events);
+        RC_ASSERT(std::accumulate(row->plainRuns.begin(), row->plainRuns.end(), 0) == over - (fewer ? 2 * events : 0));
+        if (events < 2)
+            return;
+        const auto [least, longest] = std::minmax_element(row->plainRuns.begin() + 1, row->plainRuns.end() - 1);
+        RC_ASSERT(*longest - *least <= 1);
+        const double end = ends == RunEnds::half ? 0.5 : 1.0;
+        for (const int run : {row->plainRuns.front(), row->plainRuns.back()})
+            RC_ASSERT(std::abs(run - end * *longest) <= 1.0 || std::abs(run - end * *least) <= 1.0);
+        // The runs say where the places are.
+        int at = 0;
+        for (std::size_t i = 0; i < row->positions.size(); ++i) {
+            at += row->plainRuns[i];
+            RC_ASSERT(row->positions[i] == (fewer ? at + 1 : at));
+            at += fewer ? 2 : 0;
+        }
+    });
+}
+
+void TestReckoner::spreadHasItsLimits() {
+    QVERIFY(spread(Stitches(10), Stitches(-5), RunEnds::half));
+    QVERIFY(!spread(Stitches(10), Stitches(-6), RunEnds::half));
+    QVERIFY(!spread(Stitches(0), Stitches(0), RunEnds::half));
+    QCOMPARE(spread(Stitches(3), Stitches(3), RunEnds::half)->positions, (std::vector<int>{1, 2, 3}));
+    QVERIFY(!spread(Stitches(3), Stitches(3), RunEnds::whole)); // no stitch would be left for the end
+    // By hand: 16 into 12, four pairs; 8 plain ones as 1, 2, 2, 2, 1.
+    const auto row = spread(Stitches(16), Stitches(-4), RunEnds::half);
+    QCOMPARE(row->plainRuns, (std::vector<int>{1, 2, 2, 2, 1}));
+    QCOMPARE(row->positions, (std::vector<int>{2, 6, 10, 14}));
+}
+
+void TestReckoner::thinTakesEveryOther() {
+    CHECK_PROPERTY("one in k goes, and the last one only onto a neighbour", [] {
+        const int over = *rc::gen::inRange(1, 300);
+        const int every = *rc::gen::inRange(2, 40);
+        const Side from = *rc::gen::element(Side::left, Side::right);
+        const auto positions = thin(Stitches(over), every, from);
+        const int all = (over + every - 1) / every;
+        const bool lastAlone = (over - 1) % every == 0;
+        RC_ASSERT(static_cast<int>(positions.size()) == all - (lastAlone ? 1 : 0));
+        for (std::size_t i = 0; i < positions.size(); ++i) {
+            const int step = static_cast<int>(i) * every + 1;
+            RC_ASSERT(positions[i] == (from == Side::left ? step : over + 1 - step));
+        }
+        const auto row = decreased(over, positions, from == Side::left);
+        RC_ASSERT(static_cast<int>(row.size()) == over - static_cast<int>(positions.size()));
+    });
+    QCOMPARE(thin(Stitches(108), 9, Side::left).size(), 12u);
+    QCOMPARE(thin(Stitches(10), 3, Side::right), (std::vector<int>{10, 7, 4})); // 1 has no neighbour on its left
+}
+
+void TestReckoner::buttonholesAreEven() {
+    CHECK_PROPERTY("holes keep their ends and their distances", [] {
+        const int over = *rc::gen::inRange(1, 300);
+        const int holes = *rc::gen::inRange(1, 12);
+        const int size = *rc::gen::inRange(1, 8);
+        const auto maybe = [&] {
+            return *rc::gen::arbitrary<bool>() ? std::optional(Stitches(*rc::gen::inRange(0, 20))) : std::nullopt;
+        };
+        const auto first = maybe();
+        const auto last = maybe();
+        const auto row = buttonholes(Stitches(over), holes, Stitches(size), first, last);
+        if (!row) {
+            RC_ASSERT(mostButtonholes(Stitches(over), Stitches(size), first, last) != holes);
+            return;
+        }
+        RC_ASSERT(static_cast<int>(row->positions.size()) == holes);
+        RC_ASSERT(std::accumulate(row->plainRuns.begin(), row->plainRuns.end(), 0) == over - holes * size);
+        if (first)
+            RC_ASSERT(row->plainRuns.front() == first->count());
+        if (last)
+            RC_ASSERT(row->plainRuns.back() == last->count());
+        RC_ASSERT(row->positions.front() == row->plainRuns.front() + 1);
+        RC_ASSERT(row->positions.back() + size - 1 + row->plainRuns.back() == over);
+        if (holes > 1) {
+            const auto [least, most] = std::minmax_element(row->plainRuns.begin() + 1, row->plainRuns.end() - 1);
+            RC_ASSERT(*most - *least <= 1);
+            RC_ASSERT(*least >= 1);
+        }
+    });
+}
+
+void TestReckoner::buttonholesHaveTheirLimits() {
+    const auto five = std::optional(Stitches(5));
+    QCOMPARE(buttonholes(Stitches(120), 6, Stitches(3), five, five)->positions,
+             (std::vector<int>{6, 27, 49, 70, 92, 113}));
+    QCOMPARE(buttonholes(Stitches(13), 1, Stitches(3), five, five)->positions, (std::vector<int>{6}));
+    QVERIFY(!buttonholes(Stitches(14), 1, Stitches(3), five, five)); // one hole cannot be at two places
+    QVERIFY(!buttonholes(Stitches(20), 6, Stitches(3), {}, {}));
+    QCOMPARE(mostButtonholes(Stitches(20), Stitches(3), {}, {}), 5);
+}
+
+void TestReckoner::pocketsHangClear() {
+    // 12 cm at 40 rows to 10 cm: 96 rows, folded 12 cm below; opened in row 60 at 15 cm, 3 cm are left.
+    const PocketCounts counts = pocket(Length::centimetres(12), Gauge::perTenCentimetres(40), Rows(60));
+    QCOMPARE(counts.rows, Rows(96));
+    QCOMPARE(counts.foldBelow.mm(), 120.0);
+    QVERIFY(std::abs(counts.clearance.mm() - 30.0) < 1e-9);
+    const SumAnswer low = reckon("pocket", {{"--depth", "12cm"}, {"--gauge", "40/10cm"}, {"--opening-row", "50"}});
+    QCOMPARE(std::string(low.findings.front().code), std::string("pocket_low"));
+    QVERIFY(render(low.findings.front().text).find("row 56") != std::string::npos);
+    QVERIFY(reckon("pocket", {{"--depth", "12cm"}, {"--gauge", "40/10cm"}, {"--opening-row", "56"}}).findings.empty());
+}
+
+void TestReckoner::facingsAndTails() {
+    const FabricGauge gauge{Gauge::perTenCentimetres(28), Gauge::perTenCentimetres(40)};
+    const FacingCounts strip = facing(Length::centimetres(42), Length::centimetres(40), Length::centimetres(3), gauge);
+    QCOMPARE(strip.stitches, Stitches(118)); // 117.6
+    QCOMPARE(strip.rows, Rows(12));
+    QCOMPARE(strip.overhangEach.mm(), 10.0);
+    QCOMPARE(tail(TailFor::mattress, Length::centimetres(40)).cm(), 75.0);
+    QCOMPARE(tail(TailFor::graft, Length::centimetres(40)).cm(), 140.0);
+    QCOMPARE(tail(TailFor::backstitch, Length::centimetres(40)).cm(), 120.0);
+    QCOMPARE(tail(TailFor::latch, Length::centimetres(40)).cm(), 160.0);
+}
+
+void TestReckoner::everyExampleHasAnAnswer() {
+    QCOMPARE(sums().size(), 16u);
+    for (const Sum& sum : sums()) {
+        const auto question = parseQuestion(sum.example, {});
+        QVERIFY2(question, question.problem.c_str());
+        QCOMPARE((*question).sum, &sum);
+        const SumAnswer answer = reckon(sum.name, (*question).given);
+        QVERIFY2(answer.answered, sum.name);
+        QVERIFY2(!render(answer.headline).empty(), sum.name);
+        QVERIFY2(!answer.working.empty(), sum.name);
+        QVERIFY2(asText(answer).size() > 10, sum.name);
+        QVERIFY2(usage(sum).find(sum.options.front().help) != std::string::npos, sum.name);
+    }
+}
+
+void TestReckoner::questions_data() {
+    QTest::addColumn<QString>("line");
+    QTest::addColumn<QString>("says");
+    QTest::newRow("in order") << "count 52 cm 28.1/10cm"
+                              << "146";
+    QTest::newRow("with names") << "count gauge 28.1/10cm length 52cm parity odd"
+                                << "147";
+    QTest::newRow("with dashes") << "count --gauge 28.1/10cm --length 52cm"
+                                 << "146";
+    QTest::newRow("a word finds its place") << "count 52 cm 28.1/10cm odd down"
+                                            << "145";
+    QTest::newRow("inches and a fraction") << "count 20 1/2 in 7/in"
+                                           << "144";
+    QTest::newRow("a list with spaces") << "gauge 40 142 mm, 141 mm 60 150 mm, 151 mm"
+                                        << "28.3 stitches";
+    QTest::newRow("the beginning of a name") << "butt 120 6 3 first 5 last 5"
+                                             << "6, 27, 49, 70, 92, 113";
+    QTest::newRow("minus") << "spread 120 -24"
+                           << "96 stitches";
+    QTest::newRow("parity that cannot be") << "taper 58 5 40"
+                                           << "4 or 6 can";
+    QTest::newRow("one side") << "taper 58 5 106 one"
+                              << "every row × 1, then 2 rows × 52";
+    QTest::newRow("carriage") << "carriage right 37"
+                              << "ends left";
+    QTest::newRow("flag") << "hem 4 cm 39.9/10cm single"
+                          << "16 rows";
+    QTest::newRow("nothing") << ""
+                             << "Begin with a sum";
+    QTest::newRow("no sum") << "multiply 3 4"
+                            << "is no sum";
+    QTest::newRow("two sums") << "ha"
+                              << "hang"; // hang alone begins so
+    QTest::newRow("ambiguous") << "t"
+                               << "the beginning of several sums";
+    QTest::newRow("missing") << "slope 62"
+                             << "--change is missing";
+    QTest::newRow("too many") << "hang 57 85 3"
+                              << "one value too many";
+    QTest::newRow("a name without a value") << "slope 62 change"
+                                            << "what should it be";
+    QTest::newRow("no unit") << "count 52 28.1/10cm"
+                             << "--length";
+    QTest::newRow("no gauge known") << "count 52 cm rows"
+                                    << "no project with a gauge";
+    QTest::newRow("no such value") << "slope 6x2 -4"
+                                   << "a whole number from 1";
+}
+
+void TestReckoner::questions() {
+    QFETCH(QString, line);
+    QFETCH(QString, says);
+    const QString answer = asked(line.toUtf8().constData());
+    if (line == "ha")
+        QVERIFY(answer.contains("--needles is missing"));
+    else
+        QVERIFY2(answer.contains(says), qPrintable(answer));
+}
+
+void TestReckoner::whatTheProjectKnows() {
+    const KnownFigures known = odilesFigures();
+    // 28.136 stitches and 39.911 rows to 10 cm.
+    QVERIFY(asked("count 52 cm", known).startsWith("146"));
+    QVERIFY(asked("count 52 cm rows", known).startsWith("208")); // 207.5
+    QVERIFY(asked("count 52 cm 30/10cm", known).startsWith("156"));
+    QVERIFY(asked("count 52 cm 12 1", known).startsWith("145")); // 12 · 12 + 1
+    QVERIFY(asked("hem 4 cm", known).startsWith("32 rows"));
+    QVERIFY(asked("band 52 cm 2 cm folded", known).startsWith("146"));
+    QVERIFY(asked("weight 96000", known).endsWith("g of yarn"));
+    QVERIFY(asked("weight 10 1000 5000", known).startsWith("50 g"));
+    QCOMPARE((*parseQuestion("band 52 cm 2 cm", known)).assumed,
+             (std::vector<std::string>{"stitch-gauge", "row-gauge"}));
+    QVERIFY((*parseQuestion("count 52 cm 30/10cm", known)).assumed.empty());
+}
+
+void TestReckoner::anythingTypedIsAnswered() {
+    const std::vector<std::string> words = {"count", "52",       "cm",    "-",           "28/10cm", "1/0",   "even",
+                                            "rows",  "--length", "slope", "-24",         "1/2",     "in",    "ähm",
+                                            ",",     "142mm,",   "",      "99999999999", "gauge",   "spare", "taper",
+                                            "nan",   "inf",      "0",     "lines",       "hang",    "\"",    "%"};
+    const KnownFigures known = odilesFigures();
+    CHECK_PROPERTY("an answer, a finding, or a sentence", [&] {
+        std::string line;
+        for (int i = 0; i < *rc::gen::inRange(0, 8); ++i)
+            line += words[static_cast<std::size_t>(*rc::gen::inRange(0, static_cast<int>(words.size())))] + " ";
+        RC_ASSERT(!asked(line.c_str(), *rc::gen::arbitrary<bool>() ? known : KnownFigures{}).isEmpty());
+    });
+}
+
+QTEST_APPLESS_MAIN(TestReckoner)
+#include "tst_reckoner.moc"
