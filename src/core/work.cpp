@@ -58,8 +58,8 @@ WorkedPiece workPiece(const Project& project, const Worked& worked, PieceKind ki
     switch (kind) {
     case PieceKind::back:
     case PieceKind::front:
-        piece.outline = bodyOutline(*worked.measures, kind);
-        piece.width = gauge.width(counts.body - seams);
+        piece.outline = bodyOutline(*worked.measures, kind, project.choices.bodyWelt.depth);
+        piece.width = gauge.width(std::max(counts.body, counts.hem) - seams);
         piece.length = gauge.height(counts.bodyLength());
         break;
     case PieceKind::leftSleeve:

@@ -55,6 +55,7 @@ private slots:
     void aDropShoulderBecomesSetIn();
     void sleevelessHasItsOwnPieces();
     void necklinesAreChosen();
+    void sidesAreChosen();
     void partsOfASetInPieceMove();
     void theCapIsDragged();
     void lengthsOfAPartAreTyped();
@@ -145,6 +146,35 @@ void TestDraftStation::necklinesAreChosen() {
     QCOMPARE(fixture.worked().counts->neckDepth, round);
 }
 
+void TestDraftStation::sidesAreChosen() {
+    WindowFixture fixture;
+    DraftStation* draft = open(fixture, "Set-in pullover, V neck");
+    draft->showPiece(PieceKind::back);
+    draft->canvas()->pick(Part::width);
+    QComboBox* sides = named<QComboBox>(draft, "Sides");
+    QVERIFY(sides->isVisible());
+    QVERIFY(!draft->canvas()->handlePosition(Part::hemWidth));
+    choose(sides, 2);
+    QVERIFY(fixture.worked().sound());
+    RailCanvas* canvas = draft->canvas();
+    const Stitches waist = fixture.worked().counts->waist;
+    canvas->pick(Part::waist);
+    canvas->setFocus();
+    QVERIFY2(draft->slip()->plainText().contains("Stitches at the waist: 125"), qPrintable(draft->slip()->plainText()));
+    QTest::keyClick(canvas, Qt::Key_Left);
+    QCOMPARE(fixture.worked().counts->waist, waist - Stitches(2));
+    // The hem, with the mouse.
+    const Stitches hem = fixture.worked().counts->hem;
+    const QPoint at = canvas->handlePosition(Part::hemWidth)->toPoint();
+    const int far = int(3 * canvas->stitchSize().width() + 0.5);
+    QTest::mousePress(canvas, Qt::LeftButton, {}, at);
+    QTest::mouseMove(canvas, at + QPoint(far / 2, 0));
+    QTest::mouseMove(canvas, at + QPoint(far, 0));
+    QTest::mouseRelease(canvas, Qt::LeftButton, {}, at + QPoint(far, 0));
+    QCOMPARE(fixture.worked().counts->hem, hem + Stitches(6));
+    QVERIFY(fixture.window().session().undoText().startsWith("Hem"));
+}
+
 void TestDraftStation::partsOfASetInPieceMove() {
     WindowFixture fixture;
     open(fixture, "Set-in pullover, V neck");
@@ -230,6 +260,7 @@ void TestDraftStation::everyPieceIsShownEveryWay() {
             Project next = fixture.project();
             next.choices.body = body;
             next.choices.neck = neck;
+            next.choices.sides = neck == NeckKind::vee ? SideKind::waisted : SideKind::aLine;
             fixture.window().session().edit("shape", next);
             QVERIFY(fixture.worked().sound());
             for (const PieceKind piece : piecesOf(next.choices)) {

@@ -57,6 +57,9 @@ private slots:
     void everyCombination();
     void everyMachine_data();
     void everyMachine();
+    void aLineByHand();
+    void waistedSidesGoInAndOut();
+    void aWaistMustHaveItsRoom();
     void armholeByHand();
     void armholeFollowsItsCurve();
     void sidesOfAnArmholeAreOneRowApart();
@@ -87,16 +90,20 @@ void TestGarments::everyCombination_data() {
     QTest::addColumn<int>("neck");
     QTest::addColumn<int>("shoulder");
     QTest::addColumn<int>("welt");
+    QTest::addColumn<int>("sides");
     const char* bodies[] = {"drop shoulder", "set in", "sleeveless"};
     const char* necks[] = {"round", "V", "square", "boat"};
     const char* shoulders[] = {"straight", "short rows"};
     const char* welts[] = {"folded hem", "mock rib"};
+    const char* sides[] = {"straight", "A-line", "waisted"};
     for (int body = 0; body < 3; ++body)
         for (int neck = 0; neck < 4; ++neck)
             for (int shoulder = 0; shoulder < 2; ++shoulder)
                 for (int welt = 0; welt < 2; ++welt)
-                    QTest::addRow("%s, %s, %s, %s", bodies[body], necks[neck], shoulders[shoulder], welts[welt])
-                        << body << neck << shoulder << welt;
+                    for (int side = 0; side < 3; ++side)
+                        QTest::addRow("%s, %s, %s, %s, %s", bodies[body], necks[neck], shoulders[shoulder], welts[welt],
+                                      sides[side])
+                            << body << neck << shoulder << welt << side;
 }
 
 void TestGarments::everyCombination() {
@@ -104,11 +111,13 @@ void TestGarments::everyCombination() {
     QFETCH(int, neck);
     QFETCH(int, shoulder);
     QFETCH(int, welt);
+    QFETCH(int, sides);
     Project project = ilkesPullover();
     Choices& choices = project.choices;
     choices.body = static_cast<BodyKind>(body);
     choices.neck = static_cast<NeckKind>(neck);
     choices.shoulder = static_cast<ShoulderKind>(shoulder);
+    choices.sides = static_cast<SideKind>(sides);
     choices.bodyWelt.kind = choices.cuff.kind = static_cast<WeltKind>(welt);
     if (choices.neck != NeckKind::vee)
         project.ease[static_cast<std::size_t>(Measure::frontNeckDepth)] = {};
@@ -175,6 +184,65 @@ void TestGarments::everyMachine() {
         for (const WorkedPiece& piece : worked.pieces)
             QVERIFY2(piece.fabric.findings.empty(), listed(piece.fabric.findings));
     }
+}
+
+void TestGarments::aLineByHand() {
+    Project project = ilkesPullover();
+    project.choices.sides = SideKind::aLine;
+    const Worked worked = work(project);
+    QVERIFY2(worked.sound(), listed(worked.findings));
+    const PulloverCounts& c = *worked.counts;
+    QCOMPARE(c.hem, Stitches(149)); // 1018 mm / 2 at 3.467 mm: 146.8, two for the seams, odd as the body is
+    QCOMPARE(c.body, Stitches(141));
+    QCOMPARE(c.sides.size(), 1u);
+    QVERIFY(!c.sides[0].widens);
+    QCOMPARE(c.sides[0].slope.eventRows().size(), 4u);
+    QVERIFY(c.sides[0].slope.plainAfter >= Rows(12)); // 30 mm below the armhole go straight
+    // What the bed knitted: from the hem's stitches down to the body's, never fewer.
+    const Fabric& back = worked.piece(PieceKind::back)->fabric;
+    const auto mark = std::ranges::find(back.marks, std::string("underarm"), &FabricMark::as);
+    QCOMPARE(static_cast<int>(back.passes[static_cast<std::size_t>(mark->pass - 1)].loopCount), c.body.count());
+    QCOMPARE(worked.piece(PieceKind::back)->width, worked.measured.gauge->width(c.hem - Stitches(2)));
+    project.ease[static_cast<std::size_t>(Measure::hip)] = {Ease::Kind::length, -20.0};
+    QVERIFY(hasFinding(work(project).findings, "hem_narrower"));
+    QVERIFY(work(project).sound());
+}
+
+void TestGarments::waistedSidesGoInAndOut() {
+    Project project = ilkesPullover();
+    project.choices.sides = SideKind::waisted;
+    const Worked worked = work(project);
+    QVERIFY2(worked.sound(), listed(worked.findings));
+    const PulloverCounts& c = *worked.counts;
+    QCOMPARE(c.waist, Stitches(125)); // 855 mm / 2: 123.3 and two
+    QCOMPARE(c.sides.size(), 2u);
+    QVERIFY(!c.sides[0].widens && c.sides[1].widens);
+    // Row by row on the bed: narrowest about the waist, for at least 20 mm.
+    const Fabric& front = worked.piece(PieceKind::front)->fabric;
+    const int under = std::ranges::find(front.marks, std::string("underarm"), &FabricMark::as)->pass;
+    int narrow = 0;
+    int at = 0;
+    for (int pass = under - c.toUnderarm.count(); pass < under; ++pass) {
+        const int width = static_cast<int>(front.passes[static_cast<std::size_t>(pass)].loopCount);
+        QVERIFY(width >= c.waist.count());
+        if (width == c.waist.count() && narrow++ == 0)
+            at = pass - (under - c.toUnderarm.count());
+    }
+    QVERIFY(narrow >= 8);
+    QVERIFY(at <= c.toWaist.count() && at + narrow >= c.toWaist.count());
+}
+
+void TestGarments::aWaistMustHaveItsRoom() {
+    Project project = ilkesPullover();
+    project.choices.sides = SideKind::waisted;
+    project.wearer[Measure::backNeckToWaist]->value = Length::millimetres(540);
+    QVERIFY2(hasFinding(work(project).findings, "waist_out_of_place"), listed(work(project).findings));
+    QVERIFY(work(project).pieces.empty());
+    project = ilkesPullover();
+    project.choices.sides = SideKind::aLine;
+    project.wearer[Measure::hip]->value = Length::millimetres(1500);
+    const Worked wide = work(project);
+    QVERIFY2(wide.pieces.empty() && anyError(wide.findings), listed(wide.findings)); // too wide for the bed
 }
 
 void TestGarments::armholeByHand() {
@@ -412,6 +480,7 @@ void TestGarments::choicesAreKeptInTheFile() {
     Project project = ilkesPullover();
     project.choices.body = BodyKind::sleeveless;
     project.choices.neck = NeckKind::square;
+    project.choices.sides = SideKind::waisted;
     project.choices.underarm = Length::millimetres(31);
     project.choices.narrower = Length::millimetres(11);
     project.choices.capTop = Length::millimetres(71);

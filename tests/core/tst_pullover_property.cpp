@@ -46,6 +46,9 @@ Project randomProject() {
         project.ease[static_cast<std::size_t>(Measure::frontNeckDepth)] = {Ease::Kind::length, between(20, 100)};
     if (choices.body != BodyKind::dropShoulder)
         project.ease[static_cast<std::size_t>(Measure::chest)].value += 40.0;
+    choices.sides = *rc::gen::element(SideKind::straight, SideKind::aLine, SideKind::waisted);
+    project.ease[static_cast<std::size_t>(Measure::hip)] = {Ease::Kind::length, between(40, 200)};
+    project.ease[static_cast<std::size_t>(Measure::waist)] = {Ease::Kind::length, between(20, 160)};
     choices.underarm = Length::millimetres(between(15, 35));
     choices.narrower = Length::millimetres(between(5, 20));
     choices.capTop = Length::millimetres(between(45, 85));
@@ -110,6 +113,15 @@ void TestPulloverProperty::check(const Project& project, int& drafted) {
         }
     const PulloverCounts& c = *worked.counts;
     RC_ASSERT(c.neck + c.shoulder * 2 == c.upper);
+    Stitches side = c.hem;
+    Rows rows;
+    for (const SideSlope& stretch : c.sides) {
+        const int events = static_cast<int>(stretch.slope.eventRows().size());
+        side += Stitches(2 * (stretch.widens ? events : -events));
+        rows += (events > 0 ? Rows(stretch.slope.eventRows().back()) : Rows(0)) + stretch.slope.plainAfter;
+    }
+    RC_ASSERT(side == c.body);
+    RC_ASSERT(rows == c.toUnderarm);
     RC_ASSERT(c.underarm + c.armholeCurve.total() == c.armholeInset());
     RC_ASSERT(c.wrist.isEven() == c.sleeveTop.isEven());
     if (project.choices.body == BodyKind::setIn) {
@@ -142,7 +154,7 @@ void TestPulloverProperty::everyProgramRunsClean() {
     });
     // Most of them can be drafted at all: else the property would say little.
     qInfo("%d of %d were drafted", drafted, all);
-    QVERIFY(drafted > all * 9 / 10);
+    QVERIFY(drafted > all * 4 / 5);
 }
 
 void TestPulloverProperty::randomPinsKeepProgramsClean() {

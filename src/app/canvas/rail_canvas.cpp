@@ -218,7 +218,7 @@ void RailCanvas::paintFabric(QPainter& painter) const {
 
     if (view_.markRow > 0) {
         painter.setPen(QPen(theme.moss, 3, Qt::SolidLine, Qt::RoundCap));
-        for (const int slot : {view_.picture.firstSlot, view_.picture.lastSlot + 1}) {
+        for (const int slot : {view_.markSpan.first.slot(), view_.markSpan.last.slot() + 1}) {
             const QPointF at = position(slot, view_.markRow);
             QPainterPath tuft(at + QPointF(-5, -7));
             tuft.cubicTo(at + QPointF(6, -4), at + QPointF(-6, 4), at + QPointF(5, 7));

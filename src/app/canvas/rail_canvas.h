@@ -21,6 +21,8 @@ enum class Part {
     length,
     welt,
     width,
+    hemWidth,
+    waist,
     armhole,
     upperWidth,
     neckDepth,
@@ -49,7 +51,8 @@ struct RailView {
     QColor colour;
     int weltRows = 0; ///< visible rows of the welt
     QString weltLabel;
-    int markRow = 0; ///< rows from the lower edge to the underarm mark; 0: none
+    int markRow = 0;       ///< rows from the lower edge to the underarm mark; 0: none
+    NeedleSpan markSpan{}; ///< the stitches of that row
     QString widthLabel;
     QString leftNames; ///< what lies at machine left, both names
     QString rightNames;

@@ -49,6 +49,10 @@ QList<Part> partsOf(PieceKind piece, const Choices& choices) {
             parts << Part::cap << Part::capTop;
         return parts;
     }
+    if (choices.sides != SideKind::straight)
+        parts << Part::hemWidth;
+    if (choices.sides == SideKind::waisted)
+        parts << Part::waist;
     parts << Part::width << Part::armhole;
     if (shaped)
         parts << Part::upperWidth;
@@ -66,6 +70,10 @@ QString partName(Part part, PieceKind piece) {
         return isSleeve(piece) ? tr("Cuff") : tr("Welt");
     case Part::width:
         return tr("Width");
+    case Part::hemWidth:
+        return tr("Hem");
+    case Part::waist:
+        return tr("Waist");
     case Part::armhole:
         return tr("Armhole");
     case Part::upperWidth:
@@ -100,6 +108,10 @@ QList<Quantity> quantitiesOf(Part part, PieceKind piece) {
         return {isSleeve(piece) ? Quantity::cuffRows : Quantity::bodyWeltRows};
     case Part::width:
         return {Quantity::bodyStitches};
+    case Part::hemWidth:
+        return {Quantity::hemStitches};
+    case Part::waist:
+        return {Quantity::waistStitches, Quantity::waistRows};
     case Part::armhole:
         return {Quantity::armholeRows};
     case Part::upperWidth:
@@ -140,6 +152,12 @@ Project movedBy(Project project, PieceKind piece, Part part, int steps, const Fa
         break;
     case Part::width: // both sides, back and front
         addEase(project, Measure::chest, stitches * 4.0);
+        break;
+    case Part::hemWidth:
+        addEase(project, Measure::hip, stitches * 4.0);
+        break;
+    case Part::waist:
+        addEase(project, Measure::waist, stitches * 4.0);
         break;
     case Part::armhole:
         addEase(project, Measure::armholeDepth, -rows);
@@ -198,6 +216,10 @@ QString partState(const Worked& worked, const Project& project, PieceKind piece,
         return rows(isSleeve(piece) ? c.cuff.visible : c.bodyWelt.visible);
     case Part::width:
         return stitches(c.body, seams);
+    case Part::hemWidth:
+        return stitches(c.hem, seams);
+    case Part::waist:
+        return stitches(c.waist, seams);
     case Part::armhole:
         return rows(c.armhole);
     case Part::upperWidth:
@@ -252,12 +274,19 @@ RailView railView(const Worked& worked, const Project& project, PieceKind kind, 
         view.weltRows = c.bodyWelt.visible.count();
         view.weltLabel = tr("%1 · %2 rows, folded in half").arg(weltName).arg(c.bodyWelt.knitted.count());
         view.markRow = (c.bodyWelt.visible + c.toUnderarm).count();
-        view.widthLabel = partState(worked, project, kind, Part::width, unit);
+        view.markSpan = centred(c.body);
+        view.widthLabel = partState(worked, project, kind, c.hem > c.body ? Part::hemWidth : Part::width, unit);
         const double top = c.bodyLength().count();
         add(Part::length, middle, 0, true);
         add(Part::welt, left + (right - left) * 0.2, view.weltRows, true);
-        add(Part::width, right, (view.markRow + view.weltRows) / 2.0, false);
-        add(Part::armhole, right, view.markRow, true);
+        const bool straight = project.choices.sides == SideKind::straight;
+        const double body = middle + c.body.count() / 2.0;
+        if (!straight)
+            add(Part::hemWidth, middle + c.hem.count() / 2.0, view.weltRows / 2.0, false);
+        if (project.choices.sides == SideKind::waisted)
+            add(Part::waist, middle + c.waist.count() / 2.0, view.weltRows + c.toWaist.count(), false);
+        add(Part::width, body, straight ? (view.markRow + view.weltRows) / 2.0 : view.markRow - 8.0, false);
+        add(Part::armhole, body, view.markRow, true);
         const double upper = middle + c.upper.count() / 2.0;
         if (c.upper < c.body)
             add(Part::upperWidth, upper, view.markRow + c.armhole.count() * 0.7, false);
@@ -281,6 +310,7 @@ RailView railView(const Worked& worked, const Project& project, PieceKind kind, 
             add(Part::cap, middle, c.sleeveLength().count(), true);
             add(Part::capTop, middle + c.capTop.count() / 2.0, c.sleeveLength().count(), false);
             view.markRow = (c.sleeveLength() - c.capRows).count();
+            view.markSpan = centred(c.sleeveTop);
         }
         break;
     case PieceKind::neckTrim:

@@ -129,6 +129,10 @@ void DraftStation::buildControls() {
                 ease = {Ease::Kind::length, usualVeeDepth.mm()};
         });
     });
+    sideKind_ = combo({tr("Straight sides"), tr("A-line"), tr("Waisted")}, tr("Sides"));
+    connect(sideKind_, &QComboBox::activated, this, [this](int index) {
+        choose(tr("Sides"), [&](Project& project) { project.choices.sides = static_cast<SideKind>(index); });
+    });
     shoulderKind_ = combo({tr("Straight shoulders"), tr("Sloped by short rows")}, tr("Shoulders"));
     connect(shoulderKind_, &QComboBox::activated, this, [this](int index) {
         choose(tr("Shoulders"), [&](Project& project) { project.choices.shoulder = static_cast<ShoulderKind>(index); });
@@ -310,6 +314,9 @@ void DraftStation::fillControls() {
     bodyKind_->setCurrentIndex(static_cast<int>(choices.body));
     neckKind_->setVisible((whole && !sleeve) || part == Part::neckDepth || part == Part::neckWidth);
     neckKind_->setCurrentIndex(static_cast<int>(choices.neck));
+    const bool isSide = part == Part::width || part == Part::hemWidth || part == Part::waist;
+    sideKind_->setVisible((whole && !sleeve) || isSide);
+    sideKind_->setCurrentIndex(static_cast<int>(choices.sides));
     const auto showLength = [&](QSpinBox* box, Length length, bool visible) {
         for (const auto& [spin, label] : lengths_)
             if (spin == box)

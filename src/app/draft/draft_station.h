@@ -53,6 +53,7 @@ private:
     QComboBox* weltKind_;
     QComboBox* bodyKind_;
     QComboBox* neckKind_;
+    QComboBox* sideKind_;
     QComboBox* shoulderKind_;
     QSpinBox* underarm_;
     QSpinBox* narrower_;

@@ -118,6 +118,7 @@ int takeShots(MainWindow& window, const QString& folder) {
     window.openReckoner(false);
     Project vest = window.session().project();
     vest.choices.body = BodyKind::sleeveless;
+    vest.choices.sides = SideKind::waisted;
     window.session().edit({}, vest);
     window.chooseTheme(true);
     window.draftStation()->showPiece(PieceKind::back);

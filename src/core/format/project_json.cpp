@@ -28,6 +28,9 @@ constexpr std::initializer_list<std::pair<const char*, BodyKind>> bodyNames = {
 constexpr std::initializer_list<std::pair<const char*, NeckKind>> neckNames = {
     {"round", NeckKind::round}, {"v", NeckKind::vee}, {"square", NeckKind::square}, {"boat", NeckKind::boat}};
 
+constexpr std::initializer_list<std::pair<const char*, SideKind>> sideNames = {
+    {"straight", SideKind::straight}, {"a_line", SideKind::aLine}, {"waisted", SideKind::waisted}};
+
 template<class Value> const char* nameOf(Value value, std::initializer_list<std::pair<const char*, Value>> names) {
     return std::ranges::find(names, value, &std::pair<const char*, Value>::second)->first;
 }
@@ -35,6 +38,7 @@ template<class Value> const char* nameOf(Value value, std::initializer_list<std:
 Json json(const Choices& choices) {
     return {{"body", nameOf(choices.body, bodyNames)},
             {"neck", nameOf(choices.neck, neckNames)},
+            {"sides", nameOf(choices.sides, sideNames)},
             {"underarm_mm", choices.underarm.mm()},
             {"narrower_mm", choices.narrower.mm()},
             {"cap_top_mm", choices.capTop.mm()},
@@ -53,15 +57,17 @@ Json json(const Choices& choices) {
 }
 
 Choices readChoices(const JsonReader& json) {
-    json.expectKeys({"body", "neck", "underarm_mm", "narrower_mm", "cap_top_mm", "cap_ease_mm", "arm_trim_depth_mm",
-                     "body_welt", "cuff", "shoulder", "wrap_turns", "neck_trim_depth_mm", "seam_stitches",
-                     "fashioning_inset", "every_second_row", "sleeve_lines", "waste_rows"});
+    json.expectKeys({"body", "neck", "sides", "underarm_mm", "narrower_mm", "cap_top_mm", "cap_ease_mm",
+                     "arm_trim_depth_mm", "body_welt", "cuff", "shoulder", "wrap_turns", "neck_trim_depth_mm",
+                     "seam_stitches", "fashioning_inset", "every_second_row", "sleeve_lines", "waste_rows"});
     Choices choices;
     // Version 1 knew the drop shoulder with a round neck only.
     if (const auto body = json.find("body"))
         choices.body = body->oneOf<BodyKind>(bodyNames);
     if (const auto neck = json.find("neck"))
         choices.neck = neck->oneOf<NeckKind>(neckNames);
+    if (const auto sides = json.find("sides"))
+        choices.sides = sides->oneOf<SideKind>(sideNames);
     for (const auto& [name, length] : {std::pair{"underarm_mm", &choices.underarm},
                                        {"narrower_mm", &choices.narrower},
                                        {"cap_top_mm", &choices.capTop},

@@ -68,6 +68,29 @@ std::vector<OutlinePoint> mirroredBack(const std::vector<OutlinePoint>& points) 
     return other;
 }
 
+/// The right side from the lower edge up to the armhole.
+std::vector<OutlinePoint> sideLine(const PulloverMeasures& m, Length welt) {
+    const Length half = m.width / 2.0;
+    const Length hem = m.hemWidth / 2.0;
+    const Length under = m.underarmHeight();
+    switch (m.sides) {
+    case SideKind::aLine:
+        return {{hem, Length()}, {hem, welt}, {half, under - sideStraight}, {half, under}};
+    case SideKind::waisted: {
+        const Length waist = m.waistWidth / 2.0;
+        return {{hem, Length()},
+                {hem, welt},
+                {waist, m.waistHeight - waistStraight / 2.0},
+                {waist, m.waistHeight + waistStraight / 2.0},
+                {half, under - sideStraight},
+                {half, under}};
+    }
+    case SideKind::straight:
+        break;
+    }
+    return {{half, Length()}, {half, under}};
+}
+
 /// The right armhole from the side seam up to the shoulder.
 std::vector<OutlinePoint> armholeLine(const PulloverMeasures& m) {
     const Length half = m.width / 2.0;
@@ -140,6 +163,10 @@ std::vector<Measure> pulloverNeeds(const Choices& choices) {
         needs.push_back(Measure::frontNeckDepth);
     if (choices.body != BodyKind::dropShoulder)
         needs.push_back(Measure::crossBack);
+    if (choices.sides != SideKind::straight)
+        needs.push_back(Measure::hip);
+    if (choices.sides == SideKind::waisted)
+        needs.insert(needs.end(), {Measure::waist, Measure::backNeckToWaist});
     if (choices.body != BodyKind::sleeveless)
         needs.insert(needs.end(), {Measure::centreBackToWrist, Measure::upperArm, Measure::wrist});
     std::ranges::sort(needs);
@@ -154,7 +181,13 @@ std::optional<PulloverMeasures> pulloverMeasures(const Project& project) {
             return std::nullopt;
     PulloverMeasures m;
     m.neck = choices.neck;
+    m.sides = choices.sides;
     m.width = *get(Measure::chest) / 2.0;
+    m.hemWidth = choices.sides == SideKind::straight ? m.width : *get(Measure::hip) / 2.0;
+    if (choices.sides == SideKind::waisted) {
+        m.waistWidth = *get(Measure::waist) / 2.0;
+        m.waistHeight = *get(Measure::bodyLength) - *get(Measure::backNeckToWaist);
+    }
     m.upperWidth = m.width;
     if (choices.body != BodyKind::dropShoulder) {
         m.upperWidth =
@@ -188,11 +221,13 @@ std::vector<Finding> pulloverFindings(const PulloverMeasures& m, const Project& 
     const Choices& choices = project.choices;
     const bool sleeves = choices.body != BodyKind::sleeveless;
     const bool boat = choices.neck == NeckKind::boat;
-    std::vector<Length> all = {m.width, m.upperWidth, m.length, m.armholeDepth, m.neckWidth};
+    std::vector<Length> all = {m.width, m.hemWidth, m.upperWidth, m.length, m.armholeDepth, m.neckWidth};
     if (sleeves)
         all.insert(all.end(), {m.wrist, m.sleeveTop});
     if (!boat)
         all.push_back(m.neckDepth);
+    if (m.sides == SideKind::waisted)
+        all.push_back(m.waistWidth);
     for (const Length made : all)
         if (!(made > Length()) || made > mm(3000)) {
             error("measure_with_ease",
@@ -226,6 +261,14 @@ std::vector<Finding> pulloverFindings(const PulloverMeasures& m, const Project& 
               {"A length of {0} has no room for an armhole of {1} and a welt of {2}: make it at "
                "least {3}.",
                {m.length, armholeTop, choices.bodyWelt.depth, armholeTop + choices.bodyWelt.depth + mm(20)}});
+    const Length waistFrom = choices.bodyWelt.depth + sideStraight;
+    const Length waistTo = m.underarmHeight() - sideStraight - waistStraight;
+    if (m.sides == SideKind::waisted && (m.waistHeight < waistFrom || m.waistHeight > waistTo))
+        error(
+            "waist_out_of_place",
+            {"The waist lies {0} above the lower edge; sides can be shaped for one from {1} to {2}: change the body's "
+             "length, or choose straight sides.",
+             {m.waistHeight, waistFrom, waistTo}});
     Length cap;
     if (choices.body == BodyKind::setIn && !anyError(findings)) {
         if (const auto height = capHeight(m))
@@ -267,6 +310,18 @@ std::vector<Finding> pulloverFindings(const PulloverMeasures& m, const Project& 
     if (anyError(findings))
         return findings;
 
+    if (m.sides == SideKind::aLine && m.hemWidth < m.width)
+        findings.push_back({Severity::note,
+                            "hem_narrower",
+                            {"At the hem it is {0} wide, less than the {1} at the chest: more ease at the hip makes it "
+                             "flare.",
+                             {m.hemWidth, m.width}}});
+    if (m.sides == SideKind::waisted && m.waistWidth > std::min(m.width, m.hemWidth))
+        findings.push_back({Severity::note,
+                            "waist_wide",
+                            {"At the waist it is {0} wide, more than at the chest or the hem: less ease at the waist "
+                             "draws it in.",
+                             {m.waistWidth}}});
     if (m.upperArm > m.sleeveTop)
         findings.push_back({Severity::warning,
                             "arm_tight",
@@ -282,23 +337,23 @@ std::vector<Finding> pulloverFindings(const PulloverMeasures& m, const Project& 
     return findings;
 }
 
-Outline bodyOutline(const PulloverMeasures& m, PieceKind piece) {
-    const Length half = m.width / 2.0;
+Outline bodyOutline(const PulloverMeasures& m, PieceKind piece, Length welt) {
     const Length neck = m.neckWidth / 2.0;
     const Length shoulder = m.length - m.shoulderDrop;
     const Length upper = m.upperWidth / 2.0;
     const std::vector<OutlinePoint> neckLine =
         piece == PieceKind::front ? frontNeck(m) : std::vector<OutlinePoint>{{neck, m.length}, {-neck, m.length}};
     const std::vector<OutlinePoint> armhole = armholeLine(m);
+    const std::vector<OutlinePoint> side = sideLine(m, welt);
     return {piece,
-            {{"hem", {{-half, Length()}, {half, Length()}}},
-             {"side_right", {{half, Length()}, armhole.front()}},
+            {{"hem", {mirrored(side.front()), side.front()}},
+             {"side_right", side},
              {"armhole_right", armhole},
              {"shoulder_right", {{upper, shoulder}, {neck, m.length}}},
              {"neck", neckLine},
              {"shoulder_left", {{-neck, m.length}, {-upper, shoulder}}},
              {"armhole_left", mirroredBack(armhole)},
-             {"side_left", {mirrored(armhole.front()), {-half, Length()}}}}};
+             {"side_left", mirroredBack(side)}}};
 }
 
 Outline sleeveOutline(const PulloverMeasures& m, PieceKind piece) {

@@ -23,9 +23,12 @@ const char* label(PieceKind kind);
 
 /// The garment's own measures: the body's with ease.
 struct PulloverMeasures {
-    Length width;      ///< of back and of front
-    Length upperWidth; ///< between the armholes; the same as `width` on a drop shoulder
-    Length underarm;   ///< bound off on each side where a shaped armhole begins
+    Length width;       ///< of back and of front
+    Length upperWidth;  ///< between the armholes; the same as `width` on a drop shoulder
+    Length underarm;    ///< bound off on each side where a shaped armhole begins
+    Length hemWidth;    ///< at the lower edge; the same as `width` where the sides are straight
+    Length waistWidth;  ///< of waisted sides
+    Length waistHeight; ///< from the lower edge, of waisted sides
     Length length;
     Length armholeDepth;
     Length neckWidth;
@@ -40,7 +43,10 @@ struct PulloverMeasures {
     Length capTop;
     Length capEase;
     NeckKind neck = NeckKind::round;
+    SideKind sides = SideKind::straight;
 
+    /// Where the armhole begins, from the lower edge.
+    Length underarmHeight() const { return length - shoulderDrop - armholeDepth; }
     bool hasArmhole() const { return upperWidth < width; }
     /// What a shaped armhole takes off each side.
     Length armholeInset() const { return (width - upperWidth) / 2.0; }
@@ -67,6 +73,9 @@ inline constexpr double neckFlatShare = 1.0 / 3.0;
 inline constexpr double neckStraightShare = 0.3;
 /// Share of an armhole's depth that is curved.
 inline constexpr double armholeCurveShare = 0.45;
+/// Sides go straight for so long at the waist, and at least so long below the armhole.
+inline constexpr Length waistStraight = Length::millimetres(20);
+inline constexpr Length sideStraight = Length::millimetres(30);
 /// Straight length at the top of a sleeve.
 inline constexpr Length sleeveStraight = Length::millimetres(40);
 
@@ -76,7 +85,8 @@ std::vector<Measure> pulloverNeeds(const Choices& choices);
 std::optional<PulloverMeasures> pulloverMeasures(const Project& project);
 /// Contradictions between the measures: each an error that says what would work.
 std::vector<Finding> pulloverFindings(const PulloverMeasures& measures, const Project& project);
-Outline bodyOutline(const PulloverMeasures& measures, PieceKind piece);
+/// `welt`: how high the lower edge is before its sides begin to slope.
+Outline bodyOutline(const PulloverMeasures& measures, PieceKind piece, Length welt);
 Outline sleeveOutline(const PulloverMeasures& measures, PieceKind piece);
 /// The way round the front and back neck.
 Length neckOpening(const PulloverMeasures& measures);

@@ -46,23 +46,37 @@ void release(ProgramWriter& writer, NeedleSpan span) {
         writer.add(operation::Release{span.first, span.last});
 }
 
-/// Welt and straight body up to the underarm mark. Leaves the seam edges written down.
+/// A fashioned decrease. No more stitches are moved than `most`, and no fewer than go: else some would stay outside.
+operation::Decrease moveIn(Side side, int stitches, const Project& project, Stitches most) {
+    return {side, stitches, operation::Shaping::fashioned,
+            std::max(stitches, std::min(project.choices.fashioningInset, most.count()))};
+}
+
+/// Welt and body up to the underarm mark. Leaves the seam edges written down.
 void writeBodyToUnderarm(ProgramWriter& writer, const PulloverCounts& counts, const Project& project) {
-    const NeedleSpan all = centred(counts.body);
-    const int seenFrom = writeWelt(writer, all, counts.bodyWelt, project.choices.wasteRows);
+    const int seenFrom = writeWelt(writer, centred(counts.hem), counts.bodyWelt, project.choices.wasteRows);
     writer.section("body");
-    writer.knitPlain(counts.toUnderarm, counts.body, writer.size());
+    Stitches width = counts.hem;
+    for (const SideSlope& stretch : counts.sides) {
+        for (const SlopeLine& line : stretch.slope.lines)
+            for (int i = 0; i < line.times; ++i) {
+                writer.knitPlain(line.every, width, writer.size());
+                for (const Side side : {Side::left, Side::right}) {
+                    if (stretch.widens)
+                        writer.add(operation::Increase{side, 1, operation::Shaping::fashioned,
+                                                       project.choices.fashioningInset});
+                    else
+                        writer.add(moveIn(side, 1, project, counts.shoulder));
+                }
+                width += Stitches(stretch.widens ? 2 : -2);
+            }
+        writer.knitPlain(stretch.slope.plainAfter, width, writer.size());
+    }
     writer.edge("side_left", Side::left, seenFrom, writer.passes());
     writer.edge("side_right", Side::right, seenFrom, writer.passes());
     writer.markSides("underarm");
     writer.say("mark", "Hook a contrast yarn into both edge stitches: the sleeve begins here.");
     writer.section("armhole");
-}
-
-/// A fashioned decrease. No more stitches are moved than `most`, and no fewer than go: else some would stay outside.
-operation::Decrease moveIn(Side side, int stitches, const Project& project, Stitches most) {
-    return {side, stitches, operation::Shaping::fashioned,
-            std::max(stitches, std::min(project.choices.fashioningInset, most.count()))};
 }
 
 /// Both sides of a body from the underarm up, with the shaping of its armholes.

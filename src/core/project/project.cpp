@@ -6,13 +6,13 @@
 namespace vestimen {
 namespace {
 
-constexpr std::array<const char*, 19> keys = {
-    "body_stitches",    "neck_stitches", "body_welt_rows",    "body_rows",           "armhole_rows",
-    "shoulder_rows",    "neck_rows",     "wrist_stitches",    "sleeve_top_stitches", "cuff_rows",
-    "sleeve_rows",      "trim_stitches", "trim_rows",         "upper_stitches",      "underarm_stitches",
-    "cap_top_stitches", "cap_rows",      "arm_trim_stitches", "arm_trim_rows",
+constexpr std::array<const char*, 22> keys = {
+    "body_stitches", "neck_stitches",  "body_welt_rows",      "body_rows",        "armhole_rows", "shoulder_rows",
+    "neck_rows",     "wrist_stitches", "sleeve_top_stitches", "cuff_rows",        "sleeve_rows",  "trim_stitches",
+    "trim_rows",     "upper_stitches", "underarm_stitches",   "cap_top_stitches", "cap_rows",     "arm_trim_stitches",
+    "arm_trim_rows", "hem_stitches",   "waist_stitches",      "waist_rows",
 };
-static_assert(keys.size() == static_cast<std::size_t>(Quantity::armTrimRows) + 1);
+static_assert(keys.size() == static_cast<std::size_t>(Quantity::waistRows) + 1);
 
 } // namespace
 

@@ -26,6 +26,8 @@ enum class ShoulderKind { straight, shortRows };
 enum class BodyKind { dropShoulder, setIn, sleeveless };
 /// The neckline of the front (craft 14). A boat neck is as straight in front as at the back.
 enum class NeckKind { round, vee, square, boat };
+/// The sides below the armholes: straight, from the hip's width to the chest's, or in to the waist and out again.
+enum class SideKind { straight, aLine, waisted };
 
 /// Counts that can be pinned: the knitter's number takes the place of the reckoned one.
 enum class Quantity {
@@ -48,11 +50,15 @@ enum class Quantity {
     capRows,
     armTrimStitches,
     armTrimRows,
+    hemStitches,
+    waistStitches,
+    waistRows,
 };
 
 struct Choices {
     BodyKind body = BodyKind::dropShoulder;
     NeckKind neck = NeckKind::round;
+    SideKind sides = SideKind::straight;
     Length underarm = Length::millimetres(25); ///< bound off at each side where a shaped armhole begins
     Length narrower = Length::millimetres(15); ///< so much less than cross back on each side where there is no sleeve
     Length capTop = Length::millimetres(60);   ///< flat top of a sleeve's cap

@@ -147,6 +147,51 @@ void addRuns(Reckoning& working, const Curve& curve, const FabricGauge& gauge) {
     working.steps.push_back({{"farthest from the curve", {}}, gauge.stitches.unit() * curve.deviation});
 }
 
+/// From the welt to the underarm: one slope, or two with a straight piece at the waist.
+bool countSides(Counter& counter, const PulloverMeasures& m, const Choices& choices, PulloverCounts& counts,
+                const FabricGauge& gauge) {
+    const auto rowsOf = [&](Length length) { return Rows(count({length, gauge.rows})->count); };
+    const auto stretch = [&](Stitches from, Stitches to, Rows rows, Rows straight) {
+        const SlopeRequest request{rows - straight, to > from ? (to - from) / 2 : (from - to) / 2, 1,
+                                   choices.everySecondRow ? 2 : 1};
+        auto shape = request.rows > Rows(0) ? slopeWithin(request, tolerance(gauge)) : std::nullopt;
+        if (!shape) {
+            counter.error(
+                "side_slope",
+                {"The sides cannot go from {0} to {1} stitches in {2} rows: make these widths less different, "
+                 "or the body longer.",
+                 {from, to, std::max(Rows(0), request.rows)}},
+                PieceKind::back);
+            return false;
+        }
+        Reckoning& working = counter.working(
+            m.sides == SideKind::waisted && to == counts.waist ? Quantity::waistStitches : Quantity::hemStitches);
+        for (const SlopeLine& line : shape->lines)
+            working.steps.push_back(
+                {{to > from ? "every {0} rows, one more at each side" : "every {0} rows, one fewer at each side",
+                  {line.every}},
+                 Figure{static_cast<double>(line.times), 0, "×"}});
+        shape->plainAfter += straight;
+        counts.sides.push_back({*shape, to > from});
+        return true;
+    };
+    switch (m.sides) {
+    case SideKind::straight:
+        counts.sides = {{Slope{{}, counts.toUnderarm, 0.0}, false}};
+        return true;
+    case SideKind::aLine:
+        return stretch(counts.hem, counts.body, counts.toUnderarm, rowsOf(sideStraight));
+    case SideKind::waisted:
+        break;
+    }
+    counts.toWaist =
+        counter.rows(Quantity::waistRows, "Rows from the welt to the waist",
+                     m.waistHeight - gauge.height(counts.bodyWelt.visible), Parity::any, "nearest whole row");
+    const Rows half = rowsOf(waistStraight / 2.0);
+    return stretch(counts.hem, counts.waist, counts.toWaist + half, half * 2) &&
+           stretch(counts.waist, counts.body, counts.toUnderarm - counts.toWaist - half, rowsOf(sideStraight));
+}
+
 bool countArmhole(Counter& counter, const PulloverMeasures& m, PulloverCounts& counts, const FabricGauge& gauge) {
     if (!m.hasArmhole())
         return true;
@@ -222,7 +267,15 @@ bool countBody(Counter& counter, const Project& project, const PulloverMeasures&
                                    counts.body.isEven() ? "even, as the body is, so that the shoulders agree"
                                                         : "odd, as the body is, so that the shoulders agree");
     counts.shoulder = (counts.upper - counts.neck) / 2;
-    bool sound = counter.fitsBed(counts.body, PieceKind::back);
+    counts.hem = counts.body;
+    const char* sameParity = counts.body.isEven() ? "even, as the body is" : "odd, as the body is";
+    if (m.sides != SideKind::straight)
+        counts.hem = counter.stitches(Quantity::hemStitches, "Stitches at the hem", m.hemWidth, seams,
+                                      parityOf(counts.body), sameParity);
+    if (m.sides == SideKind::waisted)
+        counts.waist = counter.stitches(Quantity::waistStitches, "Stitches at the waist", m.waistWidth, seams,
+                                        parityOf(counts.body), sameParity);
+    bool sound = counter.fitsBed(std::max(counts.body, counts.hem), PieceKind::back);
     if (counts.shoulder < Stitches(4) || counts.neck < Stitches(3)) {
         counter.error("no_shoulder",
                       {"A neck of {0} stitches in a body of {1} leaves {2} for each shoulder: at least 4 are needed, "
@@ -257,7 +310,7 @@ bool countBody(Counter& counter, const Project& project, const PulloverMeasures&
                       PieceKind::back);
         sound = false;
     }
-    return sound && countArmhole(counter, m, counts, gauge);
+    return sound && countSides(counter, m, choices, counts, gauge) && countArmhole(counter, m, counts, gauge);
 }
 
 bool countNeck(Counter& counter, const Project& project, const PulloverMeasures& m, PulloverCounts& counts) {

@@ -17,9 +17,18 @@ struct WeltCounts {
     Rows visible; ///< what the finished welt adds to the length
 };
 
+/// A stretch of both side seams: it widens or narrows by one stitch at each event, or goes straight.
+struct SideSlope {
+    Slope slope;
+    bool widens = false;
+};
+
 struct PulloverCounts {
     Stitches body;
-    Stitches upper;     ///< between the armholes; the body's on a drop shoulder
+    Stitches hem;                 ///< at the lower edge; the body's where the sides are straight
+    Stitches waist;               ///< of waisted sides
+    std::vector<SideSlope> sides; ///< from the welt to the underarm, one after the other
+    Stitches upper;               ///< between the armholes; the body's on a drop shoulder
     Stitches underarm;  ///< off each side where a shaped armhole begins: at the near side, one row later at the far one
     Curve armholeCurve; ///< what goes off both sides after that, from the armhole's second row on
     Length armholeEdge; ///< along back or front, from the side seam to the shoulder
@@ -27,6 +36,7 @@ struct PulloverCounts {
     Stitches neck;
     WeltCounts bodyWelt;
     Rows toUnderarm;   ///< from the welt to the underarm mark
+    Rows toWaist;      ///< of waisted sides, from the welt to the middle of the waist
     Rows armhole;      ///< from the mark to where the shoulder begins
     Rows shoulderRows; ///< even; 0 for straight shoulders
     std::vector<Stitches> shoulderSteps;
