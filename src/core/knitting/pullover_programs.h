@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Row programs for the pieces of the drop-shoulder pullover, from waste yarn to waste yarn.
+// Row programs for the pieces of a pullover, from waste yarn to the last loop.
 #pragma once
 
 #include "core/knitting/program_writer.h"

@@ -1,0 +1,41 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/knitting/piece_parts.h"
+
+#include <algorithm>
+
+namespace vestimen {
+
+const char* sided(Side side, const char* left, const char* right) {
+    return side == Side::left ? left : right;
+}
+
+NeedleSpan fromEdge(NeedleSpan span, Side side, int skip, int count) {
+    if (side == Side::left)
+        return {span.first.shifted(skip), span.first.shifted(skip + count - 1)};
+    return {span.last.shifted(1 - skip - count), span.last.shifted(-skip)};
+}
+
+void hold(ProgramWriter& writer, NeedleSpan span) {
+    if (!span.empty())
+        writer.add(operation::Hold{span.first, span.last});
+}
+
+void release(ProgramWriter& writer, NeedleSpan span) {
+    if (!span.empty())
+        writer.add(operation::Release{span.first, span.last});
+}
+
+operation::Decrease moveIn(Side side, int stitches, const Project& project, Stitches most) {
+    return {side, stitches, operation::Shaping::fashioned,
+            std::max(stitches, std::min(project.choices.fashioningInset, most.count()))};
+}
+
+std::string worn(PieceKind piece) {
+    std::string name = key(piece);
+    for (char& c : name)
+        if (c == '_')
+            c = ' ';
+    return name;
+}
+
+} // namespace vestimen

@@ -1,0 +1,24 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What the writers of pieces share.
+#pragma once
+
+#include "core/garment/pullover.h"
+#include "core/knitting/program_writer.h"
+
+#include <string>
+
+namespace vestimen {
+
+/// The name of the two that belongs to a side.
+const char* sided(Side side, const char* left, const char* right);
+/// From the outermost needle of a side inward: `skip` needles left out, then `count`.
+NeedleSpan fromEdge(NeedleSpan span, Side side, int skip, int count);
+/// Nothing for an empty span.
+void hold(ProgramWriter& writer, NeedleSpan span);
+void release(ProgramWriter& writer, NeedleSpan span);
+/// A fashioned decrease. No more stitches are moved than `most`, and no fewer than go: else some would stay outside.
+operation::Decrease moveIn(Side side, int stitches, const Project& project, Stitches most);
+/// Where a piece is worn, in words: "left sleeve".
+std::string worn(PieceKind piece);
+
+} // namespace vestimen

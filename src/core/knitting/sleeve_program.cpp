@@ -1,0 +1,85 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/knitting/sleeve_program.h"
+
+#include "core/knitting/piece_parts.h"
+#include "core/knitting/welt.h"
+
+namespace vestimen {
+namespace {
+
+/// From the underarm: bound off as the body is, in along the bell on both sides, and the flat top bound off.
+void writeCap(ProgramWriter& writer, const Project& project, const PulloverCounts& counts) {
+    const int mark = writer.passes();
+    const Side near = writer.carriage();
+    writer.markSides("underarm");
+    writer.section("cap");
+    // What happens after each row: bound off at the carriage, or moved in on both sides.
+    struct Due {
+        int bound = 0;
+        int moved = 0;
+    };
+    std::vector<Due> due(static_cast<std::size_t>(counts.capRows.count()) + 1);
+    due[0].bound = due[1].bound = counts.underarm.count();
+    for (const CurveEvent& each : counts.cap.events()) {
+        const auto at = static_cast<std::size_t>(each.row) + 1;
+        if (each.boundOff)
+            due[at].bound = due[at + 1].bound = each.stitches.count();
+        else
+            due[at].moved = each.stitches.count();
+    }
+    Stitches width = counts.sleeveTop;
+    int plain = 0;
+    for (const Due& now : due) {
+        if (now.bound + now.moved > 0) {
+            writer.knitPlain(Rows(plain), width, writer.size());
+            plain = 0;
+        }
+        if (now.bound > 0) {
+            writer.add(operation::BindOff{.side = writer.carriage(), .count = now.bound});
+            width -= Stitches(now.bound);
+        }
+        if (now.moved > 0)
+            for (const Side side : {Side::left, Side::right}) {
+                writer.add(moveIn(side, now.moved, project, counts.capTop - Stitches(1)));
+                width -= Stitches(now.moved);
+            }
+        ++plain;
+    }
+    writer.knitPlain(Rows(plain - 1), width, writer.size());
+    for (const Side side : {Side::left, Side::right})
+        writer.edge(sided(side, "cap_left", "cap_right"), side, mark + (side == near ? 1 : 2), writer.passes());
+    writer.add(operation::BindOff{.method = "loop_through_loop", .all = true});
+}
+
+} // namespace
+
+Program writeSleeve(const Project& project, const PulloverCounts& counts, PieceKind piece) {
+    ProgramWriter writer(project, key(piece), worn(piece));
+    const int seenFrom = writeWelt(writer, centred(counts.wrist), counts.cuff, project.choices.wasteRows);
+    writer.section("sleeve");
+    Stitches width = counts.wrist;
+    for (const SlopeLine& line : counts.sleeve.lines)
+        for (int i = 0; i < line.times; ++i) {
+            writer.knitPlain(line.every, width, writer.size());
+            for (const Side side : {Side::left, Side::right})
+                writer.add(
+                    operation::Increase{side, 1, operation::Shaping::fashioned, project.choices.fashioningInset});
+            width += Stitches(2);
+        }
+    writer.section(counts.capRows > Rows(0) ? "straight to the underarm" : "straight to the top");
+    writer.knitPlain(counts.sleeve.plainAfter, width, writer.size());
+    writer.edge("seam_left", Side::left, seenFrom, writer.passes());
+    writer.edge("seam_right", Side::right, seenFrom, writer.passes());
+    if (counts.capRows > Rows(0)) {
+        writeCap(writer, project, counts);
+        return writer.take();
+    }
+    writer.section("off on waste yarn");
+    const NeedleSpan wrist = centred(counts.wrist);
+    const int grown = (counts.sleeveTop - counts.wrist).count() / 2;
+    writer.offOnWaste(project.choices.wasteRows, width, mainYarn,
+                      {{"top", {wrist.first.shifted(-grown), wrist.last.shifted(grown)}}});
+    return writer.take();
+}
+
+} // namespace vestimen

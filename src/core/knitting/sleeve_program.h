@@ -1,0 +1,12 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/knitting/program.h"
+#include "core/shaping/pullover_counts.h"
+
+namespace vestimen {
+
+/// Up from the cuff: a straight top off on waste yarn, or a cap.
+Program writeSleeve(const Project& project, const PulloverCounts& counts, PieceKind piece);
+
+} // namespace vestimen
