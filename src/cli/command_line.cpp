@@ -1,11 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "cli/command_line.h"
 
-#include "core/reckoner/reckoner.h"
+#include "core/format/draft_export.h"
 #include "core/format/gauge_rule_svg.h"
 #include "core/format/piece_export.h"
 #include "core/format/program_json.h"
 #include "core/format/project_json.h"
+#include "core/reckoner/reckoner.h"
 #include "core/swatch_plan.h"
 
 #include <CLI/CLI.hpp>
@@ -97,6 +98,12 @@ int exportPieces(const std::string& file, const std::string& folder, const std::
         write("swatch.csv", toCsv(*plan.program));
     if (plan.program && wanted("text"))
         write("swatch.txt", toPlainText(*plan.program));
+    if (wanted("svg"))
+        write("draft.svg", draftSvg(worked, project.yarn.colour));
+    if (wanted("dxf"))
+        write("draft.dxf", draftDxf(worked));
+    if (wanted("csv"))
+        write("counts.csv", countsCsv(worked));
     for (const WorkedPiece& piece : worked.pieces)
         for (const std::string& format : formats) {
             const auto path =
@@ -106,6 +113,8 @@ int exportPieces(const std::string& file, const std::string& folder, const std::
             else if (format == "svg")
                 writeFile(path, toSvg(piece.program, piece.fabric, piece.outline, *worked.measured.gauge,
                                       project.yarn.colour));
+            else if (format == "dxf")
+                writeFile(path, draftDxf(worked, {piece.kind}));
             else if (format == "csv")
                 writeFile(path, toCsv(piece.program));
             else
@@ -160,9 +169,9 @@ int runSubcommand(int argc, char** argv) {
     CLI::App* exporter = app.add_subcommand("export", "write one file for each piece and format");
     exporter->add_option("project", file, "a project's JSON file")->required();
     exporter->add_option("--to", folder, "folder")->required();
-    exporter->add_option("--as", formats, "json, svg, csv, text")
+    exporter->add_option("--as", formats, "json, svg, dxf, csv, text")
         ->delimiter(',')
-        ->check(CLI::IsMember({"json", "svg", "csv", "text"}));
+        ->check(CLI::IsMember({"json", "svg", "dxf", "csv", "text"}));
 
     try {
         if (argc > 2 && std::string(argv[1]) == "reckon" && argv[2][0] != '-')

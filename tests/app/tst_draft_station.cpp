@@ -60,6 +60,7 @@ private slots:
     void theCapIsDragged();
     void lengthsOfAPartAreTyped();
     void everyPieceIsShownEveryWay();
+    void draftsAreExported();
 };
 
 void TestDraftStation::aDropShoulderBecomesSetIn() {
@@ -274,6 +275,32 @@ void TestDraftStation::everyPieceIsShownEveryWay() {
                 }
             }
         }
+}
+
+void TestDraftStation::draftsAreExported() {
+    WindowFixture fixture;
+    MainWindow& window = fixture.window();
+    open(fixture, "Set-in pullover, V neck");
+    QTemporaryDir folder;
+    for (const auto& [name, begins] : {std::pair{"draft.svg", "<?xml"},
+                                       {"draft.DXF", "999"},
+                                       {"counts.csv", "count,what,value"},
+                                       {"project.json", "{"}}) {
+        window.exportTo(folder.filePath(name));
+        QFile file(folder.filePath(name));
+        QVERIFY2(file.open(QIODevice::ReadOnly), name);
+        QVERIFY2(file.readAll().trimmed().startsWith(begins), name);
+        QVERIFY(window.message().contains(name));
+    }
+    // Nowhere to write, and nothing to draw, are said.
+    window.exportTo(folder.filePath("no/such/folder/draft.svg"));
+    QVERIFY(!window.message().startsWith("It is in"));
+    Project broken = fixture.project();
+    broken.wearer[Measure::chest].reset();
+    window.session().edit("chest", broken);
+    window.exportTo(folder.filePath("later.dxf"));
+    QVERIFY(window.message().contains("no sound draft"));
+    QVERIFY(!QFile::exists(folder.filePath("later.dxf")));
 }
 
 QTEST_MAIN(TestDraftStation)

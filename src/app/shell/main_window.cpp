@@ -13,6 +13,7 @@
 #include "app/shell/text_files.h"
 #include "app/swatch/swatch_station.h"
 #include "app/theme/theme.h"
+#include "core/format/draft_export.h"
 #include "core/format/project_json.h"
 #include "core/garment/pullover.h"
 
@@ -71,7 +72,8 @@ MainWindow::MainWindow(Workroom& workroom, QWidget* parent) : QMainWindow(parent
     };
     tool(tr("Reckon"), tr("Quick sums, from every station: Ctrl K"), [this] { openReckoner(!reckoner_->isVisible()); });
     tool(tr("Import"), tr("Read a project from a JSON file"), [this] { importProject(); });
-    tool(tr("Export"), tr("Write the open project to a JSON file"), [this] { exportProject(); });
+    tool(tr("Export"), tr("Write the open project, or its draft as a drawing or a table, to a file"),
+         [this] { exportProject(); });
     tool(tr("cm / in"), tr("Show lengths in centimetres or inches"), [this] {
         session_.setUnit(session_.unit() == ReadingUnit::inches ? ReadingUnit::centimetres : ReadingUnit::inches);
     });
@@ -266,12 +268,31 @@ void MainWindow::importProject() {
 void MainWindow::exportProject() {
     if (!session_.hasProject())
         return say(tr("Open a project first: then it can be exported."));
-    const QString file = QFileDialog::getSaveFileName(this, tr("Export the project"),
-                                                      QString::fromStdString(session_.project().name) + ".json");
-    if (file.isEmpty())
-        return;
-    if (const QString problem = writeText(file, toJson(session_.project())); !problem.isEmpty())
-        say(problem);
+    QString kind;
+    const QString file = QFileDialog::getSaveFileName(
+        this, tr("Export the project"), QString::fromStdString(session_.project().name) + ".json",
+        tr("Vestimen project (*.json);;Drawing of the draft (*.svg);;Outlines of the draft (*.dxf);;Counts (*.csv)"),
+        &kind);
+    if (!file.isEmpty())
+        exportTo(file);
+}
+
+void MainWindow::exportTo(const QString& file) {
+    const auto is = [&](const char* ending) { return file.endsWith(QLatin1String(ending), Qt::CaseInsensitive); };
+    const Worked& worked = session_.worked();
+    const bool drawing = is(".svg") || is(".dxf") || is(".csv");
+    if (drawing && !worked.sound())
+        return say(tr("There is no sound draft yet to export: the Draft station says what is missing."));
+    try {
+        const std::string text = is(".svg")   ? draftSvg(worked, session_.project().yarn.colour)
+                                 : is(".dxf") ? draftDxf(worked)
+                                 : is(".csv") ? countsCsv(worked)
+                                              : toJson(session_.project());
+        const QString problem = writeText(file, text);
+        say(problem.isEmpty() ? tr("It is in %1.").arg(file) : problem);
+    } catch (const std::runtime_error& error) {
+        say(QString::fromUtf8(error.what()));
+    }
 }
 
 void MainWindow::openReckoner(bool open) {

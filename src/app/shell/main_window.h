@@ -53,6 +53,8 @@ public:
     QString message() const { return message_->text(); }
 
     void chooseTheme(bool dark);
+    /// The project as JSON, or its draft as SVG, DXF or CSV, by the file's ending.
+    void exportTo(const QString& file);
 
 protected:
     void resizeEvent(QResizeEvent* event) override;

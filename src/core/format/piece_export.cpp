@@ -11,42 +11,54 @@
 #include <iterator>
 
 namespace vestimen {
-std::string toSvg(const Program& program, const Fabric& fabric, const Outline& ideal, const FabricGauge& gauge,
-                  const std::string& colour) {
+
+SvgPiece svgPiece(const Program& program, const Fabric& fabric, const Outline& ideal, const FabricGauge& gauge,
+                  const std::string& colour, const std::string& prefix) {
     const FabricPicture shape = picture(fabric, program, firstSeenPass(program), true);
     const double stitch = gauge.stitches.unit().mm();
     const double row = gauge.rows.unit().mm();
-    const double height = shape.rows * row;
     const int slots = std::max(0, shape.lastSlot - shape.firstSlot + 1);
-    constexpr double margin = 10.0;
-    // The middle of the piece is x = 0; an odd stitch stands on the right.
+    SvgPiece piece{slots * stitch, shape.rows * row, {}};
+    // An odd stitch stands on the right.
     const double middle = (shape.firstSlot + shape.lastSlot + 1) / 2.0;
     const auto x = [&](double slot) { return (slot - middle) * stitch; };
-    const auto y = [&](double rows) { return height - rows * row; };
-    const double width = slots * stitch;
-
-    std::string svg =
-        fmt::format("<?xml version=\"1.0\" encoding=\"UTF-8\"?>\n"
-                    "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"{0:.3f}mm\" height=\"{1:.3f}mm\" "
-                    "viewBox=\"{2:.3f} {3:.3f} {0:.3f} {1:.3f}\">\n<title>{4}</title>\n",
-                    width + 2 * margin, height + 2 * margin, -width / 2 - margin, -margin, xmlText(program.piece));
-    auto out = std::back_inserter(svg);
-    fmt::format_to(out, "<g id=\"stitches\" fill=\"{}\" stroke=\"none\">\n", xmlText(colour));
+    const auto y = [&](double rows) { return piece.height - rows * row; };
+    auto out = std::back_inserter(piece.groups);
+    fmt::format_to(out, "<g id=\"{}stitches\" fill=\"{}\" stroke=\"none\">\n", prefix, xmlText(colour));
     for (const FabricBlock& block : shape.blocks)
         fmt::format_to(out, "<rect x=\"{:.3f}\" y=\"{:.3f}\" width=\"{:.3f}\" height=\"{:.3f}\"/>\n",
                        x(block.firstSlot), y(block.to), (block.lastSlot - block.firstSlot + 1) * stitch,
                        (block.to - block.from) * row);
-    fmt::format_to(out, "</g>\n<g id=\"outline\" fill=\"none\" stroke=\"#26282F\" stroke-width=\"0.5\">\n<path d=\"");
+    fmt::format_to(out, "</g>\n<g id=\"{}outline\" fill=\"none\" stroke=\"#26282F\" stroke-width=\"0.5\">\n<path d=\"",
+                   prefix);
     for (const OutlineLine& line : shape.outline)
         fmt::format_to(out, "M{:.3f} {:.3f}L{:.3f} {:.3f}", x(line.x1), y(line.y1), x(line.x2), y(line.y2));
-    fmt::format_to(out, "\"/>\n</g>\n<g id=\"ideal\" fill=\"none\" stroke=\"#AE412B\" stroke-width=\"0.3\">\n");
+    fmt::format_to(out, "\"/>\n</g>\n<g id=\"{}ideal\" fill=\"none\" stroke=\"#AE412B\" stroke-width=\"0.3\">\n",
+                   prefix);
     for (const OutlineEdge& edge : ideal.edges) {
-        fmt::format_to(out, "<polyline id=\"ideal_{}\" points=\"", edge.name);
+        fmt::format_to(out, "<polyline id=\"{}ideal_{}\" points=\"", prefix, edge.name);
         for (const OutlinePoint& point : edge.points)
-            fmt::format_to(out, "{:.3f},{:.3f} ", point.x.mm(), height - point.y.mm());
+            fmt::format_to(out, "{:.3f},{:.3f} ", point.x.mm(), piece.height - point.y.mm());
         fmt::format_to(out, "\"/>\n");
     }
-    return svg + "</g>\n</svg>\n";
+    piece.groups += "</g>\n";
+    return piece;
+}
+
+std::string svgDocument(double left, double top, double width, double height, const std::string& title,
+                        const std::string& groups) {
+    return fmt::format("<?xml version=\"1.0\" encoding=\"UTF-8\"?>\n"
+                       "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"{0:.3f}mm\" height=\"{1:.3f}mm\" "
+                       "viewBox=\"{2:.3f} {3:.3f} {0:.3f} {1:.3f}\">\n<title>{4}</title>\n{5}</svg>\n",
+                       width, height, left, top, xmlText(title), groups);
+}
+
+std::string toSvg(const Program& program, const Fabric& fabric, const Outline& ideal, const FabricGauge& gauge,
+                  const std::string& colour) {
+    constexpr double margin = 10.0;
+    const SvgPiece piece = svgPiece(program, fabric, ideal, gauge, colour, "");
+    return svgDocument(-piece.width / 2 - margin, -margin, piece.width + 2 * margin, piece.height + 2 * margin,
+                       program.piece, piece.groups);
 }
 
 std::string toCsv(const Program& program) {
