@@ -318,17 +318,18 @@ void TestCommandLine::rehearseRefusesABrokenFile() {
 void TestCommandLine::exportWritesEveryFormat() {
     QTemporaryDir folder;
     const Outcome outcome = run({"export", VESTIMEN_SOURCE_DIR "/data/demo/drop-shoulder-pullover.json", "--to",
-                                 folder.filePath("out"), "--as", "json,svg,csv,text"});
+                                 folder.filePath("out"), "--as", "json,svg,dxf,csv,text"});
     QCOMPARE(outcome.code, 0);
     const QStringList files = QDir(folder.filePath("out")).entryList(QDir::Files);
-    QCOMPARE(files.size(), 5 * 4 + 4); // the pieces; the swatch in three forms; its gauge rule
+    QCOMPARE(files.size(), 5 * 5 + 4 + 3); // the pieces; the swatch in three forms; its gauge rule; the whole draft
     QVERIFY(files.contains("gauge_rule.svg") && files.contains("swatch.json"));
+    QVERIFY(files.contains("draft.svg") && files.contains("draft.dxf") && files.contains("counts.csv"));
     const Worked worked = work(test::odilesPullover());
     for (const WorkedPiece& piece : worked.pieces) {
         const std::string json = test::readFile(
             folder.filePath("out/" + QString::fromStdString(piece.program.piece) + ".json").toStdString());
         QVERIFY(programFromJson(json) == piece.program);
-        for (const char* ending : {"svg", "csv", "txt"})
+        for (const char* ending : {"svg", "dxf", "csv", "txt"})
             QVERIFY(files.contains(QString::fromStdString(piece.program.piece) + "." + ending));
     }
 }

@@ -103,9 +103,9 @@ public:
             dxf_.writeLinetype(*out_, DL_LinetypeData(name, "", 0, 0, 0.0));
         out_->tableEnd();
         out_->tableLayers(static_cast<int>(layers.size()) + 1);
-        dxf_.writeLayer(*out_, DL_LayerData("0", 0), attributes({}));
+        dxf_.writeLayer(*out_, DL_LayerData("0", 0), attributes(black));
         for (const std::string& layer : layers)
-            dxf_.writeLayer(*out_, DL_LayerData(layer, 0), attributes({}));
+            dxf_.writeLayer(*out_, DL_LayerData(layer, 0), attributes(black));
         out_->tableEnd();
         out_->tableStyle(1);
         dxf_.writeStyle(*out_, DL_StyleData("Standard", 0, 2.5, 1.0, 0.0, 0, 2.5, "txt", ""));
@@ -129,7 +129,8 @@ public:
     }
 
     void addClosed(const std::string& layer, const std::vector<Point>& points) {
-        dxf_.writePolyline(*out_, DL_PolylineData(static_cast<int>(points.size()), 0, 0, 1), attributes(layer));
+        dxf_.writePolyline(*out_, DL_PolylineData(static_cast<int>(points.size()), 0, 0, 1),
+                           attributes(asItsLayer, layer));
         for (const Point& point : points)
             dxf_.writeVertex(*out_, DL_VertexData(point.x, point.y, 0.0, 0.0));
         dxf_.writePolylineEnd(*out_);
@@ -145,8 +146,10 @@ public:
     }
 
 private:
-    static DL_Attributes attributes(const std::string& layer) {
-        return DL_Attributes(layer, 256, -1, layer.empty() ? "CONTINUOUS" : "BYLAYER", 1.0);
+    static constexpr int black = 7;
+    static constexpr int asItsLayer = 256;
+    static DL_Attributes attributes(int colour, const std::string& layer = {}) {
+        return DL_Attributes(layer, colour, -1, colour == asItsLayer ? "BYLAYER" : "CONTINUOUS", 1.0);
     }
 
     TemporaryFile file_;
