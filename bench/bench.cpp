@@ -2,6 +2,8 @@
 // The core's benchmarks. tools/bench sets them beside each other.
 #include "core/bed/virtual_bed.h"
 #include "core/format/project_json.h"
+#include "core/garment/curved_edges.h"
+#include "core/shaping/curve.h"
 #include "core/shaping/slope.h"
 #include "core/work.h"
 
@@ -14,8 +16,8 @@ namespace {
 
 using namespace vestimen;
 
-Project demo() {
-    std::ifstream stream(VESTIMEN_SOURCE_DIR "/data/demo/drop-shoulder-pullover.json");
+Project demo(const char* name = "drop-shoulder-pullover") {
+    std::ifstream stream(std::string(VESTIMEN_SOURCE_DIR "/data/demo/") + name + ".json");
     std::ostringstream text;
     text << stream.rdbuf();
     return projectFromJson(text.str());
@@ -32,6 +34,20 @@ void work_pullover(benchmark::State& state) {
     const Project project = demo();
     for (auto _ : state)
         benchmark::DoNotOptimize(work(project));
+}
+
+void work_set_in_pullover(benchmark::State& state) {
+    const Project project = demo("set-in-pullover");
+    for (auto _ : state)
+        benchmark::DoNotOptimize(work(project));
+}
+
+void curve_of_a_cap(benchmark::State& state) {
+    CurveRequest request{bell(34, Rows(57)), Stitches(34)};
+    request.bindOffAtMost = 11;
+    request.atOnce = true;
+    for (auto _ : state)
+        benchmark::DoNotOptimize(curveWithin(request, 0.85));
 }
 
 /// The least that anybody could do who makes the whole fabric: memory taken anew, one 8-byte record a stitch.
@@ -65,6 +81,8 @@ void bed_at_a_row(benchmark::State& state) {
 } // namespace
 
 BENCHMARK(work_pullover);
+BENCHMARK(work_set_in_pullover);
+BENCHMARK(curve_of_a_cap);
 BENCHMARK(one_record_a_stitch);
 BENCHMARK(slope_within);
 BENCHMARK(bed_at_a_row);

@@ -4,27 +4,8 @@
 #include <algorithm>
 #include <cmath>
 #include <numbers>
-#include <utility>
 
 namespace vestimen {
-namespace {
-
-/// Along the points of a curve given from 0 to 1.
-template<class Point> Length along(Point point) {
-    constexpr int parts = 128;
-    double sum = 0.0;
-    auto [x, y] = point(0.0);
-    for (int i = 1; i <= parts; ++i) {
-        const auto [nextX, nextY] = point(static_cast<double>(i) / parts);
-        sum += std::hypot(nextX - x, nextY - y);
-        x = nextX;
-        y = nextY;
-    }
-    return Length::millimetres(sum);
-}
-
-} // namespace
-
 std::vector<double> quarterEllipse(Stitches width, Rows height, Rows rows) {
     std::vector<double> ideal;
     for (int row = 1; row <= rows.count(); ++row) {
@@ -42,16 +23,20 @@ std::vector<double> bell(double width, Rows rows) {
 }
 
 Length quarterEllipseLength(Length width, Length height) {
-    return along([&](double t) {
-        const double angle = t * std::numbers::pi / 2.0;
-        return std::pair(width.mm() * std::sin(angle), height.mm() * (1.0 - std::cos(angle)));
-    });
+    const double longer = std::max(width, height).mm();
+    const double shorter = std::min(width, height).mm();
+    if (!(longer > 0.0))
+        return {};
+    return Length::millimetres(longer * std::comp_ellint_2(std::sqrt(1.0 - shorter / longer * (shorter / longer))));
 }
 
 Length bellLength(Length width, Length height) {
-    return along([&](double t) {
-        return std::pair(width.mm() * t, height.mm() * (1.0 - std::cos(t * std::numbers::pi)) / 2.0);
-    });
+    // Steepest half-way, where it rises by this much for the whole width.
+    const double rise = height.mm() * std::numbers::pi / 2.0;
+    const double steepest = std::hypot(width.mm(), rise);
+    if (!(steepest > 0.0))
+        return {};
+    return Length::millimetres(2.0 / std::numbers::pi * steepest * std::comp_ellint_2(rise / steepest));
 }
 
 } // namespace vestimen

@@ -15,7 +15,8 @@ std::vector<double> quarterEllipse(Stitches width, Rows height, Rows rows);
 /// The same for a bell over all the rows, steep at both ends and upright half-way: one side of a sleeve's cap.
 std::vector<double> bell(double width, Rows rows);
 
-/// The length of a quarter of an ellipse with these half-axes, and of one side of a bell: within a thousandth.
+/// The length of a quarter of an ellipse with these half-axes, and of one side of a bell; widths and heights are 0 or
+/// more. Complete elliptic integrals of the second kind.
 Length quarterEllipseLength(Length width, Length height);
 Length bellLength(Length width, Length height);
 

@@ -78,6 +78,11 @@ private:
                         std::abs(gone - request_.ideal[static_cast<std::size_t>(to - 1)]));
     }
 
+    /// Whether the row after `row` is out of the limit already; looked at early, so that no place is taken in vain.
+    bool tooFar(int row, int gone, double limit) const {
+        return plainWorst(row, std::min(row + 1, rows_), gone) > limit;
+    }
+
     /// The same up to an event, with the row in which the far side has yet to follow.
     double eventWorst(int row, int gone, int every, bool bound) const {
         return plainWorst(row, row + every + (bound && row + every < rows_ ? 1 : 0), gone);
@@ -105,7 +110,7 @@ private:
                         if (reached > limit)
                             break; // a longer gap is worse still
                         Place& to = places[at(row + every, gone + stitches)];
-                        if (mayFollow(row + every, bound))
+                        if (mayFollow(row + every, bound) && !tooFar(row + every, gone + stitches, limit))
                             to.worst = std::min(to.worst, reached);
                     }
             }
@@ -129,7 +134,7 @@ private:
                         int times = 0;
                         for (int r = row, s = gone; r + every <= rows_ && s + stitches <= total_;) {
                             worst = std::max(worst, eventWorst(r, s, every, bound));
-                            if (worst > limit || !mayFollow(r + every, bound))
+                            if (worst > limit || !mayFollow(r + every, bound) || tooFar(r + every, s + stitches, limit))
                                 break;
                             r += every;
                             s += stitches;
