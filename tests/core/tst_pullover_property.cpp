@@ -159,9 +159,17 @@ void TestPulloverProperty::everyProgramRunsClean() {
 
 void TestPulloverProperty::randomPinsKeepProgramsClean() {
     CHECK_PROPERTY("a pin is kept, refused with a word, or an error; programs stay clean", [] {
-        Project project = test::odilesPullover();
-        const auto quantity = static_cast<Quantity>(*rc::gen::inRange(0, 13));
-        project.pins[quantity] = *rc::gen::inRange(1, 400);
+        Project project = *rc::gen::arbitrary<bool>() ? test::odilesPullover() : test::ilkesPullover();
+        if (!project.wearer[Measure::crossBack]) // Odile's stays a drop shoulder
+            project.choices.body = BodyKind::dropShoulder;
+        else
+            project.choices.body = *rc::gen::element(BodyKind::setIn, BodyKind::sleeveless);
+        if (project.wearer[Measure::hip])
+            project.choices.sides = *rc::gen::element(SideKind::straight, SideKind::aLine, SideKind::waisted);
+        project.choices.neck = *rc::gen::element(NeckKind::round, NeckKind::vee, NeckKind::square, NeckKind::boat);
+        const int all = static_cast<int>(Quantity::waistRows) + 1;
+        for (int i = 0; i < *rc::gen::inRange(1, 3); ++i)
+            project.pins[static_cast<Quantity>(*rc::gen::inRange(0, all))] = *rc::gen::inRange(1, 400);
         const Worked worked = work(project);
         for (const WorkedPiece& piece : worked.pieces)
             RC_ASSERT(piece.fabric.findings.empty());
@@ -172,7 +180,7 @@ void TestPulloverProperty::randomPinsKeepProgramsClean() {
 
 void TestPulloverProperty::wildInputNeverBreaks() {
     CHECK_PROPERTY("whatever is typed, there is an answer or a finding", [] {
-        Project project = *rc::gen::arbitrary<bool>() ? test::odilesPullover() : Project{};
+        Project project = *rc::gen::element(test::odilesPullover(), test::ilkesPullover(), Project{});
         const double wild[] = {0.0, -1.0, 1e-9, 0.4, 3.0, 87.0, 999.0, 1e7, std::nan(""), INFINITY};
         const auto any = [&] { return wild[*rc::gen::inRange(0, 10)]; };
         for (int i = 0; i < 3; ++i) {
@@ -183,6 +191,13 @@ void TestPulloverProperty::wildInputNeverBreaks() {
         if (*rc::gen::arbitrary<bool>() && !project.swatch.treatments.empty())
             project.swatch.treatments.back().widths = {TapeReading{Length::millimetres(any())}, RuleReading{any()}};
         project.choices.bodyWelt.depth = Length::millimetres(any());
+        project.choices.body = static_cast<BodyKind>(*rc::gen::inRange(0, 3));
+        project.choices.neck = static_cast<NeckKind>(*rc::gen::inRange(0, 4));
+        project.choices.sides = static_cast<SideKind>(*rc::gen::inRange(0, 3));
+        for (Length* each : {&project.choices.underarm, &project.choices.narrower, &project.choices.capTop,
+                             &project.choices.capEase, &project.choices.armTrimDepth})
+            if (*rc::gen::inRange(0, 4) == 0)
+                *each = Length::millimetres(any());
         project.choices.fashioningInset = *rc::gen::inRange(-3, 30);
         project.machine.needles = Stitches(*rc::gen::inRange(-5, 900));
         const Worked worked = work(project);
