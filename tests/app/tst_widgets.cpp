@@ -66,6 +66,7 @@ private slots:
     void draftThatMovedOnIsShown();
     void emptyWorkroomLeadsToAProject();
     void newProjectRefusesNonsense();
+    void newProjectHasAShape();
     void newProjectMayBeginWithASwatch();
     void badEaseIsRefused();
     void clearedReadingIsTakenAway();
@@ -438,10 +439,25 @@ void TestWidgets::newProjectRefusesNonsense() {
         said = said || label->text().contains("3 to 150");
     QVERIFY(said);
     dialog.findChild<QLineEdit*>("new_3")->setText("28");
-    dialog.findChild<QLineEdit*>("new_8")->clear();
+    dialog.findChild<QLineEdit*>("new_10")->clear();
     dialog.accept();
     QCOMPARE(dialog.result(), 0);
     QVERIFY(fixture.workroom().items(Shelf::projects).isEmpty());
+}
+
+void TestWidgets::newProjectHasAShape() {
+    WindowFixture fixture(false);
+    NewProjectDialog dialog(fixture.workroom());
+    dialog.findChild<QLineEdit*>("new_3")->setText("28");
+    dialog.findChild<QLineEdit*>("new_4")->setText("40");
+    dialog.findChild<QComboBox*>("new_8")->setCurrentIndex(1);
+    dialog.findChild<QComboBox*>("new_9")->setCurrentIndex(1);
+    dialog.accept();
+    QCOMPARE(dialog.result(), int(QDialog::Accepted));
+    QCOMPARE(dialog.project().choices.body, BodyKind::setIn);
+    QCOMPARE(dialog.project().choices.neck, NeckKind::vee);
+    fixture.window().session().create(dialog.project());
+    QVERIFY2(fixture.worked().sound(), test::listed(fixture.worked().findings));
 }
 
 void TestWidgets::newProjectMayBeginWithASwatch() {

@@ -55,6 +55,8 @@ private slots:
     void demoIsSound();
     void everyCombination_data();
     void everyCombination();
+    void everyStarterSize_data();
+    void everyStarterSize();
     void everyMachine_data();
     void everyMachine();
     void aLineByHand();
@@ -157,6 +159,33 @@ void TestGarments::everyCombination() {
     for (const Join& join : worked.joins)
         keys.insert(join.key);
     QCOMPARE(keys.size(), worked.joins.size());
+}
+
+void TestGarments::everyStarterSize_data() {
+    QTest::addColumn<int>("size");
+    QTest::addColumn<int>("body");
+    for (std::size_t size = 0; size < starterSizes().size(); ++size)
+        for (const BodyKind body : allBodies)
+            QTest::addRow("%s, %s", starterSizes()[size].name, label(body)) << int(size) << int(body);
+}
+
+void TestGarments::everyStarterSize() {
+    QFETCH(int, size);
+    QFETCH(int, body);
+    for (const NeckKind neck : allNecks)
+        for (const SideKind sides : allSides) {
+            Project project;
+            project.name = "starter";
+            project.machine = genericMachines()[1];
+            project.swatch = ilkesPullover().swatch;
+            project.wearer = borrowed(starterSizes()[static_cast<std::size_t>(size)]);
+            project.choices.body = static_cast<BodyKind>(body);
+            project.choices.sides = sides;
+            project.choices.cuff.depth = Length::millimetres(size == 0 ? 30 : 40); // a baby's arm is short
+            chooseNeck(project, neck);
+            const Worked worked = work(project);
+            QVERIFY2(worked.sound(), QByteArray(label(neck)) + ", " + label(sides) + "\n" + listed(worked.findings));
+        }
 }
 
 void TestGarments::everyMachine_data() {

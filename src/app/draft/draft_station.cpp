@@ -12,13 +12,6 @@
 #include <functional>
 
 namespace vestimen::app {
-namespace {
-
-/// By which a V is usually deeper than the front of the neck.
-constexpr Length usualVeeDepth = Length::millimetres(80);
-
-} // namespace
-
 DraftStation::DraftStation(Session& session, QWidget* parent)
     : Station(session, parent), canvas_(new RailCanvas(this)), slip_(new Slip(this)) {
     auto* all = new QHBoxLayout(this);
@@ -114,22 +107,16 @@ void DraftStation::buildControls() {
             (isSleeve(piece_) ? project.choices.cuff : project.choices.bodyWelt).kind = static_cast<WeltKind>(index);
         });
     });
-    bodyKind_ = combo({tr("Drop shoulder"), tr("Set-in sleeves"), tr("Sleeveless")}, tr("Armholes and sleeves"));
+    bodyKind_ = combo(labels(allBodies), tr("Armholes and sleeves"));
     connect(bodyKind_, &QComboBox::activated, this, [this](int index) {
         choose(tr("Armholes and sleeves"),
                [&](Project& project) { project.choices.body = static_cast<BodyKind>(index); });
     });
-    neckKind_ = combo({tr("Round neck"), tr("V neck"), tr("Square neck"), tr("Boat neck")}, tr("Neckline"));
+    neckKind_ = combo(labels(allNecks), tr("Neckline"));
     connect(neckKind_, &QComboBox::activated, this, [this](int index) {
-        choose(tr("Neckline"), [&](Project& project) {
-            project.choices.neck = static_cast<NeckKind>(index);
-            // A V begins deeper than the neck was measured.
-            Ease& ease = project.ease[static_cast<std::size_t>(Measure::frontNeckDepth)];
-            if (project.choices.neck == NeckKind::vee && ease == Ease{})
-                ease = {Ease::Kind::length, usualVeeDepth.mm()};
-        });
+        choose(tr("Neckline"), [&](Project& project) { chooseNeck(project, static_cast<NeckKind>(index)); });
     });
-    sideKind_ = combo({tr("Straight sides"), tr("A-line"), tr("Waisted")}, tr("Sides"));
+    sideKind_ = combo(labels(allSides), tr("Sides"));
     connect(sideKind_, &QComboBox::activated, this, [this](int index) {
         choose(tr("Sides"), [&](Project& project) { project.choices.sides = static_cast<SideKind>(index); });
     });

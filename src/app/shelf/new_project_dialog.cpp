@@ -2,6 +2,7 @@
 #include "app/shelf/new_project_dialog.h"
 
 #include "app/canvas/fields.h"
+#include "app/shell/session.h"
 #include "core/format/project_json.h"
 #include "core/quantity/parsing.h"
 #include "workroom/project_parts.h"
@@ -105,8 +106,12 @@ NewProjectDialog::NewProjectDialog(Workroom& workroom, QWidget* parent) : QDialo
     });
 
     heading(tr("4  The article"));
-    auto* article = new QLabel(tr("Drop-shoulder pullover, five pieces"), this);
-    form->addRow(tr("Article"), article);
+    body_ = new QComboBox(this);
+    body_->addItems(labels(allBodies));
+    form->addRow(tr("Pullover"), body_);
+    neck_ = new QComboBox(this);
+    neck_->addItems(labels(allNecks));
+    form->addRow(tr("Neckline"), neck_);
     name_ = new QLineEdit(tr("Pullover"), this);
     form->addRow(tr("Project name"), name_);
     layout->addLayout(form);
@@ -125,7 +130,7 @@ NewProjectDialog::NewProjectDialog(Workroom& workroom, QWidget* parent) : QDialo
     layout->addWidget(buttons);
     int at = 0;
     for (QWidget* widget : std::initializer_list<QWidget*>{machine_, yarn_, swatch_, stitches_, rows_, wearer_,
-                                                           wearerName_, size_, name_}) {
+                                                           wearerName_, size_, body_, neck_, name_}) {
         widget->setAccessibleName(static_cast<QLabel*>(form->labelForField(widget))->text());
         widget->setObjectName(QStringLiteral("new_%1").arg(at++));
     }
@@ -228,6 +233,8 @@ void NewProjectDialog::accept() {
         project.wearer = borrowed(starterSizes()[static_cast<std::size_t>(size_->currentIndex())]);
         project.wearer.name = name;
     }
+    project.choices.body = static_cast<BodyKind>(body_->currentIndex());
+    chooseNeck(project, static_cast<NeckKind>(neck_->currentIndex()));
     project_ = project;
     QDialog::accept();
 }

@@ -19,7 +19,7 @@ template<class Value> struct Shelved {
     Value value;
 };
 
-/// From nothing to a first draft: machine, gauge or a known swatch, wearer, article.
+/// From nothing to a first draft: machine, gauge or a known swatch, wearer, shape.
 class NewProjectDialog : public QDialog {
     Q_OBJECT
 
@@ -46,6 +46,8 @@ private:
     QComboBox* wearer_;
     QLineEdit* wearerName_;
     QComboBox* size_;
+    QComboBox* body_;
+    QComboBox* neck_;
     QLineEdit* name_;
     QLabel* problem_;
     QList<Shelved<Machine>> machines_;

@@ -114,5 +114,12 @@ private:
 QString coreText(const Phrase& phrase, ReadingUnit unit = ReadingUnit::centimetres);
 QString coreText(const Operand& operand, ReadingUnit unit = ReadingUnit::centimetres);
 QString coreText(const char* text);
+/// The labels of all values of a choice, for a list to pick from.
+template<class Values> QStringList labels(const Values& values) {
+    QStringList all;
+    for (const auto value : values)
+        all << coreText(label(value));
+    return all;
+}
 
 } // namespace vestimen::app

@@ -287,7 +287,7 @@ std::vector<Finding> pulloverFindings(const PulloverMeasures& m, const Project& 
     const Length leastSleeve = choices.cuff.depth + sleeveStraight + cap + mm(20);
     if (sleeves && m.sleeveLength < leastSleeve)
         error("sleeve_too_short", {"The sleeve comes to {0}: the back is too wide, or centre back to wrist too short. "
-                                   "It needs at least {1}.",
+                                   "It needs at least {1}, cuff and cap included.",
                                    {m.sleeveLength, leastSleeve}});
     if (sleeves && m.wrist > m.sleeveTop)
         error("cuff_too_wide", {choices.body == BodyKind::setIn

@@ -16,6 +16,28 @@ static_assert(keys.size() == static_cast<std::size_t>(Quantity::waistRows) + 1);
 
 } // namespace
 
+const char* label(BodyKind body) {
+    static constexpr std::array labels = {"Drop shoulder", "Set-in sleeves", "Sleeveless"};
+    return labels[static_cast<std::size_t>(body)];
+}
+
+const char* label(NeckKind neck) {
+    static constexpr std::array labels = {"Round neck", "V neck", "Square neck", "Boat neck"};
+    return labels[static_cast<std::size_t>(neck)];
+}
+
+const char* label(SideKind sides) {
+    static constexpr std::array labels = {"Straight sides", "A-line", "Waisted"};
+    return labels[static_cast<std::size_t>(sides)];
+}
+
+void chooseNeck(Project& project, NeckKind neck) {
+    project.choices.neck = neck;
+    Ease& ease = project.ease[static_cast<std::size_t>(Measure::frontNeckDepth)];
+    if (neck == NeckKind::vee && ease == Ease{})
+        ease = {Ease::Kind::length, usualVeeDepth.mm()};
+}
+
 const char* key(Quantity quantity) {
     return keys[static_cast<std::size_t>(quantity)];
 }

@@ -7,6 +7,7 @@
 #include "core/wearer/measure.h"
 #include "core/yarn/yarn.h"
 
+#include <array>
 #include <map>
 #include <string>
 
@@ -109,6 +110,19 @@ struct Project {
 
     bool operator==(const Project&) const = default;
 };
+
+inline constexpr std::array allBodies = {BodyKind::dropShoulder, BodyKind::setIn, BodyKind::sleeveless};
+inline constexpr std::array allNecks = {NeckKind::round, NeckKind::vee, NeckKind::square, NeckKind::boat};
+inline constexpr std::array allSides = {SideKind::straight, SideKind::aLine, SideKind::waisted};
+/// For people.
+const char* label(BodyKind body);
+const char* label(NeckKind neck);
+const char* label(SideKind sides);
+
+/// By which a V is usually deeper than the front of the neck.
+inline constexpr Length usualVeeDepth = Length::millimetres(80);
+/// Chooses a neckline. A V that has no ease of its own yet becomes as deep as is usual.
+void chooseNeck(Project& project, NeckKind neck);
 
 const char* key(Quantity quantity);
 std::optional<Quantity> quantityFromKey(std::string_view key);
