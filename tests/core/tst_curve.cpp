@@ -162,6 +162,7 @@ void TestCurve::schedulesAddUp() {
             RC_ASSERT(each.stitches.count() <= (each.boundOff ? request.bindOffAtMost : request.decreaseAtMost));
         }
         RC_ASSERT(std::abs(deviationOf(events, request.ideal) - found->deviation) < 1e-9);
+        RC_ASSERT(std::abs(deviationFrom(*found, request.ideal) - found->deviation) < 1e-9);
     });
 }
 

@@ -3,6 +3,7 @@
 #include "support/projects.h"
 
 #include "core/bed/fabric_picture.h"
+#include "core/bed/outline_distance.h"
 #include "core/bed/virtual_bed.h"
 #include "core/format/project_json.h"
 #include "core/garment/curved_edges.h"
@@ -79,6 +80,8 @@ private slots:
     void aCapHigherThanItsArmholeIsRefused();
     void choicesAreKeptInTheFile();
     void boundStitchesAddNoHeight();
+    void theFabricLiesNearItsIdeal();
+    void distancesAreMeasuredAcross();
 };
 
 void TestGarments::demoIsSound() {
@@ -530,6 +533,56 @@ void TestGarments::boundStitchesAddNoHeight() {
         const int rows = kind == PieceKind::back ? c.bodyLength().count() : c.sleeveLength().count();
         QVERIFY2(std::abs(drawn.rows - rows) <= 1, qPrintable(QString("%1, not %2").arg(drawn.rows).arg(rows)));
     }
+}
+
+void TestGarments::theFabricLiesNearItsIdeal() {
+    for (const BodyKind body : allBodies)
+        for (const SideKind sides : allSides) {
+            Project project = ilkesPullover();
+            project.choices.body = body;
+            project.choices.sides = sides;
+            const Worked worked = work(project);
+            const FabricGauge& gauge = *worked.measured.gauge;
+            for (const WorkedPiece& piece : worked.pieces) {
+                const FabricPicture drawn = picture(piece.fabric, piece.program, firstSeenPass(piece.program), true);
+                const auto farthest = farthestFromIdeal(drawn, piece.outline, gauge, Stitches(1));
+                QCOMPARE(farthest.has_value(), !isTrim(piece.kind));
+                if (!farthest)
+                    continue;
+                // What was promised of its shaping, and a stitch and a row of rounding.
+                const PulloverCounts& c = *worked.counts;
+                const double promised = std::max({c.armholeCurve.deviation, c.cap.deviation, c.sleeve.deviation});
+                QVERIFY2(
+                    farthest->distance < gauge.stitches.unit() * (promised + 1.0) + gauge.rows.unit(),
+                    qPrintable(QString("%1: %2 mm").arg(piece.program.piece.c_str()).arg(farthest->distance.mm())));
+            }
+        }
+}
+
+void TestGarments::distancesAreMeasuredAcross() {
+    // Ten stitches of 5 mm by ten rows of 4 mm, beside an ideal that is 2 mm narrower at each side.
+    const auto mm = [](double value) { return Length::millimetres(value); };
+    FabricPicture drawn;
+    drawn.blocks = {{-5, 4, 0, 10, 0, 0, 9}};
+    drawn.firstSlot = -5;
+    drawn.lastSlot = 4;
+    drawn.rows = 10;
+    const FabricGauge gauge{Gauge::ofUnit(mm(5)), Gauge::ofUnit(mm(4))};
+    const auto box = [&](double half) {
+        return Outline{PieceKind::back,
+                       {{"hem", {{mm(-half), mm(0)}, {mm(half), mm(0)}}},
+                        {"side", {{mm(half), mm(0)}, {mm(half), mm(40)}}},
+                        {"top", {{mm(half), mm(40)}, {mm(-half), mm(40)}}},
+                        {"side", {{mm(-half), mm(40)}, {mm(-half), mm(0)}}}}};
+    };
+    QVERIFY(std::abs(farthestFromIdeal(drawn, box(25), gauge, Stitches(0))->distance.mm()) < 1e-9);
+    // Seen from the lowest row, the hem's corner is no nearer than the side.
+    const auto off = farthestFromIdeal(drawn, box(23), gauge, Stitches(0));
+    QVERIFY(std::abs(off->distance.mm() - 2.0) < 1e-9 || off->distance.mm() > 2.0);
+    QVERIFY(off->distance.mm() < std::hypot(2.0, 2.0) + 1e-9);
+    QVERIFY(std::abs(farthestFromIdeal(drawn, box(20), gauge, Stitches(1))->distance.mm()) < 1e-9);
+    QVERIFY(!farthestFromIdeal(drawn, Outline{}, gauge, Stitches(0)));
+    QVERIFY(!farthestFromIdeal(FabricPicture{}, box(25), gauge, Stitches(0)));
 }
 
 QTEST_APPLESS_MAIN(TestGarments)

@@ -216,6 +216,15 @@ void RailCanvas::paintFabric(QPainter& painter) const {
     painter.setBrush(Qt::NoBrush);
     painter.drawPath(ideal);
 
+    if (!view_.farthestText.isEmpty()) {
+        const QPointF at = position(view_.farthest.x(), view_.farthest.y());
+        painter.setPen(QPen(theme.madder, 1.2));
+        painter.drawEllipse(at, 7, 7);
+        painter.setFont(textFont(12));
+        const bool leftwards = at.x() < middle_;
+        const QRectF words(leftwards ? at.x() - 82 : at.x() + 12, at.y() - 25, 70, 18);
+        painter.drawText(words, (leftwards ? Qt::AlignRight : Qt::AlignLeft) | Qt::AlignVCenter, view_.farthestText);
+    }
     if (view_.markRow > 0) {
         painter.setPen(QPen(theme.moss, 3, Qt::SolidLine, Qt::RoundCap));
         for (const int slot : {view_.markSpan.first.slot(), view_.markSpan.last.slot() + 1}) {

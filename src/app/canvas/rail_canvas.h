@@ -57,6 +57,8 @@ struct RailView {
     QString leftNames; ///< what lies at machine left, both names
     QString rightNames;
     QList<RailHandle> handles;
+    QPointF farthest;     ///< where the fabric is farthest from the ideal line, in stitches and rows
+    QString farthestText; ///< by how much; empty: nothing to mark
 };
 
 /// A piece hanging from the needle rail, to scale: newest row at the top, needle names along the rail, rows up the
@@ -68,6 +70,7 @@ public:
     explicit RailCanvas(QWidget* parent = nullptr);
 
     void setView(RailView view);
+    const RailView& view() const { return view_; }
     void clear();
     /// The knit side, as it is worn, instead of the purl side, as it hangs.
     void setAsWorn(bool asWorn);

@@ -3,6 +3,7 @@
 
 #include "app/shell/session.h"
 #include "app/theme/theme.h"
+#include "core/bed/outline_distance.h"
 
 #include <QCoreApplication>
 
@@ -255,6 +256,11 @@ RailView railView(const Worked& worked, const Project& project, PieceKind kind, 
     const FabricPicture picture = vestimen::picture(piece->fabric, piece->program, firstSeenPass(piece->program), true);
     view.picture = picture;
     view.outline = piece->outline;
+    const Stitches seam(project.choices.seamStitches ? 1 : 0);
+    if (const auto farthest = farthestFromIdeal(picture, piece->outline, *worked.measured.gauge, seam)) {
+        view.farthest = {farthest->slot, farthest->row};
+        view.farthestText = tr("%1 mm").arg(farthest->distance.mm(), 0, 'f', 1);
+    }
     view.gauge = *worked.measured.gauge;
     view.needles = project.machine.needles.count();
     view.colour = fabricColour(QString::fromStdString(project.yarn.colour));

@@ -264,6 +264,8 @@ void DraftStation::fillSlip() {
             if (const WorkedPiece* piece = drawn->piece(piece_)) {
                 slip_->addLine(tr("wide"), text(piece->width));
                 slip_->addLine(tr("long"), text(piece->length));
+                if (const QString farthest = canvas_->view().farthestText; !farthest.isEmpty())
+                    slip_->addLine(tr("farthest from the ideal line"), farthest);
                 slip_->addRule();
                 for (const Part each : partsOf(piece_, session().project().choices))
                     slip_->addLine(partName(each, piece_), partState(*drawn, session().project(), piece_, each, unit));

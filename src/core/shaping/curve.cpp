@@ -231,4 +231,19 @@ std::optional<Curve> curveWithin(const CurveRequest& request, double tolerance) 
     return solver.within(best + tolerance + hair, std::max(1, request.total.count()));
 }
 
+double deviationFrom(const Curve& curve, const std::vector<double>& ideal) {
+    const std::vector<CurveEvent> events = curve.events();
+    double worst = 0.0;
+    for (const int late : {0, 1}) { // the near side, and the far one
+        int gone = 0;
+        auto next = events.begin();
+        for (std::size_t row = 0; row < ideal.size(); ++row) {
+            for (; next != events.end() && next->row + (next->boundOff ? late : 0) <= static_cast<int>(row); ++next)
+                gone += next->stitches.count();
+            worst = std::max(worst, std::abs(gone - ideal[row]));
+        }
+    }
+    return worst;
+}
+
 } // namespace vestimen

@@ -57,4 +57,7 @@ std::optional<Curve> curve(const CurveRequest& request, int runs);
 /// and with them the smallest deviation.
 std::optional<Curve> curveWithin(const CurveRequest& request, double tolerance);
 
+/// The largest deviation of a schedule from any ideal, of both sides, in stitches.
+double deviationFrom(const Curve& curve, const std::vector<double>& ideal);
+
 } // namespace vestimen

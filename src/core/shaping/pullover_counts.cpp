@@ -197,9 +197,15 @@ bool countArmhole(Counter& counter, const PulloverMeasures& m, PulloverCounts& c
         return true;
     const Stitches side = counts.armholeInset() - counts.underarm;
     const Rows curved(static_cast<int>(std::lround(counts.armhole.count() * armholeCurveShare)));
-    CurveRequest request{fromSecondRow(quarterEllipse(side, curved, counts.armhole)), side};
+    const std::vector<double> wanted = fromSecondRow(quarterEllipse(side, curved, counts.armhole));
+    CurveRequest request{wanted, side};
     request.atOnce = true;
-    const auto shape = curveWithin(request, tolerance(gauge));
+    // An ellipse begins along the row, steeper than two stitches in every row: its first rows are asked for what can be
+    // done, so that the tolerance is kept by the rest.
+    int reachable = 0;
+    for (double& row : request.ideal)
+        row = std::min(row, static_cast<double>(reachable += request.decreaseAtMost));
+    auto shape = curveWithin(request, tolerance(gauge));
     if (!shape || counts.armhole < Rows(4)) {
         counter.error("armhole_shape",
                       {"{0} stitches cannot go off each side of an armhole of {1} rows: make it deeper, or wider "
@@ -208,6 +214,7 @@ bool countArmhole(Counter& counter, const PulloverMeasures& m, PulloverCounts& c
                       PieceKind::back);
         return false;
     }
+    shape->deviation = deviationFrom(*shape, wanted);
     counts.armholeCurve = *shape;
     addRuns(counter.working(Quantity::armholeRows), *shape, gauge);
     counts.armholeEdge = armholeEdge(gauge.width(counts.underarm), gauge.width(side), gauge.height(curved),
