@@ -424,6 +424,11 @@ void TestGarments::sleevelessTrimsTakeTheWholeArmhole() {
         QCOMPARE(held["front"], c.underarm.count());
         QCOMPARE(turnOf(trim->program, "fold_row"), 1);
     }
+    // Nothing is said of a sleeve.
+    for (const WorkedPiece& piece : worked.pieces)
+        for (const Operation& each : piece.program.operations)
+            if (const auto* said = std::get_if<operation::Say>(&each.action))
+                QVERIFY2(said->text.find("sleeve") == std::string::npos, said->text.c_str());
     // Narrower than with a sleeve, by the choice.
     QCOMPARE(worked.measures->upperWidth, work(ilkesPullover()).measures->upperWidth - Length::millimetres(30));
 }

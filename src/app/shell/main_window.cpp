@@ -18,11 +18,14 @@
 #include "core/garment/pullover.h"
 
 #include <QApplication>
+#include <QFile>
 #include <QFileDialog>
 #include <QHBoxLayout>
 #include <QPushButton>
 #include <QShortcut>
 #include <QVBoxLayout>
+
+#include <algorithm>
 
 namespace vestimen::app {
 namespace {
@@ -268,13 +271,23 @@ void MainWindow::importProject() {
 void MainWindow::exportProject() {
     if (!session_.hasProject())
         return say(tr("Open a project first: then it can be exported."));
+    const QStringList kinds = {tr("Vestimen project (*.json)"), tr("Drawing of the draft (*.svg)"),
+                               tr("Outlines of the draft (*.dxf)"), tr("Counts (*.csv)")};
     QString kind;
-    const QString file = QFileDialog::getSaveFileName(
-        this, tr("Export the project"), QString::fromStdString(session_.project().name) + ".json",
-        tr("Vestimen project (*.json);;Drawing of the draft (*.svg);;Outlines of the draft (*.dxf);;Counts (*.csv)"),
-        &kind);
-    if (!file.isEmpty())
-        exportTo(file);
+    QString file = QFileDialog::getSaveFileName(
+        this, tr("Export the project"), QString::fromStdString(session_.project().name), kinds.join(";;"), &kind);
+    if (file.isEmpty())
+        return;
+    const QStringList endings = {".json", ".svg", ".dxf", ".csv"};
+    const bool isNamed =
+        std::ranges::any_of(endings, [&](const QString& ending) { return file.endsWith(ending, Qt::CaseInsensitive); });
+    if (!isNamed) {
+        file += endings.value(std::max<qsizetype>(0, kinds.indexOf(kind)));
+        // The dialog could not ask about a name that it did not know.
+        if (QFile::exists(file))
+            return say(tr("%1 is there already: pick it in the list to write over it.").arg(file));
+    }
+    exportTo(file);
 }
 
 void MainWindow::exportTo(const QString& file) {

@@ -6,6 +6,7 @@
 #include <numbers>
 
 namespace vestimen {
+
 std::vector<double> quarterEllipse(Stitches width, Rows height, Rows rows) {
     std::vector<double> ideal;
     for (int row = 1; row <= rows.count(); ++row) {

@@ -47,7 +47,9 @@ void writeBodyToUnderarm(ProgramWriter& writer, const PulloverCounts& counts, co
     writer.edge("side_left", Side::left, seenFrom, writer.passes());
     writer.edge("side_right", Side::right, seenFrom, writer.passes());
     writer.markSides("underarm");
-    writer.say("mark", "Hook a contrast yarn into both edge stitches: the sleeve begins here.");
+    writer.say("mark", counts.underarm > Stitches(0)
+                           ? "Hook a contrast yarn into both edge stitches: the armhole begins here."
+                           : "Hook a contrast yarn into both edge stitches: the sleeve begins here.");
     writer.section("armhole");
 }
 
@@ -76,7 +78,6 @@ public:
         }
     }
 
-    Stitches width() const { return width_; }
     /// Stitches that go off a side after that many rows, by transfer.
     int dueAt(int row) const {
         for (const auto& [at, stitches] : decreases_)
