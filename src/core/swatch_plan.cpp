@@ -6,6 +6,8 @@
 
 #include <cmath>
 
+#include <functional>
+
 namespace vestimen {
 
 SwatchPlan planSwatch(const Project& project, Length pieceWidth) {
@@ -37,19 +39,21 @@ std::vector<Phrase> differences(const Worked& now, const Worked& then) {
                 {"The draft would no longer work out: {0} things to mend.", {static_cast<int>(then.findings.size())}});
         return sentences;
     }
-    const auto count = [&](const char* text, auto PulloverCounts::*which) {
-        if (now.counts.value().*which != then.counts.value().*which)
-            sentences.push_back({text, {(now.counts.value().*which).count(), (then.counts.value().*which).count()}});
+    const auto count = [&](const char* text, auto which) {
+        const int before = std::invoke(which, now.counts.value()).count();
+        const int after = std::invoke(which, then.counts.value()).count();
+        if (before != after)
+            sentences.push_back({text, {before, after}});
     };
-    count("Back and front, stitches: {0}, would be {1}.", &PulloverCounts::body);
-    count("Rows to the underarm: {0}, would be {1}.", &PulloverCounts::toUnderarm);
-    count("Rows of the armhole: {0}, would be {1}.", &PulloverCounts::armhole);
-    count("Neck, stitches: {0}, would be {1}.", &PulloverCounts::neck);
-    count("Rows of the neck: {0}, would be {1}.", &PulloverCounts::neckDepth);
-    count("Sleeve top, stitches: {0}, would be {1}.", &PulloverCounts::sleeveTop);
-    count("Wrist, stitches: {0}, would be {1}.", &PulloverCounts::wrist);
-    count("Sleeve rows: {0}, would be {1}.", &PulloverCounts::sleeveRows);
-    count("Neck trim, stitches: {0}, would be {1}.", &PulloverCounts::trim);
+    count("Back and front, stitches: {0}, would be {1}.", &GarmentCounts::body);
+    count("Rows to the underarm: {0}, would be {1}.", &GarmentCounts::toUnderarm);
+    count("Rows of the armhole: {0}, would be {1}.", &GarmentCounts::armhole);
+    count("Neck, stitches: {0}, would be {1}.", &GarmentCounts::neck);
+    count("Rows of the neck: {0}, would be {1}.", [](const GarmentCounts& counts) { return counts.frontNeck.depth; });
+    count("Sleeve top, stitches: {0}, would be {1}.", &GarmentCounts::sleeveTop);
+    count("Wrist, stitches: {0}, would be {1}.", &GarmentCounts::wrist);
+    count("Sleeve rows: {0}, would be {1}.", &GarmentCounts::sleeveRows);
+    count("Neck trim, stitches: {0}, would be {1}.", &GarmentCounts::trim);
     return sentences;
 }
 

@@ -2,7 +2,7 @@
 #include "core/work.h"
 
 #include "core/bed/virtual_bed.h"
-#include "core/knitting/pullover_programs.h"
+#include "core/knitting/garment_programs.h"
 
 namespace vestimen {
 namespace {
@@ -48,7 +48,7 @@ void findOtherFabric(const Project& project, Length width, std::vector<Finding>&
 }
 
 WorkedPiece workPiece(const Project& project, const Worked& worked, PieceKind kind, const Siblings& siblings) {
-    const PulloverCounts& counts = *worked.counts;
+    const GarmentCounts& counts = *worked.counts;
     const FabricGauge& gauge = *worked.measured.gauge;
     const Stitches seams(project.choices.seamStitches ? 2 : 0);
     WorkedPiece piece;
@@ -58,8 +58,11 @@ WorkedPiece workPiece(const Project& project, const Worked& worked, PieceKind ki
     switch (kind) {
     case PieceKind::back:
     case PieceKind::front:
+    case PieceKind::leftFront:
+    case PieceKind::rightFront:
         piece.outline = bodyOutline(*worked.measures, kind, project.choices.bodyWelt.depth);
-        piece.width = gauge.width(std::max(counts.body, counts.hem) - seams);
+        piece.width = gauge.width(isHalfFront(kind) ? std::max(counts.front, counts.frontHem()) - seams
+                                                    : std::max(counts.body, counts.hem) - seams);
         piece.length = gauge.height(counts.bodyLength());
         break;
     case PieceKind::leftSleeve:
@@ -69,13 +72,19 @@ WorkedPiece workPiece(const Project& project, const Worked& worked, PieceKind ki
         piece.length = gauge.height(counts.sleeveLength());
         break;
     case PieceKind::neckTrim:
-        piece.width = gauge.width(counts.trim);
+    case PieceKind::secondNeckTrim:
+        piece.width = gauge.width(kind == PieceKind::neckTrim ? counts.trimFirst : counts.trim - counts.trimFirst);
         piece.length = gauge.height(counts.trimRows / 2);
         break;
     case PieceKind::leftArmTrim:
     case PieceKind::rightArmTrim:
         piece.width = gauge.width(counts.armTrim);
         piece.length = gauge.height(counts.armTrimRows / 2);
+        break;
+    case PieceKind::leftBand:
+    case PieceKind::rightBand:
+        piece.width = gauge.width(counts.band);
+        piece.length = gauge.height(counts.bandRows / 2);
         break;
     }
     return piece;
@@ -94,17 +103,17 @@ Worked work(const Project& project) {
     Worked worked;
     worked.measured = measured(project.swatch);
     append(worked.findings, swatchFindings(project.swatch));
-    append(worked.findings, measureFindings(project.wearer, pulloverNeeds(project.choices)));
+    append(worked.findings, measureFindings(project.wearer, garmentNeeds(project.choices)));
     findMachineLimits(project, worked.findings);
-    worked.measures = pulloverMeasures(project);
+    worked.measures = garmentMeasures(project);
     if (anyError(worked.findings) || !worked.measures)
         return worked;
-    append(worked.findings, pulloverFindings(*worked.measures, project));
+    append(worked.findings, garmentFindings(*worked.measures, project));
     findOtherFabric(project, worked.measures->width, worked.findings);
     if (anyError(worked.findings))
         return worked;
 
-    CountedPullover counted = countPullover(project, *worked.measures, *worked.measured.gauge);
+    CountedGarment counted = countGarment(project, *worked.measures, *worked.measured.gauge);
     worked.counts = std::move(counted.counts);
     worked.workings = std::move(counted.workings);
     append(worked.findings, counted.findings);
@@ -132,7 +141,7 @@ Worked work(const Project& project) {
     }
     input.counts = &*worked.counts;
     input.choices = project.choices;
-    worked.joins = pulloverJoins(input);
+    worked.joins = garmentJoins(input);
     for (const Join& join : worked.joins)
         append(worked.findings, join.findings);
     worked.supplies = supplies(project, programs, fabrics, worked.joins);

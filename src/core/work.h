@@ -3,9 +3,9 @@
 #pragma once
 
 #include "core/bed/fabric.h"
-#include "core/garment/pullover.h"
+#include "core/garment/outlines.h"
 #include "core/joining/joins.h"
-#include "core/shaping/pullover_counts.h"
+#include "core/shaping/garment_counts.h"
 #include "core/supplies/supplies.h"
 
 #include <memory>
@@ -24,8 +24,8 @@ struct WorkedPiece {
 /// All that follows from a project. `pieces` is empty where a finding is an error.
 struct Worked {
     MeasuredFabric measured;
-    std::optional<PulloverMeasures> measures;
-    std::optional<PulloverCounts> counts;
+    std::optional<GarmentMeasures> measures;
+    std::optional<GarmentCounts> counts;
     std::map<Quantity, Reckoning> workings;
     std::vector<WorkedPiece> pieces;
     std::vector<Join> joins;

@@ -130,11 +130,11 @@ void TestDraftStation::necklinesAreChosen() {
     draft->canvas()->pick(Part::neckDepth);
     QComboBox* neck = named<QComboBox>(draft, "Neckline");
     QVERIFY(neck->isVisible());
-    const Rows round = fixture.worked().counts->neckDepth;
+    const Rows round = fixture.worked().counts->frontNeck.depth;
     choose(neck, 1);
     QCOMPARE(fixture.project().choices.neck, NeckKind::vee);
     QVERIFY(fixture.worked().sound()); // deeper at once, since a V as shallow as a round neck cannot be
-    QVERIFY(fixture.worked().counts->neckDepth > round + Rows(20));
+    QVERIFY(fixture.worked().counts->frontNeck.depth > round + Rows(20));
     choose(neck, 2);
     QVERIFY(fixture.worked().sound());
     choose(neck, 3);
@@ -144,7 +144,7 @@ void TestDraftStation::necklinesAreChosen() {
     QTest::keyClick(&fixture.window(), Qt::Key_Z, Qt::ControlModifier);
     QTest::keyClick(&fixture.window(), Qt::Key_Z, Qt::ControlModifier);
     QCOMPARE(fixture.project().choices.neck, NeckKind::round);
-    QCOMPARE(fixture.worked().counts->neckDepth, round);
+    QCOMPARE(fixture.worked().counts->frontNeck.depth, round);
 }
 
 void TestDraftStation::sidesAreChosen() {
@@ -181,7 +181,7 @@ void TestDraftStation::partsOfASetInPieceMove() {
     open(fixture, "Set-in pullover, V neck");
     const Project project = fixture.project();
     const FabricGauge gauge = *fixture.worked().measured.gauge;
-    const PulloverCounts c = *fixture.worked().counts;
+    const GarmentCounts c = *fixture.worked().counts;
     const auto moved = [&](PieceKind piece, Part part, int steps) {
         return *work(movedBy(project, piece, part, steps, gauge)).counts;
     };

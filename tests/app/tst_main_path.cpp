@@ -76,7 +76,7 @@ void TestMainPath::changeAReading(WindowFixture& fixture) {
     MainWindow& window = fixture.window();
     QTest::mouseClick(window.thread()->knot(MainWindow::swatch), Qt::LeftButton);
     QCOMPARE(window.currentStation(), int(MainWindow::swatch));
-    const PulloverCounts before = *fixture.worked().counts;
+    const GarmentCounts before = *fixture.worked().counts;
     const auto programBefore = fixture.worked().pieces[0].program;
     QLineEdit* third = window.swatchStation()->canvas()->edits(true).value(2);
     QVERIFY(third && third->isVisible());
@@ -107,9 +107,9 @@ void TestMainPath::changeMeasures(WindowFixture& fixture) {
     WindowFixture::type(window.measureStation()->valueEdit(Measure::chest), "98 cm");
     QCOMPARE(fixture.project().wearer[Measure::chest]->value.mm(), 980.0);
     QVERIFY(fixture.worked().counts->body > before);
-    const Rows neckBefore = fixture.worked().counts->neckDepth;
+    const Rows neckBefore = fixture.worked().counts->frontNeck.depth;
     WindowFixture::type(window.measureStation()->valueEdit(Measure::frontNeckDepth), "10.4");
-    QVERIFY(fixture.worked().counts->neckDepth > neckBefore);
+    QVERIFY(fixture.worked().counts->frontNeck.depth > neckBefore);
     // Bad input: a message beside the field, the last good state stays.
     WindowFixture::type(window.measureStation()->valueEdit(Measure::chest), "98 kg");
     QVERIFY(window.measureStation()->problem().contains("is not a length"));
@@ -224,7 +224,7 @@ void TestMainPath::joinIt(WindowFixture& fixture) {
     QCOMPARE(window.currentStation(), int(MainWindow::join));
     JoinStation* join = window.joinStation();
     QCOMPARE(join->list()->count(), 8);
-    const PulloverCounts& c = *fixture.worked().counts;
+    const GarmentCounts& c = *fixture.worked().counts;
     const struct {
         int row;
         const char* title;

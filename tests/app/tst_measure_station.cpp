@@ -5,7 +5,7 @@
 #include "app/shelf/shelves_page.h"
 #include "core/format/measures_csv.h"
 #include "core/format/project_json.h"
-#include "core/garment/pullover.h"
+#include "core/garment/garment_measures.h"
 #include "support/projects.h"
 #include "window_fixture.h"
 
@@ -60,7 +60,7 @@ void TestMeasureStation::onlyNeededMeasuresAreAsked() {
     int last = 0;
     for (const MeasureInfo& each : measureInfos()) {
         QLineEdit* edit = measure->valueEdit(each.measure);
-        const auto& needs = pulloverNeeds({});
+        const auto& needs = garmentNeeds({});
         QCOMPARE(edit && edit->isVisible(), std::find(needs.begin(), needs.end(), each.measure) != needs.end());
         if (!edit)
             continue;

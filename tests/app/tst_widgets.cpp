@@ -145,7 +145,7 @@ void TestWidgets::everyPartMovesItsMeasure() {
     const Project project = odilesPullover();
     const Worked worked = work(project);
     const FabricGauge& gauge = *worked.measured.gauge;
-    const PulloverCounts& c = *worked.counts;
+    const GarmentCounts& c = *worked.counts;
     const auto moved = [&](PieceKind piece, Part part, int steps) {
         return *work(movedBy(project, piece, part, steps, gauge)).counts;
     };
@@ -153,7 +153,7 @@ void TestWidgets::everyPartMovesItsMeasure() {
     QCOMPARE(moved(PieceKind::front, Part::welt, 3).bodyWelt.visible, c.bodyWelt.visible + Rows(3));
     QCOMPARE(moved(PieceKind::back, Part::width, 2).body, c.body + Stitches(4));
     QCOMPARE(moved(PieceKind::back, Part::armhole, -4).armhole, c.armhole + Rows(4));
-    QCOMPARE(moved(PieceKind::front, Part::neckDepth, -6).neckDepth, c.neckDepth + Rows(6));
+    QCOMPARE(moved(PieceKind::front, Part::neckDepth, -6).neckDepth, c.frontNeck.depth + Rows(6));
     QCOMPARE(moved(PieceKind::front, Part::neckWidth, 3).neck, c.neck + Stitches(6));
     QCOMPARE(moved(PieceKind::back, Part::shoulder, -2).shoulderRows, c.shoulderRows + Rows(2));
     QCOMPARE(moved(PieceKind::leftSleeve, Part::length, -7).sleeveLength(), c.sleeveLength() + Rows(7));
@@ -646,7 +646,7 @@ void TestWidgets::figurePicksTheMeasureUnderThePointer() {
     FigureCanvas figure;
     figure.resize(400, 840);
     const Project odile = odilesPullover();
-    figure.show(Measure::upperArm, FigureKind::adult, odile.wearer, odile.ease, pulloverNeeds({}), {});
+    figure.show(Measure::upperArm, FigureKind::adult, odile.wearer, odile.ease, garmentNeeds({}), {});
     figure.QWidget::show();
     std::optional<Measure> picked;
     connect(&figure, &FigureCanvas::picked, this, [&](Measure measure) { picked = measure; });
@@ -657,13 +657,13 @@ void TestWidgets::figurePicksTheMeasureUnderThePointer() {
                 continue;
             }
             // Each measure has a line, in the view that is shown when it is chosen, and that line picks it.
-            figure.show(each.measure, kind, odile.wearer, odile.ease, pulloverNeeds({}), {});
+            figure.show(each.measure, kind, odile.wearer, odile.ease, garmentNeeds({}), {});
             QCOMPARE(figure.view(), each.view);
             picked.reset();
             QTest::mouseClick(&figure, Qt::LeftButton, {}, figure.lineCentre(each.measure).toPoint());
             QVERIFY2(picked, each.key);
         }
-    figure.show(Measure::chest, FigureKind::adult, odile.wearer, odile.ease, pulloverNeeds({}), {});
+    figure.show(Measure::chest, FigureKind::adult, odile.wearer, odile.ease, garmentNeeds({}), {});
     QTest::mouseClick(&figure, Qt::LeftButton, {}, figure.lineCentre(Measure::bodyLength).toPoint());
     QCOMPARE(picked, std::optional(Measure::bodyLength));
     picked.reset();

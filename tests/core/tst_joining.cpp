@@ -60,11 +60,11 @@ void TestJoining::shouldersGoStitchToStitch() {
 void TestJoining::trimTakesBothNecksAndTheEdges() {
     const Worked worked = work(odilesPullover());
     const Join& trim = join(worked, "neck_trim");
-    const PulloverCounts& c = *worked.counts;
+    const GarmentCounts& c = *worked.counts;
     QCOMPARE(trim.method, JoinMethod::knitOn);
     QCOMPARE(trim.first.count, c.trim.count());
-    QCOMPARE(c.trim, c.neck * 2 + c.trimEdge * 2);
-    QCOMPARE(trim.second.count, 2 * c.neck.count() + 2 * c.neckEdge.count());
+    QCOMPARE(c.trim, c.neck * 2 + c.frontNeck.trimEdge * 2);
+    QCOMPARE(trim.second.count, 2 * c.neck.count() + 2 * c.frontNeck.edge.count());
     QVERIFY(std::abs(trim.eased) < 0.02);
     QCOMPARE(trim.tail, Length());
 }
@@ -98,7 +98,7 @@ void TestJoining::sidesHaveTheSameRows() {
     for (const char* key : {"seam_left", "seam_right"}) {
         const Join& seam = join(worked, key);
         QCOMPARE(seam.first.count, seam.second.count);
-        const PulloverCounts& c = *worked.counts;
+        const GarmentCounts& c = *worked.counts;
         QCOMPARE(seam.first.count, (c.bodyWelt.visible + c.toUnderarm + c.sleeveLength()).count());
         QVERIFY(seam.findings.empty());
     }

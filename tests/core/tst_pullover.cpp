@@ -66,7 +66,7 @@ void TestPullover::demoIsSound() {
 
 void TestPullover::countsByHand() {
     const Worked worked = work(odilesPullover());
-    const PulloverCounts& c = *worked.counts;
+    const GarmentCounts& c = *worked.counts;
     // 1040 mm / 2 at 28.136 to 10 cm: 146.3, and two for the seams.
     QCOMPARE(c.body, Stitches(148));
     // 172 mm: 48.4, even as the body is.
@@ -79,7 +79,7 @@ void TestPullover::countsByHand() {
     QCOMPARE(c.bodyLength(), Rows(247));
     QCOMPARE(c.armhole, Rows(85));      // 212 mm: 84.6
     QCOMPARE(c.shoulderRows, Rows(16)); // 40 mm: 15.96
-    QCOMPARE(c.neckDepth, Rows(37));    // 92 mm: 36.7, odd
+    QCOMPARE(c.frontNeck.depth, Rows(37));    // 92 mm: 36.7, odd
     // 424 mm: 119.3, two for the seams, odd as the wrist (204 mm: 57.4 and 2) is.
     QCOMPARE(c.wrist, Stitches(59));
     QCOMPARE(c.sleeveTop, Stitches(121));
@@ -88,7 +88,7 @@ void TestPullover::countsByHand() {
 
 void TestPullover::shouldersAndNeckAgree() {
     for (const Project& project : {odilesPullover(), pietsPullover()}) {
-        const PulloverCounts c = *work(project).counts;
+        const GarmentCounts c = *work(project).counts;
         QCOMPARE(c.neck + c.shoulder * 2, c.body);
         QCOMPARE(std::accumulate(c.shoulderSteps.begin(), c.shoulderSteps.end(), Stitches()), c.shoulder);
         QCOMPARE(static_cast<int>(c.shoulderSteps.size()) * 2, c.shoulderRows.count());
@@ -96,16 +96,16 @@ void TestPullover::shouldersAndNeckAgree() {
 }
 
 void TestPullover::neckStepsFillTheNeck() {
-    const PulloverCounts c = *work(odilesPullover()).counts;
-    const Stitches side = std::accumulate(c.neckSteps.begin(), c.neckSteps.end(), Stitches());
-    QCOMPARE(c.neckCentre + side * 2, c.neck);
-    QCOMPARE(c.neckCentre.isEven(), c.neck.isEven());
+    const GarmentCounts c = *work(odilesPullover()).counts;
+    const Stitches side = std::accumulate(c.frontNeck.steps.begin(), c.frontNeck.steps.end(), Stitches());
+    QCOMPARE(c.frontNeck.centre + side * 2, c.neck);
+    QCOMPARE(c.frontNeck.centre.isEven(), c.neck.isEven());
     // Curve and straight edge make up the depth, less the row over all.
-    QCOMPARE(Rows(static_cast<int>(c.neckSteps.size()) * 2) + c.neckEdge, c.neckDepth - Rows(1));
+    QCOMPARE(Rows(static_cast<int>(c.frontNeck.steps.size()) * 2) + c.frontNeck.edge, c.frontNeck.depth - Rows(1));
 }
 
 void TestPullover::sleeveGoesFromWristToTop() {
-    const PulloverCounts c = *work(odilesPullover()).counts;
+    const GarmentCounts c = *work(odilesPullover()).counts;
     int events = 0;
     int rows = 0;
     for (const SlopeLine& line : c.sleeve.lines) {
@@ -153,7 +153,7 @@ void TestPullover::outlinesClose() {
         }
     }
     // The way round the neck is longer than straight across and back, shorter than round the box.
-    const PulloverMeasures& m = *worked.measures;
+    const GarmentMeasures& m = *worked.measures;
     QVERIFY(neckOpening(m) > m.neckWidth * 2.0);
     QVERIFY(neckOpening(m) < m.neckWidth * 2.0 + m.neckDepth * 2.0);
 }
@@ -167,7 +167,7 @@ void TestPullover::sidesSwapOnTheBack() {
 void TestPullover::widthsOnTheBedAreTheCounts() {
     for (const Project& project : {odilesPullover(), pietsPullover()}) {
         const Worked worked = work(project);
-        const PulloverCounts& c = *worked.counts;
+        const GarmentCounts& c = *worked.counts;
         const auto widest = [&](PieceKind kind) {
             LoopId most = 0;
             for (const Pass& pass : worked.piece(kind)->fabric.passes)
@@ -186,7 +186,7 @@ void TestPullover::frontAndBackAgreeRowForRow() {
         const Worked worked = work(project);
         const Fabric& back = worked.piece(PieceKind::back)->fabric;
         const Fabric& front = worked.piece(PieceKind::front)->fabric;
-        const PulloverCounts& c = *worked.counts;
+        const GarmentCounts& c = *worked.counts;
         const auto seam = static_cast<std::size_t>((c.bodyWelt.visible + c.toUnderarm).count());
         for (const char* side : {"side_left", "side_right"}) {
             QCOMPARE(back.edge(side).size(), seam);
@@ -199,14 +199,14 @@ void TestPullover::frontAndBackAgreeRowForRow() {
             const auto rows = static_cast<int>(back.edge(side).size());
             QVERIFY(rows == c.armhole.count() || rows == c.armhole.count() + 1);
         }
-        QCOMPARE(front.edge("neck_left").size(), static_cast<std::size_t>(c.neckEdge.count()));
+        QCOMPARE(front.edge("neck_left").size(), static_cast<std::size_t>(c.frontNeck.edge.count()));
         QCOMPARE(front.edge("neck_right").size(), front.edge("neck_left").size());
     }
 }
 
 void TestPullover::everyKeptLoopIsThere() {
     const Worked worked = work(odilesPullover());
-    const PulloverCounts& c = *worked.counts;
+    const GarmentCounts& c = *worked.counts;
     for (const PieceKind kind : {PieceKind::back, PieceKind::front}) {
         const Fabric& fabric = worked.piece(kind)->fabric;
         QCOMPARE(fabric.kept.at("neck").size(), static_cast<std::size_t>(c.neck.count()));

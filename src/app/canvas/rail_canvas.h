@@ -2,7 +2,7 @@
 #pragma once
 
 #include "core/bed/fabric_picture.h"
-#include "core/garment/pullover.h"
+#include "core/garment/outlines.h"
 #include "core/quantity/gauge.h"
 
 #include <QColor>

@@ -202,7 +202,7 @@ Project movedBy(Project project, PieceKind piece, Part part, int steps, const Fa
 QString partState(const Worked& worked, const Project& project, PieceKind piece, Part part, ReadingUnit unit) {
     if (!worked.counts || !worked.measured.gauge)
         return {};
-    const PulloverCounts& c = *worked.counts;
+    const GarmentCounts& c = *worked.counts;
     const FabricGauge& gauge = *worked.measured.gauge;
     const auto text = [&](Length length) { return QString::fromStdString(vestimen::text(length, unit)); };
     const auto rows = [&](Rows count) { return tr("%1 · %2 rows").arg(text(gauge.height(count))).arg(count.count()); };
@@ -230,7 +230,7 @@ QString partState(const Worked& worked, const Project& project, PieceKind piece,
     case Part::capTop:
         return stitches(c.capTop);
     case Part::neckDepth:
-        return rows(c.neckDepth);
+        return rows(c.frontNeck.depth);
     case Part::neckWidth:
         return stitches(c.neck);
     case Part::shoulder:
@@ -252,7 +252,7 @@ RailView railView(const Worked& worked, const Project& project, PieceKind kind, 
     const WorkedPiece* piece = worked.piece(kind);
     if (!piece || !worked.counts || !worked.measured.gauge)
         return view;
-    const PulloverCounts& c = *worked.counts;
+    const GarmentCounts& c = *worked.counts;
     const FabricPicture picture = vestimen::picture(piece->fabric, piece->program, firstSeenPass(piece->program), true);
     view.picture = picture;
     view.outline = piece->outline;
@@ -300,7 +300,7 @@ RailView railView(const Worked& worked, const Project& project, PieceKind kind, 
             add(Part::shoulder, upper, view.markRow + c.armhole.count(), true);
         add(Part::neckWidth, middle + c.neck.count() / 2.0, top, false);
         if (kind == PieceKind::front && project.choices.neck != NeckKind::boat)
-            add(Part::neckDepth, middle, top - c.neckDepth.count(), true);
+            add(Part::neckDepth, middle, top - c.frontNeck.depth.count(), true);
         break;
     }
     case PieceKind::leftSleeve:

@@ -7,7 +7,7 @@
 #include "app/shell/text_files.h"
 #include "core/format/measures_csv.h"
 #include "core/format/project_json.h"
-#include "core/garment/pullover.h"
+#include "core/garment/garment_measures.h"
 
 #include <QDate>
 #include <QEvent>
@@ -74,7 +74,7 @@ MeasureStation::MeasureStation(Session& session, QWidget* parent)
     scroll->setMinimumWidth(424);
     scroll->setFocusPolicy(Qt::NoFocus);
     middle->addWidget(scroll, 2);
-    for (const Measure each : pulloverNeeds({}))
+    for (const Measure each : garmentNeeds({}))
         buildRow(each);
     connect(all_, &QCheckBox::toggled, this, &MeasureStation::refresh);
 
@@ -388,7 +388,7 @@ void MeasureStation::fillRow(Measure measure) {
     const Row& row = rows_[static_cast<std::size_t>(measure)];
     const auto& taken = project.wearer[measure];
     const ReadingUnit unit = session().unit();
-    const bool shown = std::ranges::count(pulloverNeeds(project.choices), measure) > 0 || all_->isChecked();
+    const bool shown = std::ranges::count(garmentNeeds(project.choices), measure) > 0 || all_->isChecked();
     for (QWidget* each : {static_cast<QWidget*>(row.name), static_cast<QWidget*>(row.value),
                           static_cast<QWidget*>(row.ease), static_cast<QWidget*>(row.result)})
         each->setVisible(shown);
@@ -434,7 +434,7 @@ void MeasureStation::refresh() {
     if (all_->isChecked())
         for (const MeasureInfo& each : measureInfos())
             buildRow(each.measure);
-    for (const Measure each : pulloverNeeds(project.choices))
+    for (const Measure each : garmentNeeds(project.choices))
         buildRow(each);
     for (const MeasureInfo& each : measureInfos())
         if (rows_[static_cast<std::size_t>(each.measure)].value)
@@ -447,7 +447,7 @@ void MeasureStation::fillFigure() {
     const Project& project = session().project();
     const Length room = easeLength(project.wearer, project.ease, chosen_);
     const QString words = (room > Length() ? QStringLiteral("+") : QString()) + text(room);
-    figure_->show(chosen_, kind(), project.wearer, project.ease, pulloverNeeds(project.choices), words);
+    figure_->show(chosen_, kind(), project.wearer, project.ease, garmentNeeds(project.choices), words);
     views_->button(static_cast<int>(figure_->view()))->setChecked(true);
 }
 

@@ -15,7 +15,7 @@
 #include "app/theme/theme.h"
 #include "core/format/draft_export.h"
 #include "core/format/project_json.h"
-#include "core/garment/pullover.h"
+#include "core/garment/outlines.h"
 
 #include <QApplication>
 #include <QFile>
@@ -392,7 +392,7 @@ void MainWindow::fillThread() {
               : tr("not read yet"),
         gauge.has_value());
     int taken = 0;
-    const std::vector<Measure> needs = pulloverNeeds(session_.project().choices);
+    const std::vector<Measure> needs = garmentNeeds(session_.project().choices);
     for (const Measure each : needs) {
         const auto& value = session_.project().wearer[each];
         taken += value && !value->borrowed ? 1 : 0;

@@ -81,7 +81,8 @@ struct Fabric {
     std::vector<Loop> loops;
     std::vector<std::pair<LoopId, LoopId>> moreParents; ///< (loop, parent), by loop
     std::vector<Pass> passes;
-    std::map<std::string, std::vector<LoopId>> kept; ///< from left to right
+    std::map<std::string, std::vector<LoopId>> kept;  ///< from left to right
+    std::map<std::string, std::vector<LoopId>> bound; ///< bound off under a name, from left to right
     std::vector<FabricMark> marks;
     std::vector<NamedEdge> edges;
     std::vector<int> loopsPerYarn;

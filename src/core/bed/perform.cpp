@@ -165,6 +165,7 @@ struct Perform {
         const NeedleSpan span = bed.occupied();
         const int count = bindOff.all ? span.size() : bindOff.count;
         LoopId chain = noLoop;
+        std::vector<LoopId> made;
         for (int i = 0; i < count; ++i) {
             const Needle needle = span.empty() ? Needle() : span.end(side).towards(opposite(side), i);
             if (!bed.onBed(needle) || bed.at(needle).loops == 0) {
@@ -179,7 +180,10 @@ struct Perform {
             const LoopId bound = bed.make(LoopKind::bound, needle, *yarn, chain == noLoop ? stack.first : chain);
             bed.addParents(bound, stack, chain != noLoop);
             chain = bound;
+            made.push_back(bound);
         }
+        if (!bindOff.as.empty())
+            keepBound(bindOff.as, made);
         if (bindOff.all) {
             breakYarn(*yarn);
             return;
@@ -189,6 +193,13 @@ struct Perform {
             return bed.find("no_neighbour", std::nullopt,
                             {"Nothing is left for the last bound stitch: bind off all instead.", {}});
         bed.push(*next, chain);
+    }
+
+    /// Bound stitches under their name, from left to right, together with those that were bound before.
+    void keepBound(const std::string& name, const std::vector<LoopId>& made) const {
+        std::vector<LoopId>& all = bed.fabric_.bound[name];
+        all.insert(all.end(), made.begin(), made.end());
+        std::ranges::stable_sort(all, {}, [&](LoopId loop) { return bed.fabric_.loops[loop].slot; });
     }
 
     void operator()(const Transfer& transfer) const {
@@ -266,10 +277,13 @@ struct Perform {
             loop = fabric->firstRowLoop(source.needle);
         } else {
             std::vector<LoopId> openings;
-            if (source.kind == HangSource::Kind::edge)
+            if (source.kind == HangSource::Kind::edge) {
                 openings = fabric->edge(source.name);
-            else if (const auto kept = fabric->kept.find(source.name); kept != fabric->kept.end())
-                openings = kept->second;
+            } else {
+                const auto& named = source.kind == HangSource::Kind::bound ? fabric->bound : fabric->kept;
+                if (const auto found = named.find(source.name); found != named.end())
+                    openings = found->second;
+            }
             if (source.index >= 1 && source.index <= static_cast<int>(openings.size()))
                 loop = openings[static_cast<std::size_t>(source.index) - 1];
         }
@@ -298,9 +312,10 @@ struct Perform {
         const auto begin = slash == std::string::npos ? 0 : slash + 1;
         const std::string kind = name.substr(begin, colon - begin);
         const std::string which = name.substr(colon + 1);
-        if (kind == "kept") {
-            const auto kept = fabric->kept.find(which);
-            return kept == fabric->kept.end() ? 0 : static_cast<int>(kept->second.size());
+        if (kind == "kept" || kind == "bound") {
+            const auto& named = kind == "kept" ? fabric->kept : fabric->bound;
+            const auto found = named.find(which);
+            return found == named.end() ? 0 : static_cast<int>(found->second.size());
         }
         return static_cast<int>(fabric->edge(which).size());
     }
@@ -325,9 +340,10 @@ struct Perform {
             bed.at(needle).ladderAllowed = false;
             if (!hang.allOf.empty()) {
                 const std::string prefix = own ? "" : source.piece + "/";
-                ++hungOf[source.kind == HangSource::Kind::first  ? prefix + "first"
-                         : source.kind == HangSource::Kind::edge ? prefix + "edge:" + source.name
-                                                                 : prefix + "kept:" + source.name];
+                ++hungOf[source.kind == HangSource::Kind::first   ? prefix + "first"
+                         : source.kind == HangSource::Kind::edge  ? prefix + "edge:" + source.name
+                         : source.kind == HangSource::Kind::bound ? prefix + "bound:" + source.name
+                                                                  : prefix + "kept:" + source.name];
             }
         }
         for (const std::string& name : hang.allOf)
@@ -367,6 +383,7 @@ struct Perform {
         LoopId loop = stack.newest();
         int depth = 0;
         while (depth < drop.rows.count() && bed.fabric_.loops[loop].parent != noLoop) {
+            --bed.fabric_.loopsPerYarn[bed.fabric_.loops[loop].yarn]; // its yarn is a bar again
             loop = bed.fabric_.loops[loop].parent;
             ++depth;
         }

@@ -3,7 +3,7 @@
 #pragma once
 
 #include "core/bed/fabric.h"
-#include "core/garment/pullover.h"
+#include "core/garment/outlines.h"
 #include "core/quantity/gauge.h"
 
 #include <string>

@@ -64,9 +64,14 @@ public:
     Json operator()(const Increase& op) const { return shaping("increase", op); }
     Json operator()(const Decrease& op) const { return shaping("decrease", op); }
     Json operator()(const BindOff& op) const {
+        Json json = {{"op", "bind_off"}, {"method", op.method}};
         if (op.all)
-            return {{"op", "bind_off"}, {"method", op.method}, {"all", true}};
-        return {{"op", "bind_off"}, {"side", text(op.side)}, {"count", op.count}, {"method", op.method}};
+            json["all"] = true;
+        else
+            json.update({{"side", text(op.side)}, {"count", op.count}});
+        if (!op.as.empty())
+            json["as"] = op.as;
+        return json;
     }
     Json operator()(const Transfer& op) const {
         Json moves = Json::array();
@@ -193,8 +198,10 @@ private:
         if (op == "decrease")
             return shaping<Decrease>(json);
         if (op == "bind_off") {
-            json.expectKeys({"op", "row", "side", "count", "method", "all"});
+            json.expectKeys({"op", "row", "side", "count", "method", "all", "as"});
             BindOff bindOff;
+            if (const auto as = json.find("as"))
+                bindOff.as = as->text();
             bindOff.method = json.at("method").text();
             if (const auto all = json.find("all"))
                 bindOff.all = all->boolean();
@@ -327,9 +334,11 @@ private:
             return source;
         }
         const auto last = text.rfind(':');
-        if ((kind != "edge" && kind != "kept") || last == first)
+        if ((kind != "edge" && kind != "kept" && kind != "bound") || last == first)
             wrong();
-        source.kind = kind == "edge" ? HangSource::Kind::edge : HangSource::Kind::kept;
+        source.kind = kind == "edge"   ? HangSource::Kind::edge
+                      : kind == "kept" ? HangSource::Kind::kept
+                                       : HangSource::Kind::bound;
         source.name = text.substr(first + 1, last - first - 1);
         const auto [end, error] = std::from_chars(text.data() + last + 1, text.data() + text.size(), source.index);
         if (error != std::errc() || end != text.data() + text.size() || source.index < 1)
@@ -403,8 +412,10 @@ std::string toText(const HangSource& source) {
     const std::string prefix = source.piece.empty() ? "" : source.piece + "/";
     if (source.kind == HangSource::Kind::first)
         return prefix + "first:" + source.needle.name();
-    return prefix + (source.kind == HangSource::Kind::edge ? "edge:" : "kept:") + source.name + ":" +
-           std::to_string(source.index);
+    const char* kind = source.kind == HangSource::Kind::edge   ? "edge:"
+                       : source.kind == HangSource::Kind::kept ? "kept:"
+                                                               : "bound:";
+    return prefix + kind + source.name + ":" + std::to_string(source.index);
 }
 
 std::string toJson(const Program& program) {

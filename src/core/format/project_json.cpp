@@ -13,18 +13,29 @@ constexpr int newestVersion = 2; // 1 had no tools, fabrics, photographs, histor
 
 // ---- choices
 
-Json json(const Welt& welt) {
-    return {{"kind", welt.kind == WeltKind::mockRib ? "mock_rib" : "folded_hem"}, {"depth_mm", welt.depth.mm()}};
-}
-
-Welt readWelt(const JsonReader& json) {
-    json.expectKeys({"kind", "depth_mm"});
-    return {json.at("kind").oneOf<WeltKind>({{"folded_hem", WeltKind::foldedHem}, {"mock_rib", WeltKind::mockRib}}),
-            millimetres(json.at("depth_mm"), 0, 1000)};
-}
-
 constexpr std::initializer_list<std::pair<const char*, BodyKind>> bodyNames = {
-    {"drop_shoulder", BodyKind::dropShoulder}, {"set_in", BodyKind::setIn}, {"sleeveless", BodyKind::sleeveless}};
+    {"drop_shoulder", BodyKind::dropShoulder},
+    {"set_in", BodyKind::setIn},
+    {"raglan", BodyKind::raglan},
+    {"sleeveless", BodyKind::sleeveless},
+    {"strapped", BodyKind::strapped}};
+constexpr std::initializer_list<std::pair<const char*, Closure>> closureNames = {{"pullover", Closure::pullover},
+                                                                                 {"cardigan", Closure::cardigan}};
+constexpr std::initializer_list<std::pair<const char*, NeckSchool>> schoolNames = {
+    {"hold", NeckSchool::hold}, {"bind_off", NeckSchool::bindOff}, {"waste_yarn", NeckSchool::wasteYarn}};
+constexpr std::initializer_list<std::pair<const char*, ShoulderKind>> shoulderNames = {
+    {"straight", ShoulderKind::straight}, {"short_rows", ShoulderKind::shortRows}, {"stepped", ShoulderKind::stepped}};
+constexpr std::initializer_list<std::pair<const char*, WeltKind>> weltNames = {{"folded_hem", WeltKind::foldedHem},
+                                                                               {"mock_rib", WeltKind::mockRib},
+                                                                               {"latched_rib", WeltKind::latchedRib},
+                                                                               {"two_bed_rib", WeltKind::twoBedRib},
+                                                                               {"rolled", WeltKind::rolled}};
+constexpr std::initializer_list<std::pair<const char*, SleeveLine>> sleeveNames = {{"tapered", SleeveLine::tapered},
+                                                                                   {"straight", SleeveLine::straight}};
+constexpr std::initializer_list<std::pair<const char*, SleeveReach>> reachNames = {{"full", SleeveReach::full},
+                                                                                   {"short", SleeveReach::shortened}};
+constexpr std::initializer_list<std::pair<const char*, Side>> wearerSides = {{"left", Side::left},
+                                                                             {"right", Side::right}};
 constexpr std::initializer_list<std::pair<const char*, NeckKind>> neckNames = {
     {"round", NeckKind::round}, {"v", NeckKind::vee}, {"square", NeckKind::square}, {"boat", NeckKind::boat}};
 
@@ -35,8 +46,38 @@ template<class Value> const char* nameOf(Value value, std::initializer_list<std:
     return std::ranges::find(names, value, &std::pair<const char*, Value>::second)->first;
 }
 
+Json json(const Welt& welt) {
+    return {{"kind", nameOf(welt.kind, weltNames)}, {"depth_mm", welt.depth.mm()}};
+}
+
+Welt readWelt(const JsonReader& json) {
+    json.expectKeys({"kind", "depth_mm"});
+    return {json.at("kind").oneOf<WeltKind>(weltNames), millimetres(json.at("depth_mm"), 0, 1000)};
+}
+
+/// Choices that a file may leave out: earlier files did not know them.
+template<class Value>
+void readIfSaid(const JsonReader& json, const char* key, Value& value,
+                std::initializer_list<std::pair<const char*, Value>> names) {
+    if (const auto found = json.find(key))
+        value = found->oneOf<Value>(names);
+}
+
 Json json(const Choices& choices) {
-    return {{"body", nameOf(choices.body, bodyNames)},
+    return {{"closure", nameOf(choices.closure, closureNames)},
+            {"neck_school", nameOf(choices.neckSchool, schoolNames)},
+            {"back_neck", choices.backNeck},
+            {"neck_trim_in_two", choices.neckTrimInTwo},
+            {"sleeve", nameOf(choices.sleeveLine, sleeveNames)},
+            {"sleeve_reach", nameOf(choices.sleeveReach, reachNames)},
+            {"short_sleeve_mm", choices.shortSleeve.mm()},
+            {"strap_mm", choices.strap.mm()},
+            {"strap_back_mm", choices.strapBack.mm()},
+            {"band_depth_mm", choices.bandDepth.mm()},
+            {"buttons", choices.buttons},
+            {"button_mm", choices.button.mm()},
+            {"buttonholes", nameOf(choices.buttonholes, wearerSides)},
+            {"body", nameOf(choices.body, bodyNames)},
             {"neck", nameOf(choices.neck, neckNames)},
             {"sides", nameOf(choices.sides, sideNames)},
             {"underarm_mm", choices.underarm.mm()},
@@ -46,7 +87,7 @@ Json json(const Choices& choices) {
             {"arm_trim_depth_mm", choices.armTrimDepth.mm()},
             {"body_welt", json(choices.bodyWelt)},
             {"cuff", json(choices.cuff)},
-            {"shoulder", choices.shoulder == ShoulderKind::straight ? "straight" : "short_rows"},
+            {"shoulder", nameOf(choices.shoulder, shoulderNames)},
             {"wrap_turns", choices.wrapTurns},
             {"neck_trim_depth_mm", choices.neckTrimDepth.mm()},
             {"seam_stitches", choices.seamStitches},
@@ -57,29 +98,68 @@ Json json(const Choices& choices) {
 }
 
 Choices readChoices(const JsonReader& json) {
-    json.expectKeys({"body", "neck", "sides", "underarm_mm", "narrower_mm", "cap_top_mm", "cap_ease_mm",
-                     "arm_trim_depth_mm", "body_welt", "cuff", "shoulder", "wrap_turns", "neck_trim_depth_mm",
-                     "seam_stitches", "fashioning_inset", "every_second_row", "sleeve_lines", "waste_rows"});
+    json.expectKeys({"closure",
+                     "neck_school",
+                     "back_neck",
+                     "neck_trim_in_two",
+                     "sleeve",
+                     "sleeve_reach",
+                     "short_sleeve_mm",
+                     "strap_mm",
+                     "strap_back_mm",
+                     "band_depth_mm",
+                     "buttons",
+                     "button_mm",
+                     "buttonholes",
+                     "body",
+                     "neck",
+                     "sides",
+                     "underarm_mm",
+                     "narrower_mm",
+                     "cap_top_mm",
+                     "cap_ease_mm",
+                     "arm_trim_depth_mm",
+                     "body_welt",
+                     "cuff",
+                     "shoulder",
+                     "wrap_turns",
+                     "neck_trim_depth_mm",
+                     "seam_stitches",
+                     "fashioning_inset",
+                     "every_second_row",
+                     "sleeve_lines",
+                     "waste_rows"});
     Choices choices;
     // Version 1 knew the drop shoulder with a round neck only.
-    if (const auto body = json.find("body"))
-        choices.body = body->oneOf<BodyKind>(bodyNames);
-    if (const auto neck = json.find("neck"))
-        choices.neck = neck->oneOf<NeckKind>(neckNames);
-    if (const auto sides = json.find("sides"))
-        choices.sides = sides->oneOf<SideKind>(sideNames);
+    readIfSaid(json, "body", choices.body, bodyNames);
+    readIfSaid(json, "neck", choices.neck, neckNames);
+    readIfSaid(json, "sides", choices.sides, sideNames);
+    readIfSaid(json, "closure", choices.closure, closureNames);
+    readIfSaid(json, "neck_school", choices.neckSchool, schoolNames);
+    readIfSaid(json, "sleeve", choices.sleeveLine, sleeveNames);
+    readIfSaid(json, "sleeve_reach", choices.sleeveReach, reachNames);
+    readIfSaid(json, "buttonholes", choices.buttonholes, wearerSides);
+    if (const auto backNeck = json.find("back_neck"))
+        choices.backNeck = backNeck->boolean();
+    if (const auto inTwo = json.find("neck_trim_in_two"))
+        choices.neckTrimInTwo = inTwo->boolean();
+    if (const auto buttons = json.find("buttons"))
+        choices.buttons = buttons->integer(0, 100);
     for (const auto& [name, length] : {std::pair{"underarm_mm", &choices.underarm},
                                        {"narrower_mm", &choices.narrower},
                                        {"cap_top_mm", &choices.capTop},
                                        {"cap_ease_mm", &choices.capEase},
-                                       {"arm_trim_depth_mm", &choices.armTrimDepth}})
+                                       {"arm_trim_depth_mm", &choices.armTrimDepth},
+                                       {"short_sleeve_mm", &choices.shortSleeve},
+                                       {"strap_mm", &choices.strap},
+                                       {"strap_back_mm", &choices.strapBack},
+                                       {"band_depth_mm", &choices.bandDepth},
+                                       {"button_mm", &choices.button}})
         if (const auto found = json.find(name))
             *length = millimetres(*found, 0, 1000);
     choices.bodyWelt = readWelt(json.at("body_welt"));
     choices.cuff = readWelt(json.at("cuff"));
-    choices.shoulder =
-        json.at("shoulder")
-            .oneOf<ShoulderKind>({{"straight", ShoulderKind::straight}, {"short_rows", ShoulderKind::shortRows}});
+    choices.shoulder = json.at("shoulder").oneOf<ShoulderKind>(shoulderNames);
     choices.wrapTurns = json.at("wrap_turns").boolean();
     choices.neckTrimDepth = millimetres(json.at("neck_trim_depth_mm"), 0, 1000);
     choices.seamStitches = json.at("seam_stitches").boolean();

@@ -20,30 +20,38 @@ Length tailFor(JoinMethod method, Length along) {
     return {};
 }
 
-class PulloverJoiner {
+class GarmentJoiner {
 public:
-    explicit PulloverJoiner(const JoinInput& input) : input_(input) {}
+    explicit GarmentJoiner(const JoinInput& input) : input_(input) {}
 
     std::vector<Join> all() {
-        joins_.reserve(10);
-        const bool vee = input_.choices.neck == NeckKind::vee;
-        shoulder(Side::left, "shoulder_left", "Left shoulder");
-        if (vee) // its trim begins and ends at the point
-            shoulder(Side::right, "shoulder_right", "Right shoulder");
-        neckTrim();
-        if (!vee)
-            shoulder(Side::right, "shoulder_right", "Right shoulder");
-        trimSeam(PieceKind::neckTrim, "trim_seam", "Neck trim, ends",
-                 vee ? Phrase{"Lap one end over the other at the point of the V.", {}}
-                     : Phrase{"Sew from the fold to the shoulder.", {}});
+        joins_.reserve(16);
+        raglan() ? raglanSeams() : shoulders();
+        if (inTwo() && (cardigan() || !vee()))
+            trimSeam(PieceKind::neckTrim, "trim_seam", "Neck trim, its parts",
+                     {cardigan() ? "Sew both parts together at the middle of the back."
+                                 : "Sew both parts together where they meet, at both sides.",
+                      {}});
+        else if (!cardigan())
+            trimSeam(
+                PieceKind::neckTrim, "trim_seam", "Neck trim, ends",
+                vee()
+                    ? Phrase{inTwo() ? "Sew the parts together at the middle of the back, and lap their ends at the "
+                                       "point of "
+                                       "the V."
+                                     : "Lap one end over the other at the point of the V.",
+                             {}}
+                    : Phrase{raglan() ? "Sew from the fold to the raglan." : "Sew from the fold to the shoulder.", {}});
         switch (input_.choices.body) {
         case BodyKind::dropShoulder:
             straightSleeve(Side::left, "sleeve_left", "Left sleeve to armhole");
             straightSleeve(Side::right, "sleeve_right", "Right sleeve to armhole");
             break;
+        case BodyKind::raglan:
         case BodyKind::setIn:
-            break; // the cap goes in last, into a closed armhole
+            break; // a cap goes in last, into a closed armhole
         case BodyKind::sleeveless:
+        case BodyKind::strapped:
             armTrim(PieceKind::leftArmTrim, "arm_trim_left", "Left armhole trim");
             armTrim(PieceKind::rightArmTrim, "arm_trim_right", "Right armhole trim");
             break;
@@ -59,11 +67,23 @@ public:
             trimSeam(PieceKind::leftArmTrim, "arm_trim_seam_left", "Left armhole trim, ends", how);
             trimSeam(PieceKind::rightArmTrim, "arm_trim_seam_right", "Right armhole trim, ends", how);
         }
+        if (cardigan()) {
+            band(PieceKind::leftBand, "band_left", "Left band");
+            band(PieceKind::rightBand, "band_right", "Right band");
+        }
         return std::move(joins_);
     }
 
 private:
-    bool sleeves() const { return input_.choices.body != BodyKind::sleeveless; }
+    bool sleeves() const { return input_.choices.hasSleeves(); }
+    bool cardigan() const { return input_.choices.isCardigan(); }
+    bool raglan() const { return input_.choices.body == BodyKind::raglan; }
+    bool vee() const { return input_.choices.neck == NeckKind::vee; }
+    PieceKind front(Side wearers) const {
+        if (!cardigan())
+            return PieceKind::front;
+        return wearers == Side::left ? PieceKind::leftFront : PieceKind::rightFront;
+    }
     const Fabric& fabric(PieceKind piece) const { return *input_.fabrics.at(piece); }
 
     /// The name that an edge has on a piece, from the wearer's side.
@@ -100,14 +120,74 @@ private:
         joins_.push_back(std::move(join));
     }
 
-    void shoulder(Side wearers, const char* joinKey, const char* title) {
+    /// A trim that begins and ends in front goes round when both sides are joined; else one stays open for it.
+    bool trimGoesAllRound() const { return vee() || cardigan() || inTwo(); }
+    bool inTwo() const { return input_.choices.neckTrimInTwo; }
+
+    void shoulders() {
+        shoulder(Side::left, "shoulder_left", "Left shoulder");
+        if (trimGoesAllRound())
+            shoulder(Side::right, "shoulder_right", "Right shoulder");
+        neckTrim();
+        if (!trimGoesAllRound())
+            shoulder(Side::right, "shoulder_right", "Right shoulder");
+    }
+
+    void raglanSeams() {
+        raglanSeam(Side::left, true, "raglan_back_left", "Left raglan, back");
+        raglanSeam(Side::left, false, "raglan_front_left", "Left raglan, front");
+        raglanSeam(Side::right, false, "raglan_front_right", "Right raglan, front");
+        if (trimGoesAllRound())
+            raglanSeam(Side::right, true, "raglan_back_right", "Right raglan, back");
+        neckTrim();
+        if (!trimGoesAllRound())
+            raglanSeam(Side::right, true, "raglan_back_right", "Right raglan, back");
+    }
+
+    void raglanSeam(Side wearers, bool back, const char* joinKey, const char* title) {
+        const PieceKind body = back ? PieceKind::back : front(wearers);
+        const PieceKind sleeve = wearers == Side::left ? PieceKind::leftSleeve : PieceKind::rightSleeve;
+        // Purl side facing, the back of the left sleeve is at its left, that of the right sleeve at its right.
+        const bool left = (wearers == Side::left) == back;
+        const int bodyRows = edgeRows(body, "armhole", wearers);
+        const int sleeveRows = static_cast<int>(fabric(sleeve).edge(left ? "cap_left" : "cap_right").size());
         Join join;
         join.key = joinKey;
         join.title = title;
+        join.method = JoinMethod::mattress;
+        join.first = rows(bodyRows, {back ? "back, {0} rows" : "front, {0} rows", {bodyRows}});
+        join.second = rows(sleeveRows, {"sleeve, {0} rows", {sleeveRows}});
+        join.tailSide = {"Sew from the underarm up to the neck.", {}};
+        join.facing = {
+            "Knit side facing you, two bars a side, always one stitch in: row for row, decrease to decrease.", {}};
+        if (std::abs(bodyRows - sleeveRows) > 2)
+            join.findings.push_back({Severity::error,
+                                     "rows_differ",
+                                     {"The raglan has {0} rows on the body and {1} on the sleeve, and should have the "
+                                      "same.",
+                                      {bodyRows, sleeveRows}}});
+        add(std::move(join));
+    }
+
+    void shoulder(Side wearers, const char* joinKey, const char* title) {
+        const PieceKind other = front(wearers);
+        Join join;
+        join.key = joinKey;
+        join.title = title;
+        if (input_.choices.shoulder == ShoulderKind::stepped && input_.counts->shoulderRows > Rows(0) &&
+            input_.choices.hasShoulders()) {
+            const int count = input_.counts->shoulder.count();
+            const Length along = input_.gauge.width(input_.counts->shoulder);
+            join.method = JoinMethod::sewOn;
+            join.first = {{"back, bound off in steps", {}}, JoinUnit::stitches, count, along};
+            join.second = {{"front, bound off in steps", {}}, JoinUnit::stitches, count, along};
+            join.tailSide = {"Sew from the armhole to the neck, in one line past the steps.", {}};
+            join.facing = {"Knit sides together, stitch for stitch.", {}};
+            return add(std::move(join));
+        }
         join.method = JoinMethod::latchOff;
         join.first = kept(PieceKind::back, edgeName("shoulder", PieceKind::back, wearers), {"back, on waste yarn", {}});
-        join.second =
-            kept(PieceKind::front, edgeName("shoulder", PieceKind::front, wearers), {"front, on waste yarn", {}});
+        join.second = kept(other, edgeName("shoulder", other, wearers), {"front, on waste yarn", {}});
         join.hang = hang(Stitches(join.first.count), Rows(join.second.count));
         join.tailSide = {"Work from the armhole towards the neck: leave the tail at the armhole.", {}};
         join.facing = {"Hang the back purl side facing you, then the front on the same needles knit side facing you.",
@@ -117,29 +197,66 @@ private:
     }
 
     void neckTrim() {
+        const Stitches first = input_.counts->trimFirst;
+        neckTrim(PieceKind::neckTrim, "neck_trim", inTwo() ? "Neck trim, first part" : "Neck trim", first);
+        if (inTwo())
+            neckTrim(PieceKind::secondNeckTrim, "neck_trim_second", "Neck trim, second part",
+                     input_.counts->trim - first);
+    }
+
+    void neckTrim(PieceKind piece, const char* joinKey, const char* title, Stitches needles) {
+        const GarmentCounts& c = *input_.counts;
+        const double part = static_cast<double>(needles.count()) / c.trim.count();
         Join join;
-        join.key = "neck_trim";
-        join.title = "Neck trim";
+        join.key = joinKey;
+        join.title = title;
         join.method = JoinMethod::knitOn;
-        join.trim = PieceKind::neckTrim;
-        const int needles = input_.counts->trim.count();
-        int edges = 0;
-        for (const char* edge : {"neck_left", "neck_right"})
-            edges += static_cast<int>(fabric(PieceKind::front).edge(edge).size());
-        const auto neck = kept(PieceKind::back, "neck", {"", {}});
-        const auto front = kept(PieceKind::front, "neck", {"", {}});
-        const int openings = neck.count + front.count + edges;
-        join.first = {{"needles of the trim", {}}, JoinUnit::stitches, needles, input_.gauge.width(Stitches(needles))};
-        join.second = {{"back neck {0}, front neck {1} and {2} rows of its edges", {neck.count, front.count, edges}},
-                       JoinUnit::stitches,
-                       openings,
-                       neck.length + front.length + input_.counts->neckEdgeLength * 2.0};
+        join.trim = piece;
+        const Stitches frontBottom = c.frontNeck.bottom * (cardigan() ? 2 : 1);
+        const Rows edges = (c.frontNeck.edge + c.backNeck.edge) * 2;
+        const Stitches sleeveTops =
+            c.trim - c.backNeck.bottom - frontBottom - (c.frontNeck.trimEdge + c.backNeck.trimEdge) * 2;
+        const Stitches open = c.backNeck.bottom + frontBottom + sleeveTops;
+        join.first = {{"needles of the trim", {}}, JoinUnit::stitches, needles.count(), input_.gauge.width(needles)};
+        join.second = {raglan()
+                           ? Phrase{"back neck {0}, front neck {1}, {2} of sleeves and raglans, and {3} rows of edges",
+                                    {c.backNeck.bottom, frontBottom, sleeveTops, edges}}
+                           : Phrase{"back neck {0}, front neck {1} and {2} rows of edges",
+                                    {c.backNeck.bottom, frontBottom, edges}},
+                       JoinUnit::stitches, static_cast<int>(std::lround((open.count() + edges.count()) * part)),
+                       (input_.gauge.width(open) + (c.frontNeck.edgeLength + c.backNeck.edgeLength) * 2.0) * part};
         join.tailSide = {"None: the trim is knitted on.", {}};
-        join.facing = {input_.choices.neck == NeckKind::vee
-                           ? "Purl side facing you, from the point of the V round to the point."
-                           : "Purl side facing you; the right shoulder is still open.",
+        join.facing = {inTwo()      ? "Purl side facing you; its row list says where it begins and ends."
+                       : cardigan() ? "Purl side facing you, from the right front’s edge round to the left’s."
+                       : vee()      ? "Purl side facing you, from the point of the V round to the point."
+                       : raglan()   ? "Purl side facing you; the right raglan of the back is still open."
+                                    : "Purl side facing you; the right shoulder is still open.",
                        {}};
         join.check = {"Before the waste yarn comes out: one loop on each of {0} needles.", {needles}};
+        add(std::move(join));
+    }
+
+    void band(PieceKind piece, const char* joinKey, const char* title) {
+        const GarmentCounts& c = *input_.counts;
+        Join join;
+        join.key = joinKey;
+        join.title = title;
+        join.method = JoinMethod::knitOn;
+        join.trim = piece;
+        join.first = {{"needles of the band", {}}, JoinUnit::stitches, c.band.count(), input_.gauge.width(c.band)};
+        const Rows openings = c.frontEdge() + c.trimRows / 2;
+        join.second = {{"{0} rows of the front and {1} of the neck trim", {c.frontEdge(), c.trimRows / 2}},
+                       JoinUnit::rows,
+                       openings.count(),
+                       input_.gauge.height(openings)};
+        join.tailSide = {"None: the band is knitted on.", {}};
+        const bool holes = (piece == PieceKind::leftBand) == (input_.choices.buttonholes == Side::left);
+        join.facing = {holes
+                           ? "Purl side facing you, ends first, then the middles. This band has the buttonholes."
+                           : "Purl side facing you, ends first, then the middles. The buttons are sewn onto this band, "
+                             "across from the holes.",
+                       {}};
+        join.check = {"One loop on each of {0} needles, always a whole stitch in from the edge.", {c.band}};
         add(std::move(join));
     }
 
@@ -202,12 +319,13 @@ private:
     void straightSleeve(Side wearers, const char* joinKey, const char* title) {
         const PieceKind piece = wearers == Side::left ? PieceKind::leftSleeve : PieceKind::rightSleeve;
         const int back = edgeRows(PieceKind::back, "armhole", wearers);
-        const int front = edgeRows(PieceKind::front, "armhole", wearers);
+        const int frontRows = edgeRows(front(wearers), "armhole", wearers);
         Join join;
         join.key = joinKey;
         join.title = title;
         join.first = kept(piece, "top", {"sleeve top, on waste yarn", {}});
-        join.second = rows(back + front, {"armhole: front {0} rows, back {1} rows, marker to marker", {front, back}});
+        join.second =
+            rows(back + frontRows, {"armhole: front {0} rows, back {1} rows, marker to marker", {frontRows, back}});
         join.hang = hang(Stitches(join.first.count), Rows(join.second.count));
         if (join.hang) {
             join.method = JoinMethod::latchOff;
@@ -232,7 +350,7 @@ private:
     void sideSeam(Side wearers, const char* joinKey, const char* title) {
         const PieceKind piece = wearers == Side::left ? PieceKind::leftSleeve : PieceKind::rightSleeve;
         const int sleeveRows = sleeves() ? static_cast<int>(fabric(piece).edge("seam_left").size()) : 0;
-        const int front = edgeRows(PieceKind::front, "side", wearers);
+        const int frontRows = edgeRows(front(wearers), "side", wearers);
         const int back = edgeRows(PieceKind::back, "side", wearers);
         Join join;
         join.key = joinKey;
@@ -240,18 +358,20 @@ private:
         join.method = JoinMethod::mattress;
         join.first = rows(back + sleeveRows,
                           {sleeves() ? "back {0} rows and sleeve {1} rows" : "back {0} rows", {back, sleeveRows}});
-        join.second = rows(front + sleeveRows,
-                           {sleeves() ? "front {0} rows and sleeve {1} rows" : "front {0} rows", {front, sleeveRows}});
-        join.tailSide = {input_.choices.body == BodyKind::dropShoulder
-                             ? "Sew from the hem up to the marker and on to the cuff."
-                         : sleeves() ? "Sew each from its edge to the underarm."
-                                     : "Sew from the hem up to the armhole, and on through its trim.",
-                         {}};
+        join.second = rows(frontRows + sleeveRows, {sleeves() ? "front {0} rows and sleeve {1} rows" : "front {0} rows",
+                                                    {frontRows, sleeveRows}});
+        join.tailSide = {
+            input_.choices.body == BodyKind::dropShoulder ? "Sew from the hem up to the marker and on to the cuff."
+            : raglan()  ? "Sew from the hem up to the underarm, where the bound stitches meet, and on to the "
+                          "cuff."
+            : sleeves() ? "Sew each from its edge to the underarm."
+                        : "Sew from the hem up to the armhole, and on through its trim.",
+            {}};
         join.facing = {"Knit side facing you, two bars a side, always one stitch in.", {}};
-        if (front != back)
+        if (frontRows != back)
             join.findings.push_back({Severity::error,
                                      "rows_differ",
-                                     {"The sides have {0} and {1} rows and should have the same.", {back, front}}});
+                                     {"The sides have {0} and {1} rows and should have the same.", {back, frontRows}}});
         add(std::move(join));
     }
 
@@ -289,8 +409,8 @@ Length tail(TailFor way, Length along) {
     return along * 4.0;
 }
 
-std::vector<Join> pulloverJoins(const JoinInput& input) {
-    return PulloverJoiner(input).all();
+std::vector<Join> garmentJoins(const JoinInput& input) {
+    return GarmentJoiner(input).all();
 }
 
 } // namespace vestimen

@@ -3,12 +3,12 @@
 #pragma once
 
 #include "core/bed/fabric.h"
-#include "core/garment/pullover.h"
+#include "core/garment/outlines.h"
 #include "core/knitting/program.h"
 #include "core/quantity/gauge.h"
 #include "core/reckoning/reckoning.h"
+#include "core/shaping/garment_counts.h"
 #include "core/shaping/hang.h"
-#include "core/shaping/pullover_counts.h"
 
 #include <map>
 #include <optional>
@@ -56,13 +56,14 @@ Length tail(TailFor way, Length along);
 /// Fabrics of all pieces by piece kind, with what they were drafted from.
 struct JoinInput {
     std::map<PieceKind, const Fabric*> fabrics;
-    const PulloverCounts* counts = nullptr;
+    const GarmentCounts* counts = nullptr;
     Choices choices;
     FabricGauge gauge;
 };
 
-/// Shoulders and neck trim, sleeves or armhole trims, side and sleeve seams, in the order in which they are made.
-std::vector<Join> pulloverJoins(const JoinInput& input);
+/// Shoulders or raglans and neck trim, sleeves or armhole trims, side and sleeve seams, bands, in the order in which
+/// they are made.
+std::vector<Join> garmentJoins(const JoinInput& input);
 
 /// More than this share eased in is warned about.
 inline constexpr double mostEased = 0.05;

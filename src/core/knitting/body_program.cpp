@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/knitting/body_program.h"
 
+#include "core/knitting/armholes.h"
+#include "core/knitting/body_half.h"
 #include "core/knitting/piece_parts.h"
 #include "core/knitting/welt.h"
 
@@ -9,334 +11,293 @@
 namespace vestimen {
 namespace {
 
-/// The three parts of a body at the top: the outer needles of each shoulder, and the neck between them.
-struct BodySpans {
-    NeedleSpan all, left, neck, right;
-
-    explicit BodySpans(const PulloverCounts& counts) : all(centred(counts.body)) {
-        const int inset = counts.armholeInset().count();
-        all = {all.first.shifted(inset), all.last.shifted(-inset)};
-        const int shoulder = counts.shoulder.count();
-        left = {all.first, all.first.shifted(shoulder - 1)};
-        neck = {all.first.shifted(shoulder), all.last.shifted(-shoulder)};
-        right = {all.last.shifted(1 - shoulder), all.last};
-    }
-    NeedleSpan shoulder(Side side) const { return side == Side::left ? left : right; }
-};
-
-/// Welt and body up to the underarm mark. Leaves the seam edges written down.
-void writeBodyToUnderarm(ProgramWriter& writer, const PulloverCounts& counts, const Project& project) {
-    const int seenFrom = writeWelt(writer, centred(counts.hem), counts.bodyWelt, project.choices.wasteRows);
-    writer.section("body");
-    Stitches width = counts.hem;
-    for (const SideSlope& stretch : counts.sides) {
-        for (const SlopeLine& line : stretch.slope.lines)
-            for (int i = 0; i < line.times; ++i) {
-                writer.knitPlain(line.every, width, writer.size());
-                for (const Side side : {Side::left, Side::right}) {
-                    if (stretch.widens)
-                        writer.add(operation::Increase{side, 1, operation::Shaping::fashioned,
-                                                       project.choices.fashioningInset});
-                    else
-                        writer.add(moveIn(side, 1, project, counts.shoulder));
-                }
-                width += Stitches(stretch.widens ? 2 : -2);
-            }
-        writer.knitPlain(stretch.slope.plainAfter, width, writer.size());
-    }
-    writer.edge("side_left", Side::left, seenFrom, writer.passes());
-    writer.edge("side_right", Side::right, seenFrom, writer.passes());
-    writer.markSides("underarm");
-    writer.say("mark", counts.underarm > Stitches(0)
-                           ? "Hook a contrast yarn into both edge stitches: the armhole begins here."
-                           : "Hook a contrast yarn into both edge stitches: the sleeve begins here.");
-    writer.section("armhole");
-}
-
-/// Both sides of a body from the underarm up, with the shaping of its armholes.
-class Armholes {
+class BodyWriter {
 public:
-    Armholes(ProgramWriter& writer, const PulloverCounts& counts, const Project& project)
-        : writer_(writer), counts_(counts), project_(project), mark_(writer.passes()), width_(counts.body),
-          near_(project.choices.body == BodyKind::sleeveless ? opposite(writer.carriage()) : writer.carriage()) {
-        for (const CurveEvent& each : counts.armholeCurve.events())
-            decreases_.emplace_back(each.row + 1, each.stitches.count());
+    BodyWriter(const Project& project, const GarmentCounts& counts, PieceKind piece)
+        : project_(project), counts_(counts), piece_(piece), half_(isHalfFront(piece)),
+          neck_(piece == PieceKind::back ? counts.backNeck : counts.frontNeck),
+          writer_(project, key(piece), worn(piece), firstCarriage(project, counts, piece)) {}
+
+    Program write() {
+        const NeedleSpan below = writeToUnderarm();
+        Armholes armholes(writer_, counts_, project_, piece_, below);
+        top_ = armholes.top();
+        if (neck_.depth == Rows(0))
+            writeStraightTop(armholes);
+        else if (half_)
+            writeHalfFront(armholes);
+        else
+            writeNeckedTop(armholes);
+        return writer_.take();
     }
 
-    /// Knits up to that many rows above the mark. What falls due in the next row is left to whoever knits it.
-    void knitTo(Rows row) {
-        while (row_ < row.count()) {
-            doDue();
-            int next = row.count();
-            if (row_ == 0 && counts_.underarm > Stitches(0))
-                next = std::min(next, 1);
-            for (const auto& [at, stitches] : decreases_)
-                if (at > row_)
-                    next = std::min(next, at);
-            writer_.knitPlain(Rows(next - row_), width_, writer_.size());
-            row_ = next;
+private:
+    /// A half front comes to its underarm with the carriage at the armhole, so that the other mirrors it.
+    static Side firstCarriage(const Project& project, const GarmentCounts& counts, PieceKind piece) {
+        if (!isHalfFront(piece))
+            return Side::right;
+        const int passes = weltPasses(counts.bodyWelt, project.choices.wasteRows) + counts.toUnderarm.count();
+        return passes % 2 == 0 ? outerSide(piece) : opposite(outerSide(piece));
+    }
+
+    bool stepped() const { return project_.choices.shoulder == ShoulderKind::stepped; }
+    bool raglan() const { return project_.choices.body == BodyKind::raglan; }
+    NeedleSpan shoulder(Side side) const { return fromEdge(top_, side, 0, counts_.shoulder.count()); }
+    NeedleSpan wholeNeck() const {
+        if (half_)
+            return fromEdge(top_, opposite(outerSide(piece_)), 0, counts_.frontNeckWidth().count());
+        return fromEdge(top_, Side::left, counts_.shoulder.count(), counts_.neck.count());
+    }
+
+    /// Welt and body up to the underarm mark, with the shaping of the sides. Leaves the seam edges written down, and
+    /// gives back the needles that are left.
+    NeedleSpan writeToUnderarm() {
+        Stitches width = half_ ? counts_.frontHem() : counts_.hem;
+        NeedleSpan span = centred(width);
+        const int seenFrom = writeWelt(writer_, span, counts_.bodyWelt, project_.choices.wasteRows);
+        const std::vector<Side> shaped = half_ ? std::vector{outerSide(piece_)} : std::vector{Side::left, Side::right};
+        writer_.section("body");
+        for (const SideSlope& stretch : counts_.sides) {
+            for (const SlopeLine& line : stretch.slope.lines)
+                for (int i = 0; i < line.times; ++i) {
+                    writer_.knitPlain(line.every, width, writer_.size());
+                    for (const Side side : shaped) {
+                        if (stretch.widens)
+                            writer_.add(operation::Increase{side, 1, operation::Shaping::fashioned,
+                                                            project_.choices.fashioningInset});
+                        else
+                            writer_.add(moveIn(side, 1, project_, counts_.shoulder));
+                        width += Stitches(stretch.widens ? 1 : -1);
+                    }
+                }
+            writer_.knitPlain(stretch.slope.plainAfter, width, writer_.size());
+        }
+        seenFrom_ = seenFrom;
+        const int flare = (counts_.hem - counts_.body).count() / 2;
+        for (const Side side : shaped) {
+            writer_.edge(sided(side, "side_left", "side_right"), side, seenFrom, writer_.passes());
+            span = fromEdge(span, side, flare, span.size() - flare);
+        }
+        half_ ? writer_.add(operation::Mark{outerSide(piece_), "underarm"}) : writer_.markSides("underarm");
+        const bool shapedArmhole = counts_.underarm > Stitches(0);
+        writer_.say("mark", half_
+                                ? (shapedArmhole ? "Hook a contrast yarn into the edge stitch: the armhole begins here."
+                                                 : "Hook a contrast yarn into the edge stitch: the sleeve begins here.")
+                            : shapedArmhole ? "Hook a contrast yarn into both edge stitches: the armhole begins here."
+                                            : "Hook a contrast yarn into both edge stitches: the sleeve begins here.");
+        writer_.section(raglan() ? "raglan" : "armhole");
+        return span;
+    }
+
+    /// So many rows of both shoulders' slopes, one side after the other. Steps are held opposite the carriage, or bound
+    /// off where it stands; after the last of these no row follows.
+    void slopeBothShoulders(int rows, bool toTheEnd) {
+        writer_.section("shoulders");
+        if (!stepped())
+            writer_.holdLever(true);
+        Stitches width = counts_.upper;
+        for (int row = 0; row < rows; ++row) {
+            const int step = counts_.shoulderSteps[static_cast<std::size_t>(row / 2)].count();
+            const Side side = stepped() ? writer_.carriage() : opposite(writer_.carriage());
+            int& gone = shoulderGone_[side == Side::left ? 0 : 1];
+            if (stepped())
+                writer_.add(operation::BindOff{
+                    .side = side, .count = step, .as = sided(side, "shoulder_left", "shoulder_right")});
+            else
+                hold(writer_, fromEdge(top_, side, gone, step));
+            gone += step;
+            width -= Stitches(step);
+            if (stepped() && toTheEnd && row + 1 == rows)
+                return;
+            writer_.knit(Rows(1), width, writer_.size());
+            if (!stepped() && project_.choices.wrapTurns)
+                writer_.add(operation::Wrap{fromEdge(top_, side, gone - 1, 1).first});
         }
     }
 
-    /// Stitches that go off a side after that many rows, by transfer.
-    int dueAt(int row) const {
-        for (const auto& [at, stitches] : decreases_)
-            if (at == row)
-                return stitches;
-        return 0;
-    }
-    /// Those that are still to go when so many rows are knitted.
-    int leftAt(int row) const {
-        int left = 0;
-        for (const auto& [at, stitches] : decreases_)
-            left += at >= row ? stitches : 0;
-        return left;
-    }
-    void decrease(Side side, int stitches) { writer_.add(moveIn(side, stitches, project_, counts_.shoulder)); }
-    /// The first pass whose end lies along a side's armhole.
-    int firstPass(Side side) const { return mark_ + (counts_.underarm > Stitches(0) && side != near_ ? 2 : 1); }
-
-private:
-    void doDue() {
-        if (counts_.underarm > Stitches(0) && row_ < 2)
-            underarm(row_ == 0 ? near_ : opposite(near_));
-        if (const int stitches = dueAt(row_); stitches > 0)
-            for (const Side side : {Side::left, Side::right}) {
-                decrease(side, stitches);
-                width_ -= Stitches(stitches);
-            }
+    /// The armholes' edges end where the shoulders begin: at one side at once, at the other a row later.
+    void nameSlopedArmholes(Armholes& armholes) {
+        const Side first = stepped() ? writer_.carriage() : opposite(writer_.carriage());
+        armholes.nameEdge(first, writer_.passes());
+        armholes.nameEdge(opposite(first), writer_.passes() + 1);
     }
 
-    /// Bound off where the carriage stands, for a sleeve; or open on a holder at the other side, for a trim.
-    void underarm(Side side) {
-        const int count = counts_.underarm.count();
-        if (project_.choices.body == BodyKind::sleeveless) {
-            const NeedleSpan span = fromEdge(centred(counts_.body), side, 0, count);
-            writer_.add(operation::TakeOff{span.first, span.last, operation::Onto::holder,
-                                           sided(side, "underarm_left", "underarm_right")});
+    /// No neck to shape: straight or sloped shoulders, and what is open off on waste yarn.
+    void writeStraightTop(Armholes& armholes) {
+        armholes.knitTo(counts_.armhole);
+        const Rows wasteRows = project_.choices.wasteRows;
+        if (counts_.shoulderSteps.empty()) {
+            for (const Side side : armholes.sides())
+                armholes.nameEdge(side, writer_.passes());
         } else {
-            writer_.add(operation::BindOff{.side = side, .count = count});
+            nameSlopedArmholes(armholes);
+            slopeBothShoulders(2 * static_cast<int>(counts_.shoulderSteps.size()), true);
         }
-        width_ -= counts_.underarm;
+        if (!counts_.shoulderSteps.empty() && stepped()) {
+            writer_.section("off on waste yarn");
+            return writer_.offOnWaste(wasteRows, counts_.neck, mainYarn, {{"neck", wholeNeck()}});
+        }
+        if (!counts_.shoulderSteps.empty()) {
+            release(writer_, shoulder(Side::left));
+            release(writer_, shoulder(Side::right));
+            writer_.holdLever(false);
+            writer_.say("all_over", "One row over all stitches.");
+            writer_.knit(Rows(1), counts_.upper, writer_.size());
+        }
+        writer_.section("off on waste yarn");
+        if (raglan())
+            writer_.offOnWaste(wasteRows, counts_.upper, mainYarn, {{"neck", top_}});
+        else
+            writer_.offOnWaste(wasteRows, counts_.upper, mainYarn,
+                               {{"shoulder_left", shoulder(Side::left)},
+                                {"neck", wholeNeck()},
+                                {"shoulder_right", shoulder(Side::right)}});
     }
 
-    ProgramWriter& writer_;
-    const PulloverCounts& counts_;
+    bool isVee() const { return piece_ != PieceKind::back && project_.choices.neck == NeckKind::vee; }
+    NeckSchool school() const { return project_.choices.neckSchool; }
+    /// Held stitches would be in the way where a shoulder's last step is closed, or where the neck's edge is decreased.
+    bool restGoesOff() const {
+        return isVee() ? stepped() && !counts_.shoulderSteps.empty() : school() != NeckSchool::hold;
+    }
+
+    void takeCentreOff(NeedleSpan centre) {
+        if (centre.empty())
+            return;
+        writer_.say("centre_off", "With a needle, lead waste yarn through the middle stitches and take them off.");
+        writer_.add(operation::TakeOff{centre.first, centre.last, operation::Onto::waste, "neck"});
+    }
+
+    /// One half after the other; the second mirrors the first and begins with the carriage on the other side.
+    void writeNeckedTop(Armholes& armholes) {
+        armholes.knitTo(counts_.toNeck(neck_) - neck_.slopeBefore);
+        if (neck_.slopeBefore > Rows(0)) {
+            nameSlopedArmholes(armholes);
+            slopeBothShoulders(neck_.slopeBefore.count(), false);
+        } else {
+            for (const Side side : armholes.sides())
+                armholes.nameEdge(side, writer_.passes());
+        }
+
+        const int neckRow = writer_.counter();
+        const Side first = writer_.carriage();
+        const Side second = opposite(first);
+        const int pending = armholes.leftAt(counts_.toNeck(neck_).count());
+        const NeedleSpan all{top_.first.shifted(-pending), top_.last.shifted(pending)};
+        const int half = (counts_.shoulder + neck_.side).count() + pending;
+        const int centreWidth = neck_.centre.count();
+        const NeedleSpan centre = fromEdge(all, first, half, centreWidth);
+        const auto gone = [&](Side side) { return shoulderGone_[side == Side::left ? 0 : 1]; };
+        const bool off = restGoesOff();
+        const bool bindOff = off && !isVee() && school() == NeckSchool::bindOff;
+        const int bound = stepped() ? gone(second) : 0; // off the bed already
+        const int held = stepped() ? 0 : gone(second);
+        const NeedleSpan waiting = fromEdge(all, second, bound, half - bound + (bindOff ? centreWidth : 0));
+        writer_.section("neck, first half");
+        if (off) {
+            if (!bindOff)
+                takeCentreOff(centre);
+            writer_.say("rest_off", "Take the rest onto a holder until its turn comes.");
+            writer_.add(operation::TakeOff{waiting.first, waiting.last, operation::Onto::holder, "waiting"});
+        } else {
+            writer_.holdLever(true);
+            hold(writer_, fromEdge(all, second, bound, all.size() - half - bound));
+        }
+        const Beside beside = off ? Beside::nothing : isVee() ? Beside::heldHalf : Beside::heldNeck;
+        BodyHalf(writer_, counts_, neck_, project_, armholes, first, beside, gone(first)).write();
+
+        writer_.section("neck, second half");
+        if (off) {
+            writer_.holdLever(false);
+            hangWaiting(waiting);
+            writer_.moveCarriage(bindOff ? first : second, operation::Crossing::lifted);
+            if (bindOff)
+                bindOffCentre(first);
+            // What the shoulder held before goes back to hold.
+            if (held > 0) {
+                writer_.holdLever(true);
+                hold(writer_, fromEdge(top_, second, 0, held));
+            }
+            writer_.moveCarriage(second, operation::Crossing::lifted);
+            writer_.counterTo(neckRow);
+        } else {
+            writer_.moveCarriage(second);
+            writer_.counterTo(neckRow);
+            release(writer_, fromEdge(all, second, held + bound, half - held - bound));
+        }
+        writer_.add(operation::JoinYarn{mainYarn, second});
+        BodyHalf(writer_, counts_, neck_, project_, armholes, second, beside, gone(second)).write();
+        if (off) {
+            writer_.holdLever(false);
+            return;
+        }
+        // The decreases of a V leave at most a centre stitch.
+        neckOffOnWaste(isVee() ? centre : wholeNeck());
+    }
+
+    void hangWaiting(NeedleSpan span) {
+        writer_.say("hang_again", "Hang the waiting stitches on their needles again, purl side facing you.");
+        operation::Hang hang;
+        hang.allOf = {"kept:waiting"};
+        int index = 1;
+        for (Needle needle = span.first; needle <= span.last; needle = needle.shifted(1))
+            hang.map.emplace_back(needle, HangSource{{}, HangSource::Kind::kept, "waiting", index++, {}});
+        writer_.add(std::move(hang));
+    }
+
+    void bindOffCentre(Side side) {
+        writer_.add(operation::JoinYarn{mainYarn, side});
+        writer_.add(operation::BindOff{.side = side, .count = neck_.centre.count(), .as = "neck"});
+        writer_.add(operation::BreakYarn{mainYarn});
+    }
+
+    void neckOffOnWaste(NeedleSpan middle) {
+        if (middle.empty())
+            return writer_.holdLever(false);
+        writer_.section("neck off on waste yarn");
+        release(writer_, middle);
+        writer_.holdLever(false);
+        writer_.offOnWaste(project_.choices.wasteRows, Stitches(middle.size()), std::nullopt, {{"neck", middle}});
+    }
+
+    void writeHalfFront(Armholes& armholes) {
+        armholes.knitTo(counts_.toNeck(neck_));
+        const Side side = outerSide(piece_);
+        armholes.nameEdge(side, writer_.passes());
+        writer_.edge("front_edge", opposite(side), seenFrom_, writer_.passes());
+        writer_.section("neck");
+        const NeedleSpan centre = fromEdge(top_, opposite(side), 0, neck_.centre.count());
+        Beside beside = Beside::nothing;
+        if (!isVee() && school() == NeckSchool::hold) {
+            beside = Beside::heldNeck;
+            writer_.holdLever(true);
+            hold(writer_, centre);
+        } else if (!isVee() && school() == NeckSchool::bindOff) {
+            beside = Beside::bindOffDue;
+        } else {
+            takeCentreOff(centre);
+        }
+        BodyHalf(writer_, counts_, neck_, project_, armholes, side, beside, 0).write();
+        if (beside == Beside::heldNeck)
+            neckOffOnWaste(wholeNeck());
+        writer_.holdLever(false);
+    }
+
     const Project& project_;
-    int mark_;
-    Stitches width_;
-    Side near_; ///< the side whose underarm goes first
-    int row_ = 0;
-    std::vector<std::pair<int, int>> decreases_; ///< after so many rows, so many on each side
+    const GarmentCounts& counts_;
+    PieceKind piece_;
+    bool half_;
+    const NeckCounts& neck_;
+    ProgramWriter writer_;
+    NeedleSpan top_;
+    int seenFrom_ = 1;
+    int shoulderGone_[2] = {0, 0}; ///< left and right, before the neck begins
 };
-
-/// One half of the front, from the row where the neck begins. The carriage stands at `side`, everything but this
-/// half's needles is held, with the lever on.
-class FrontHalf {
-public:
-    FrontHalf(ProgramWriter& writer, const PulloverCounts& counts, const Project& project, Armholes& armholes,
-              Side side)
-        : writer_(writer), counts_(counts), project_(project), armholes_(armholes), spans_(counts), side_(side),
-          width_(counts.shoulder + sideNeck() + Stitches(armholes.leftAt(counts.toNeck().count()))) {}
-
-    void write() {
-        const int first = writer_.passes();
-        const int slope = counts_.shoulderRows.count();
-        // Rows of this half; with a slope, the last of them knits over all that the shoulder held.
-        const int rows = counts_.neckDepth.count() - (slope > 0 ? 1 : 0);
-        const int slopeFrom = slope > 0 ? counts_.neckDepth.count() - slope : rows;
-        const int lastTurn = static_cast<int>(counts_.shoulderSteps.size()) - 1;
-        const bool vee = project_.choices.neck == NeckKind::vee;
-        std::vector<int> veeRows;
-        if (vee) {
-            veeRows = counts_.neckSlope.eventRows();
-            veeRows.insert(veeRows.begin(), 0);
-        }
-        int plain = 0;
-        const auto flush = [&] {
-            writer_.knitPlain(Rows(plain), width_, writer_.size());
-            plain = 0;
-        };
-        std::optional<Needle> toWrap;
-        for (int done = 0; done < rows; ++done) {
-            const auto neckTurn = static_cast<std::size_t>(done / 2);
-            if (const int stitches = armholes_.dueAt(counts_.toNeck().count() + done); stitches > 0) {
-                flush();
-                armholes_.decrease(side_, stitches);
-                width_ -= Stitches(stitches);
-            }
-            if (std::ranges::count(veeRows, done) > 0) {
-                flush();
-                decreaseAtNeck();
-            }
-            if (done % 2 == 0 && neckTurn < counts_.neckSteps.size() &&
-                (neckTurn == 0 || counts_.neckSteps[neckTurn] > Stitches(0))) {
-                flush();
-                toWrap = holdAtNeck(counts_.neckSteps[neckTurn].count());
-            }
-            if (done >= slopeFrom && (done - slopeFrom) % 2 == 0) {
-                flush();
-                const int turn = (done - slopeFrom) / 2;
-                if (turn == 0)
-                    writer_.section("shoulder");
-                if (turn < lastTurn) {
-                    toWrap = holdAtShoulder(counts_.shoulderSteps[static_cast<std::size_t>(turn)].count());
-                } else {
-                    release(writer_, fromEdge(spans_.all, side_, 0, shoulderHeld_));
-                    width_ += Stitches(shoulderHeld_);
-                }
-            }
-            ++plain;
-            if (toWrap) {
-                flush();
-                if (project_.choices.wrapTurns)
-                    writer_.add(operation::Wrap{*toWrap});
-                toWrap.reset();
-            }
-        }
-        flush();
-        const int beforeSlope = first + slopeFrom;
-        writer_.edge(sided(side_, "armhole_left", "armhole_right"), side_, first + 1, beforeSlope);
-        writer_.edge(sided(side_, "neck_left", "neck_right"), opposite(side_),
-                     first + 2 * static_cast<int>(counts_.neckSteps.size()) + 1, first + rows);
-    }
-
-private:
-    Needle holdAtNeck(int step) {
-        const NeedleSpan held = fromEdge(spans_.all, side_, inner() - step, step);
-        hold(writer_, held);
-        neckGone_ += step;
-        width_ -= Stitches(step);
-        // The held needle beside the working ones, towards the neck.
-        return fromEdge(spans_.all, side_, inner(), 1).first;
-    }
-
-    /// The other half is still on the bed, so the inner stitches are moved by needle.
-    void decreaseAtNeck() {
-        const Needle innermost = fromEdge(spans_.all, side_, inner() - 1, 1).first;
-        operation::Transfer transfer;
-        for (int i = 0; i < std::min(project_.choices.fashioningInset, counts_.shoulder.count()); ++i)
-            transfer.moves.emplace_back(innermost.towards(side_, i), innermost.towards(side_, i + 1));
-        writer_.add(std::move(transfer));
-        ++neckGone_;
-        width_ -= Stitches(1);
-    }
-
-    Needle holdAtShoulder(int step) {
-        hold(writer_, fromEdge(spans_.all, side_, shoulderHeld_, step));
-        shoulderHeld_ += step;
-        width_ -= Stitches(step);
-        return fromEdge(spans_.all, side_, shoulderHeld_ - 1, 1).first;
-    }
-
-    Stitches sideNeck() const { return (counts_.neck - counts_.neckCentre) / 2; }
-    /// Needles from the shoulder's edge to where this half now ends towards the neck.
-    int inner() const { return (counts_.shoulder + sideNeck()).count() - neckGone_; }
-
-    ProgramWriter& writer_;
-    const PulloverCounts& counts_;
-    const Project& project_;
-    Armholes& armholes_;
-    BodySpans spans_;
-    Side side_;
-    Stitches width_;
-    int neckGone_ = 0;
-    int shoulderHeld_ = 0;
-};
-
-/// No neck to shape: straight or sloped shoulders, and all off on waste yarn.
-void writeStraightTop(ProgramWriter& writer, Armholes& armholes, const Project& project, const PulloverCounts& counts) {
-    const BodySpans spans(counts);
-    armholes.knitTo(counts.armhole);
-    const auto edge = [&](Side side, int to) {
-        writer.edge(sided(side, "armhole_left", "armhole_right"), side, armholes.firstPass(side), to);
-    };
-    if (!counts.shoulderSteps.empty()) {
-        writer.section("shoulders");
-        writer.add(operation::HoldLever{true});
-        Stitches width = counts.upper;
-        int heldLeft = 0;
-        int heldRight = 0;
-        const Side first = opposite(writer.carriage());
-        edge(first, writer.passes());
-        edge(opposite(first), writer.passes() + 1);
-        for (const Stitches step : counts.shoulderSteps)
-            for (int half = 0; half < 2; ++half) {
-                const Side side = opposite(writer.carriage());
-                int& held = side == Side::left ? heldLeft : heldRight;
-                hold(writer, fromEdge(spans.all, side, held, step.count()));
-                held += step.count();
-                width -= step;
-                writer.knit(Rows(1), width, writer.size());
-                if (project.choices.wrapTurns)
-                    writer.add(operation::Wrap{fromEdge(spans.all, side, held - 1, 1).first});
-            }
-        release(writer, spans.left);
-        release(writer, spans.right);
-        writer.add(operation::HoldLever{false});
-        writer.say("all_over", "One row over all stitches.");
-        writer.knit(Rows(1), counts.upper, writer.size());
-    } else {
-        edge(Side::left, writer.passes());
-        edge(Side::right, writer.passes());
-    }
-    writer.section("off on waste yarn");
-    writer.offOnWaste(project.choices.wasteRows, counts.upper, mainYarn,
-                      {{"shoulder_left", spans.left}, {"neck", spans.neck}, {"shoulder_right", spans.right}});
-}
-
-/// The neck by holding: one half after the other, then the middle off on waste yarn.
-void writeNeckedTop(ProgramWriter& writer, Armholes& armholes, const Project& project, const PulloverCounts& counts) {
-    const BodySpans spans(counts);
-    armholes.knitTo(counts.toNeck());
-    for (const Side side : {Side::left, Side::right})
-        writer.edge(sided(side, "armhole_left", "armhole_right"), side, armholes.firstPass(side), writer.passes());
-
-    const int neckRow = writer.counter();
-    const Side first = writer.carriage();
-    const int outer = armholes.leftAt(counts.toNeck().count());
-    const NeedleSpan all{spans.all.first.shifted(-outer), spans.all.last.shifted(outer)};
-    const int half = (counts.shoulder + (counts.neck - counts.neckCentre) / 2).count() + outer;
-    writer.section("neck, first half");
-    writer.add(operation::HoldLever{true});
-    hold(writer, fromEdge(all, opposite(first), 0, all.size() - half));
-    FrontHalf(writer, counts, project, armholes, first).write();
-    writer.offOnWaste(project.choices.wasteRows, counts.shoulder, mainYarn,
-                      {{sided(first, "shoulder_left", "shoulder_right"), spans.shoulder(first)}});
-
-    const Side second = opposite(first);
-    writer.section("neck, second half");
-    writer.moveCarriage(second);
-    writer.counterTo(neckRow);
-    release(writer, fromEdge(all, second, 0, half));
-    writer.add(operation::JoinYarn{mainYarn, second});
-    FrontHalf(writer, counts, project, armholes, second).write();
-    writer.offOnWaste(project.choices.wasteRows, counts.shoulder, mainYarn,
-                      {{sided(second, "shoulder_left", "shoulder_right"), spans.shoulder(second)}});
-
-    // The decreases of a V leave at most a centre stitch.
-    const bool vee = project.choices.neck == NeckKind::vee;
-    const NeedleSpan middle =
-        vee ? fromEdge(spans.all, Side::left, half - outer, counts.neckCentre.count()) : spans.neck;
-    if (middle.empty())
-        return writer.add(operation::HoldLever{false});
-    writer.section("neck off on waste yarn");
-    release(writer, middle);
-    writer.add(operation::HoldLever{false});
-    writer.offOnWaste(project.choices.wasteRows, Stitches(middle.size()), std::nullopt, {{"neck", middle}});
-}
 
 } // namespace
 
-Program writeBody(const Project& project, const PulloverCounts& counts, PieceKind piece) {
-    ProgramWriter writer(project, key(piece), worn(piece));
-    writeBodyToUnderarm(writer, counts, project);
-    Armholes armholes(writer, counts, project);
-    if (piece == PieceKind::back || project.choices.neck == NeckKind::boat)
-        writeStraightTop(writer, armholes, project, counts);
-    else
-        writeNeckedTop(writer, armholes, project, counts);
-    return writer.take();
+Program writeBody(const Project& project, const GarmentCounts& counts, PieceKind piece) {
+    return BodyWriter(project, counts, piece).write();
 }
 
 } // namespace vestimen

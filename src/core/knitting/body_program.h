@@ -2,11 +2,11 @@
 #pragma once
 
 #include "core/knitting/program.h"
-#include "core/shaping/pullover_counts.h"
+#include "core/shaping/garment_counts.h"
 
 namespace vestimen {
 
-/// Back or front. Necks are worked by holding, one half after the other; a V by decreases at its edges.
-Program writeBody(const Project& project, const PulloverCounts& counts, PieceKind piece);
+/// Back, front or one of two fronts, from the bare bed to the shoulders.
+Program writeBody(const Project& project, const GarmentCounts& counts, PieceKind piece);
 
 } // namespace vestimen

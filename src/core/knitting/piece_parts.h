@@ -2,7 +2,7 @@
 // What the writers of pieces share.
 #pragma once
 
-#include "core/garment/pullover.h"
+#include "core/garment/pieces.h"
 #include "core/knitting/program_writer.h"
 
 #include <string>

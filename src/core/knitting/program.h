@@ -41,11 +41,11 @@ struct ProgramMachine {
 
 /// A loop or opening that a needle can be hung into.
 struct HangSource {
-    enum class Kind { first, edge, kept };
+    enum class Kind { first, edge, kept, bound };
     std::string piece; ///< empty: this piece
     Kind kind = Kind::first;
-    std::string name; ///< of the edge, or of the kept loops
-    int index = 0;    ///< from 1 along the edge or the kept loops
+    std::string name; ///< of the edge, or of the kept or bound loops
+    int index = 0;    ///< from 1 along the edge, or from left to right
     Needle needle;    ///< for `first`
     bool operator==(const HangSource&) const = default;
 };
@@ -108,6 +108,7 @@ struct BindOff {
     int count = 1;
     std::string method = "loop_through_loop";
     bool all = false;
+    std::string as = {}; ///< the name under which the bound stitches can be hung again
     bool operator==(const BindOff&) const = default;
 };
 struct Transfer {

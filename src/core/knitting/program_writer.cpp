@@ -11,9 +11,9 @@ constexpr int rowsBetweenWeights = 25;
 
 } // namespace
 
-ProgramWriter::ProgramWriter(const Project& project, std::string piece, std::string worn)
+ProgramWriter::ProgramWriter(const Project& project, std::string piece, std::string worn, Side carriage)
     : mainSize_(project.swatch.size), hasMast_(project.machine.hasMast),
-      hasWeights_(project.machine.has(Tool::combAndWeights)) {
+      hasWeights_(project.machine.has(Tool::combAndWeights)), carriage_(carriage) {
     program_.piece = std::move(piece);
     program_.worn = std::move(worn);
     const Machine& machine = project.machine;
@@ -49,8 +49,8 @@ void ProgramWriter::hangWeights() {
                 : say("weights", "There is no comb: hold the first rows down by hand.");
 }
 
-void ProgramWriter::castOn(NeedleSpan span, int every, YarnIndex yarn) {
-    add(operation::CastOn{"closed_loop", span.first, span.last, every, yarn, carriage_});
+void ProgramWriter::castOn(NeedleSpan span, int every, YarnIndex yarn, const char* method) {
+    add(operation::CastOn{method, span.first, span.last, every, yarn, carriage_});
 }
 
 void ProgramWriter::knit(Rows rows, Stitches width, StitchSize size, YarnIndex yarn) {
@@ -92,10 +92,16 @@ void ProgramWriter::counterTo(int row) {
     add(operation::Counter{row});
 }
 
-void ProgramWriter::moveCarriage(Side to) {
+void ProgramWriter::moveCarriage(Side to, operation::Crossing how) {
     if (to != carriage_)
-        add(operation::MoveCarriage{to, operation::Crossing::freePass});
+        add(operation::MoveCarriage{to, how});
     carriage_ = to;
+}
+
+void ProgramWriter::holdLever(bool on) {
+    if (on != leverOn_)
+        add(operation::HoldLever{on});
+    leverOn_ = on;
 }
 
 void ProgramWriter::offOnWaste(Rows wasteRows, Stitches width, std::optional<YarnIndex> joined,

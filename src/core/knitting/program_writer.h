@@ -14,7 +14,8 @@ inline constexpr YarnIndex ravelCord = 2;
 /// Writes a program operation by operation and keeps what the next one depends on: carriage, counter, passes.
 class ProgramWriter {
 public:
-    ProgramWriter(const Project& project, std::string piece, std::string worn);
+    /// `carriage`: where it stands before the first row.
+    ProgramWriter(const Project& project, std::string piece, std::string worn, Side carriage = Side::right);
 
     Program take() { return std::move(program_); }
     Side carriage() const { return carriage_; }
@@ -29,7 +30,7 @@ public:
     void hangWeights();
     void say(const char* code, const char* text) { add(operation::Say{text, code}); }
 
-    void castOn(NeedleSpan span, int every, YarnIndex yarn);
+    void castOn(NeedleSpan span, int every, YarnIndex yarn, const char* method = "closed_loop");
     /// Rows over `width` needles, with the shaping's width beside them. The counter is written down, so that it is
     /// checked.
     void knit(Rows rows, Stitches width, StitchSize size, YarnIndex yarn = mainYarn);
@@ -37,7 +38,10 @@ public:
     void knitPlain(Rows rows, Stitches width, StitchSize size);
     void changeYarn(std::optional<YarnIndex> from, YarnIndex to);
     void counterTo(int row);
-    void moveCarriage(Side to);
+    /// Across without knitting, when it is not there already.
+    void moveCarriage(Side to, operation::Crossing how = operation::Crossing::freePass);
+    /// Sets the hold lever, when it is not so already.
+    void holdLever(bool on);
     /// Off the needles: waste yarn over the given width, then each span under its own name.
     void offOnWaste(Rows wasteRows, Stitches width, std::optional<YarnIndex> joined,
                     const std::vector<std::pair<std::string, NeedleSpan>>& spans);
@@ -55,6 +59,7 @@ private:
     int passes_ = 0;
     int counter_ = 0;
     int sinceWeights_ = 0;
+    bool leverOn_ = false;
 };
 
 } // namespace vestimen

@@ -7,12 +7,21 @@
 namespace vestimen {
 namespace {
 
-/// From the underarm: bound off as the body is, in along the bell on both sides, and the flat top bound off.
-void writeCap(ProgramWriter& writer, const Project& project, const PulloverCounts& counts) {
+/// The needles of the sleeve at its widest.
+NeedleSpan sleeveSpan(const GarmentCounts& counts) {
+    const NeedleSpan wrist = centred(counts.wrist);
+    const int grown = (counts.sleeveTop - counts.wrist).count() / 2;
+    return {wrist.first.shifted(-grown), wrist.last.shifted(grown)};
+}
+
+/// From the underarm: bound off as the body is, in on both sides along the bell or the raglan, and the flat top bound
+/// off, or kept open for the neck trim.
+void writeCap(ProgramWriter& writer, const Project& project, const GarmentCounts& counts) {
     const int mark = writer.passes();
     const Side near = writer.carriage();
     writer.markSides("underarm");
-    writer.section("cap");
+    const bool raglan = project.choices.body == BodyKind::raglan;
+    writer.section(raglan ? "raglan" : "cap");
     // What happens after each row: bound off at the carriage, or moved in on both sides.
     struct Due {
         int bound = 0;
@@ -48,12 +57,20 @@ void writeCap(ProgramWriter& writer, const Project& project, const PulloverCount
     writer.knitPlain(Rows(plain - 1), width, writer.size());
     for (const Side side : {Side::left, Side::right})
         writer.edge(sided(side, "cap_left", "cap_right"), side, mark + (side == near ? 1 : 2), writer.passes());
-    writer.add(operation::BindOff{.method = "loop_through_loop", .all = true});
+    if (!raglan) {
+        writer.add(operation::BindOff{.method = "loop_through_loop", .all = true});
+        return;
+    }
+    writer.section("off on waste yarn");
+    const int inset = (counts.sleeveTop - counts.capTop).count() / 2;
+    const NeedleSpan widest = sleeveSpan(counts);
+    writer.offOnWaste(project.choices.wasteRows, counts.capTop, mainYarn,
+                      {{"top", {widest.first.shifted(inset), widest.last.shifted(-inset)}}});
 }
 
 } // namespace
 
-Program writeSleeve(const Project& project, const PulloverCounts& counts, PieceKind piece) {
+Program writeSleeve(const Project& project, const GarmentCounts& counts, PieceKind piece) {
     ProgramWriter writer(project, key(piece), worn(piece));
     const int seenFrom = writeWelt(writer, centred(counts.wrist), counts.cuff, project.choices.wasteRows);
     writer.section("sleeve");
@@ -75,10 +92,7 @@ Program writeSleeve(const Project& project, const PulloverCounts& counts, PieceK
         return writer.take();
     }
     writer.section("off on waste yarn");
-    const NeedleSpan wrist = centred(counts.wrist);
-    const int grown = (counts.sleeveTop - counts.wrist).count() / 2;
-    writer.offOnWaste(project.choices.wasteRows, width, mainYarn,
-                      {{"top", {wrist.first.shifted(-grown), wrist.last.shifted(grown)}}});
+    writer.offOnWaste(project.choices.wasteRows, width, mainYarn, {{"top", sleeveSpan(counts)}});
     return writer.take();
 }
 

@@ -2,11 +2,11 @@
 #pragma once
 
 #include "core/knitting/program.h"
-#include "core/shaping/pullover_counts.h"
+#include "core/shaping/garment_counts.h"
 
 namespace vestimen {
 
 /// Up from the cuff: a straight top off on waste yarn, or a cap.
-Program writeSleeve(const Project& project, const PulloverCounts& counts, PieceKind piece);
+Program writeSleeve(const Project& project, const GarmentCounts& counts, PieceKind piece);
 
 } // namespace vestimen

@@ -5,51 +5,92 @@
 #include "core/shaping/hang.h"
 
 #include <algorithm>
+#include <tuple>
 
 namespace vestimen {
 namespace {
 
-/// A trim hung on open loops and row edges, folded, hung again on itself and bound off (craft 17).
-Program writeTrim(const Project& project, PieceKind piece, Stitches stitches, Rows rows, const char* hangSection,
-                  const char* facing, operation::Hang hung) {
-    ProgramWriter writer(project, key(piece), worn(piece));
-    writer.section(hangSection);
-    writer.say("purl_facing", facing);
+/// A trim hung on open loops and row edges, folded, hung again on itself and bound off (craft 17). Eyelets at the given
+/// needles lie half-way down both layers, so that they meet when it is folded.
+struct Trim {
+    PieceKind piece;
+    Stitches stitches;
+    Rows rows; ///< both layers
+    const char* hangSection;
+    const char* facing;
+    operation::Hang hung;
+    std::vector<NeedleSpan> eyelets = {};
+};
+
+/// The stitches of each hole go onto their neighbours; the bare needles stay in work and make the hole.
+operation::Transfer eyelets(const std::vector<NeedleSpan>& holes) {
+    operation::Transfer transfer;
+    for (const NeedleSpan& hole : holes) {
+        transfer.moves.emplace_back(hole.first, hole.first.shifted(-1));
+        transfer.stay.push_back(hole.first);
+        if (hole.size() > 1) {
+            transfer.moves.emplace_back(hole.last, hole.last.shifted(1));
+            transfer.stay.push_back(hole.last);
+        }
+    }
+    return transfer;
+}
+
+Program writeTrim(const Project& project, Trim trim) {
+    ProgramWriter writer(project, key(trim.piece), worn(trim.piece));
+    writer.section(trim.hangSection);
+    writer.say("purl_facing", trim.facing);
     operation::Hang close;
     close.allOf = {"first"};
-    for (const auto& [needle, source] : hung.map)
+    for (const auto& [needle, source] : trim.hung.map)
         close.map.emplace_back(needle, HangSource{{}, HangSource::Kind::first, {}, 0, needle});
-    writer.add(std::move(hung));
+    writer.add(std::move(trim.hung));
     writer.say("waste_out", "Pull the waste yarn out only when every loop is on a needle.");
     writer.add(operation::JoinYarn{mainYarn, writer.carriage()});
     writer.counterTo(0);
-    writer.section("trim");
-    const Rows half = rows / 2;
-    writer.knitPlain(half - Rows(1), stitches, writer.size(-1));
+    const char* section = isBand(trim.piece) ? "band" : "trim";
+    writer.section(section);
+    const Rows half = trim.rows / 2;
+    const auto layer = [&](Rows rows) {
+        const Rows before = trim.eyelets.empty() ? Rows(0) : half / 2;
+        writer.knitPlain(before, trim.stitches, writer.size(-1));
+        if (!trim.eyelets.empty()) {
+            writer.say("buttonholes", "Buttonholes: each of these stitches goes onto its neighbour.");
+            writer.add(eyelets(trim.eyelets));
+        }
+        writer.knitPlain(rows - before, trim.stitches, writer.size(-1));
+    };
+    layer(half - Rows(1));
     writer.say("fold_row", "The next row is the fold: looser.");
-    writer.knit(Rows(1), stitches, writer.size(1));
-    writer.knitPlain(half, stitches, writer.size(-1));
-    writer.say("hang_welt", "Fold the trim towards you and hang the loops of its first row on the same needles.");
+    writer.knit(Rows(1), trim.stitches, writer.size(1));
+    layer(half);
+    for (const Side side : {Side::left, Side::right})
+        writer.edge(sided(side, "end_left", "end_right"), side, 1, half.count());
+    writer.say("hang_welt", isBand(trim.piece)
+                                ? "Fold the band towards you and hang the loops of its first row on the same needles."
+                                : "Fold the trim towards you and hang the loops of its first row on the same needles.");
     writer.add(std::move(close));
     writer.section("bind off");
     writer.say("two_layers",
                "Push the needles right out, or knit this row by hand: two layers are hard on the carriage.");
-    writer.knit(Rows(1), stitches, writer.size(2));
+    writer.knit(Rows(1), trim.stitches, writer.size(2));
     writer.add(operation::BindOff{.method = "chain_round_the_needles", .all = true});
     return writer.take();
 }
 
-/// Needles of a trim from left to right, and what is hung on each.
+/// What is hung for a trim, from left to right.
 class TrimHang {
 public:
-    explicit TrimHang(Stitches needles) : next_(centred(needles).first) {}
-
-    /// Open loops of a piece in the order of its needles, or from the last to the first.
-    void kept(const char* piece, const char* name, Stitches count, bool backwards = false) {
+    /// Open or bound loops of a piece from left to right.
+    void loops(const char* piece, HangSource::Kind kind, const char* name, Stitches count) {
         if (count > Stitches(0))
-            hang_.allOf.push_back(std::string(piece) + "/kept:" + name);
+            whole_.emplace_back(std::string(piece) + (kind == HangSource::Kind::bound ? "/bound:" : "/kept:") + name,
+                                sources_.size(), sources_.size() + static_cast<std::size_t>(count.count()));
         for (int i = 1; i <= count.count(); ++i)
-            put(piece, HangSource::Kind::kept, name, backwards ? count.count() + 1 - i : i);
+            sources_.push_back({piece, kind, name, i, {}});
+    }
+    void kept(const char* piece, const char* name, Stitches count) {
+        loops(piece, HangSource::Kind::kept, name, count);
     }
     /// Rows of an edge, upward or downward.
     void edge(const char* piece, const char* name, const std::optional<HangMap>& map, bool upward) {
@@ -61,60 +102,169 @@ public:
         if (!upward)
             std::ranges::reverse(rows);
         for (const int row : rows)
-            put(piece, HangSource::Kind::edge, name, row);
+            sources_.push_back({piece, HangSource::Kind::edge, name, row, {}});
     }
-    operation::Hang take() { return std::move(hang_); }
+    /// So many of them, from one on, about the middle of the bed. Open loops that lie in it whole must all be hung.
+    operation::Hang part(Stitches from, Stitches count) const {
+        operation::Hang hang;
+        const auto begin = static_cast<std::size_t>(from.count());
+        const std::size_t end = std::min(sources_.size(), begin + static_cast<std::size_t>(count.count()));
+        Needle needle = centred(count).first;
+        for (std::size_t i = begin; i < end; ++i, needle = needle.shifted(1))
+            hang.map.emplace_back(needle, sources_[i]);
+        for (const auto& [name, first, last] : whole_)
+            if (first >= begin && last <= end)
+                hang.allOf.push_back(name);
+        return hang;
+    }
+    operation::Hang all() const { return part(Stitches(0), Stitches(static_cast<int>(sources_.size()))); }
 
 private:
-    void put(const char* piece, HangSource::Kind kind, const char* name, int index) {
-        hang_.map.emplace_back(next_, HangSource{piece, kind, name, index, {}});
-        next_ = next_.shifted(1);
-    }
-
-    Needle next_;
-    operation::Hang hang_;
+    std::vector<HangSource> sources_;
+    std::vector<std::tuple<std::string, std::size_t, std::size_t>> whole_;
 };
+
+/// The whole neckline, purl side facing as at the machine, from the wearer's right over the back to the left. It begins
+/// at the open front or the point of a V; else at the back, or at the right sleeve of a trim in two parts.
+TrimHang neckline(const Choices& choices, const GarmentCounts& counts) {
+    const bool cardigan = choices.isCardigan();
+    const bool raglan = choices.body == BodyKind::raglan;
+    const bool vee = choices.neck == NeckKind::vee;
+    const auto edgeOf = [](const NeckCounts& neck) { return hang(neck.trimEdge, neck.edge); };
+    const char* left = cardigan ? key(PieceKind::leftFront) : key(PieceKind::front);
+    const char* right = cardigan ? key(PieceKind::rightFront) : key(PieceKind::front);
+    TrimHang neck;
+    const auto bottom = [&](const char* piece, const NeckCounts& of, bool decreasedVee) {
+        const bool bound = of.depth > Rows(0) && choices.neckSchool == NeckSchool::bindOff && !decreasedVee;
+        neck.loops(piece, bound ? HangSource::Kind::bound : HangSource::Kind::kept, "neck", of.bottom);
+    };
+    const auto tip = [&](const char* piece, const char* name) {
+        if (raglan)
+            neck.kept(piece, name, counts.shoulder);
+    };
+    const auto back = [&] {
+        const bool shaped = counts.backNeck.depth > Rows(0);
+        if (shaped) {
+            tip("back", "tip_left");
+            neck.edge("back", "neck_left", edgeOf(counts.backNeck), false);
+        }
+        bottom("back", counts.backNeck, false);
+        if (shaped) {
+            neck.edge("back", "neck_right", edgeOf(counts.backNeck), true);
+            tip("back", "tip_right");
+        }
+    };
+    const auto sleeve = [&](PieceKind kind) {
+        if (raglan)
+            neck.kept(key(kind), "top", counts.capTop);
+    };
+    const auto frontLeft = [&] {
+        tip(left, "tip_left");
+        neck.edge(left, "neck_left", edgeOf(counts.frontNeck), false);
+    };
+    const auto frontRight = [&] {
+        neck.edge(right, "neck_right", edgeOf(counts.frontNeck), true);
+        tip(right, "tip_right");
+    };
+    if (vee || cardigan) {
+        bottom(right, counts.frontNeck, vee);
+        frontRight();
+        sleeve(PieceKind::rightSleeve);
+        back();
+        sleeve(PieceKind::leftSleeve);
+        frontLeft();
+        if (cardigan)
+            bottom(left, counts.frontNeck, vee);
+    } else {
+        if (choices.neckTrimInTwo)
+            sleeve(PieceKind::rightSleeve);
+        back();
+        sleeve(PieceKind::leftSleeve);
+        frontLeft();
+        bottom("front", counts.frontNeck, false);
+        frontRight();
+        if (!choices.neckTrimInTwo)
+            sleeve(PieceKind::rightSleeve);
+    }
+    return neck;
+}
 
 } // namespace
 
-Program writeNeckTrim(const Project& project, const PulloverCounts& counts) {
-    const bool vee = project.choices.neck == NeckKind::vee;
-    const auto edge = hang(counts.trimEdge, counts.neckEdge);
-    TrimHang neck(counts.trim);
-    // Purl side facing, as at the machine, the neck is walked from the wearer's right over the back to the left.
-    if (vee) {
-        neck.kept("front", "neck", counts.neckCentre);
-        neck.edge("front", "neck_right", edge, true);
-        neck.kept("back", "neck", counts.neck);
-        neck.edge("front", "neck_left", edge, false);
-    } else {
-        neck.kept("back", "neck", counts.neck);
-        neck.edge("front", "neck_left", edge, false);
-        neck.kept("front", "neck", counts.neck);
-        neck.edge("front", "neck_right", edge, true);
+Program writeNeckTrim(const Project& project, const GarmentCounts& counts, PieceKind piece) {
+    const Choices& choices = project.choices;
+    const bool cardigan = choices.isCardigan();
+    const bool raglan = choices.body == BodyKind::raglan;
+    const bool vee = choices.neck == NeckKind::vee;
+    const TrimHang neck = neckline(choices, counts);
+    if (choices.neckTrimInTwo) {
+        const bool first = piece == PieceKind::neckTrim;
+        const Stitches stitches = first ? counts.trimFirst : counts.trim - counts.trimFirst;
+        const char* part =
+            vee || cardigan ? (first ? "Purl side facing you, from the front up the wearer's right side to the middle "
+                                       "of the back."
+                                     : "Purl side facing you, from the middle of the back down the wearer's left "
+                                       "side to the front.")
+                            : (first ? "Purl side facing you, along the back, over the tops of raglan sleeves."
+                                     : "Purl side facing you, along the front.");
+        return writeTrim(project, {piece, stitches, counts.trimRows, "hang the neck", part,
+                                   neck.part(first ? Stitches(0) : counts.trimFirst, stitches)});
     }
-    return writeTrim(
-        project, PieceKind::neckTrim, counts.trim, counts.trimRows, "hang the neck",
-        vee ? "Both shoulders are joined. Purl side facing you, from the point of the V round to the point "
-              "again; the ends are lapped and sewn there."
-            : "The wearer's left shoulder is joined. Purl side facing you, ends first, then the middles.",
-        neck.take());
+    const char* facing = cardigan
+                             ? "Both sides are joined. Purl side facing you, from the right front round to the left."
+                         : vee    ? "Both sides are joined. Purl side facing you, from the point of the V round to the "
+                                    "point again; the ends are lapped and sewn there."
+                         : raglan ? "The seam between the back and the wearer's right sleeve is still open. Purl side "
+                                    "facing you, ends first, then the middles."
+                                  : "The wearer's left shoulder is joined. Purl side facing you, ends first, then the "
+                                    "middles.";
+    return writeTrim(project, {piece, counts.trim, counts.trimRows, "hang the neck", facing, neck.all()});
 }
 
-Program writeArmTrim(const Project& project, const PulloverCounts& counts, PieceKind piece) {
+Program writeArmTrim(const Project& project, const GarmentCounts& counts, PieceKind piece) {
     const auto edge = hang(counts.armTrimEdge, Rows(counts.armholeRowsHung().count()));
-    TrimHang arm(counts.armTrim);
-    // Purl side facing, the left armhole is walked up the back and down the front, the right one the other way.
+    TrimHang arm;
+    // Purl side facing, the edge on top: the left armhole is walked up the front and down the back, the right one the
+    // other way.
+    const bool cardigan = project.choices.isCardigan();
     const bool left = piece == PieceKind::leftArmTrim;
-    const char* up = left ? "back" : "front";
-    const char* down = left ? "front" : "back";
-    arm.kept(up, "underarm_right", counts.underarm, true);
-    arm.edge(up, "armhole_right", edge, true);
-    arm.edge(down, "armhole_left", edge, false);
-    arm.kept(down, "underarm_left", counts.underarm, true);
-    return writeTrim(project, piece, counts.armTrim, counts.armTrimRows, "hang the armhole",
-                     "The shoulder is joined, the side is open. Purl side facing you, ends first, then the shoulder.",
-                     arm.take());
+    const char* front = key(!cardigan ? PieceKind::front : left ? PieceKind::leftFront : PieceKind::rightFront);
+    const char* up = left ? front : "back";
+    const char* down = left ? "back" : front;
+    arm.kept(up, "underarm_left", counts.underarm);
+    arm.edge(up, "armhole_left", edge, true);
+    arm.edge(down, "armhole_right", edge, false);
+    arm.kept(down, "underarm_right", counts.underarm);
+    return writeTrim(project, {piece, counts.armTrim, counts.armTrimRows, "hang the armhole",
+                               "The shoulder is joined, the side is open. Purl side facing you, ends first, then the "
+                               "shoulder.",
+                               arm.all()});
+}
+
+Program writeBand(const Project& project, const GarmentCounts& counts, PieceKind piece) {
+    const bool left = piece == PieceKind::leftBand;
+    const auto front = hang(counts.bandEdge, counts.frontEdge());
+    const auto end = hang(counts.band - counts.bandEdge, counts.trimRows / 2);
+    TrimHang edge;
+    // Purl side facing, the edge on top: the left front's runs from the neck down to the hem, the right front's up.
+    if (left) {
+        const PieceKind last = project.choices.neckTrimInTwo ? PieceKind::secondNeckTrim : PieceKind::neckTrim;
+        edge.edge(key(last), "end_right", end, false);
+        edge.edge("left_front", "front_edge", front, false);
+    } else {
+        edge.edge("right_front", "front_edge", front, true);
+        edge.edge("neck_trim", "end_left", end, true);
+    }
+    std::vector<NeedleSpan> holes;
+    if ((project.choices.buttonholes == Side::left) == left)
+        for (const int position : counts.buttonholes) {
+            const NeedleSpan all = centred(counts.band);
+            holes.push_back(fromEdge(all, left ? Side::right : Side::left, position - 1, counts.buttonhole.count()));
+        }
+    return writeTrim(project, {piece, counts.band, counts.bandRows, "hang the front edge",
+                               left ? "Purl side facing you, the neck at your left, the lower edge at your right."
+                                    : "Purl side facing you, the lower edge at your left, the neck at your right.",
+                               edge.all(), std::move(holes)});
 }
 
 } // namespace vestimen

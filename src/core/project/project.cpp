@@ -6,19 +6,41 @@
 namespace vestimen {
 namespace {
 
-constexpr std::array<const char*, 22> keys = {
-    "body_stitches", "neck_stitches",  "body_welt_rows",      "body_rows",        "armhole_rows", "shoulder_rows",
-    "neck_rows",     "wrist_stitches", "sleeve_top_stitches", "cuff_rows",        "sleeve_rows",  "trim_stitches",
-    "trim_rows",     "upper_stitches", "underarm_stitches",   "cap_top_stitches", "cap_rows",     "arm_trim_stitches",
-    "arm_trim_rows", "hem_stitches",   "waist_stitches",      "waist_rows",
+constexpr std::array<const char*, 26> keys = {
+    "body_stitches", "neck_stitches",  "body_welt_rows",      "body_rows",        "armhole_rows",   "shoulder_rows",
+    "neck_rows",     "wrist_stitches", "sleeve_top_stitches", "cuff_rows",        "sleeve_rows",    "trim_stitches",
+    "trim_rows",     "upper_stitches", "underarm_stitches",   "cap_top_stitches", "cap_rows",       "arm_trim_stitches",
+    "arm_trim_rows", "hem_stitches",   "waist_stitches",      "waist_rows",       "back_neck_rows", "front_stitches",
+    "band_stitches", "band_rows",
 };
-static_assert(keys.size() == static_cast<std::size_t>(Quantity::waistRows) + 1);
+static_assert(keys.size() == static_cast<std::size_t>(Quantity::bandRows) + 1);
 
 } // namespace
 
 const char* label(BodyKind body) {
-    static constexpr std::array labels = {"Drop shoulder", "Set-in sleeves", "Sleeveless"};
+    static constexpr std::array labels = {"Drop shoulder", "Set-in sleeves", "Raglan", "Sleeveless", "Strapped top"};
     return labels[static_cast<std::size_t>(body)];
+}
+
+const char* label(Closure closure) {
+    return closure == Closure::pullover ? "Closed front" : "Open front, with bands";
+}
+
+const char* label(NeckSchool school) {
+    static constexpr std::array labels = {"Neck held, shaped by short rows", "Neck bound off, sides decreased",
+                                          "Neck on waste yarn, sides decreased"};
+    return labels[static_cast<std::size_t>(school)];
+}
+
+const char* label(ShoulderKind shoulder) {
+    static constexpr std::array labels = {"Straight shoulders", "Sloped by short rows", "Bound off in steps"};
+    return labels[static_cast<std::size_t>(shoulder)];
+}
+
+const char* label(WeltKind welt) {
+    static constexpr std::array labels = {"Folded hem", "Mock rib, every second needle", "Latched rib", "Two-bed rib",
+                                          "Rolled edge"};
+    return labels[static_cast<std::size_t>(welt)];
 }
 
 const char* label(NeckKind neck) {

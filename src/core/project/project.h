@@ -13,7 +13,9 @@
 
 namespace vestimen {
 
-enum class WeltKind { foldedHem, mockRib };
+/// Lower edges (craft 12). A latched rib is dropped and re-formed with the latch tool; a two-bed rib needs a second
+/// bed.
+enum class WeltKind { foldedHem, mockRib, latchedRib, twoBedRib, rolled };
 
 struct Welt {
     WeltKind kind = WeltKind::foldedHem;
@@ -21,12 +23,21 @@ struct Welt {
     bool operator==(const Welt&) const = default;
 };
 
-enum class ShoulderKind { straight, shortRows };
+/// Straight across, sloped by short rows, or in steps that are bound off (craft 15).
+enum class ShoulderKind { straight, shortRows, stepped };
 
-/// How body and sleeve meet (craft 13): sewn straight to the body, set into a shaped armhole, or no sleeve at all.
-enum class BodyKind { dropShoulder, setIn, sleeveless };
+/// How body and sleeve meet (craft 13): sewn straight to the body, set into a shaped armhole, along slanting lines up
+/// to the neck, or no sleeve at all, with shoulders or only straps.
+enum class BodyKind { dropShoulder, setIn, raglan, sleeveless, strapped };
+/// One front, or two that mirror each other with bands along the opening.
+enum class Closure { pullover, cardigan };
 /// The neckline of the front (craft 14). A boat neck is as straight in front as at the back.
 enum class NeckKind { round, vee, square, boat };
+/// How a neckline is worked (craft 14): its stitches wait in hold and each side is shaped by short rows; or its middle
+/// is bound off, or goes onto waste yarn, and its sides are decreased.
+enum class NeckSchool { hold, bindOff, wasteYarn };
+enum class SleeveLine { tapered, straight };
+enum class SleeveReach { full, shortened };
 /// The sides below the armholes: straight, from the hip's width to the chest's, or in to the waist and out again.
 enum class SideKind { straight, aLine, waisted };
 
@@ -54,27 +65,49 @@ enum class Quantity {
     hemStitches,
     waistStitches,
     waistRows,
+    backNeckRows,
+    frontStitches,
+    bandStitches,
+    bandRows,
 };
 
 struct Choices {
     BodyKind body = BodyKind::dropShoulder;
+    Closure closure = Closure::pullover;
     NeckKind neck = NeckKind::round;
+    NeckSchool neckSchool = NeckSchool::hold;
+    bool backNeck = false; ///< the back's neck is shaped too, shallow
     SideKind sides = SideKind::straight;
     Length underarm = Length::millimetres(25); ///< bound off at each side where a shaped armhole begins
     Length narrower = Length::millimetres(15); ///< so much less than cross back on each side where there is no sleeve
     Length capTop = Length::millimetres(60);   ///< flat top of a sleeve's cap
     Length capEase = Length::millimetres(5);   ///< by which a cap's edge is longer than its armhole
     Length armTrimDepth = Length::millimetres(15); ///< of a sleeveless armhole's trim
+    Length strap = Length::millimetres(45);        ///< width of each strap
+    Length strapBack = Length::millimetres(90);    ///< depth of the back's neck between straps
+    SleeveLine sleeveLine = SleeveLine::tapered;
+    SleeveReach sleeveReach = SleeveReach::full;
+    Length shortSleeve = Length::millimetres(120); ///< of a short one, from the underarm to its edge
+    Length bandDepth = Length::millimetres(25);    ///< of a cardigan's bands, which lie over each other
+    int buttons = 6;
+    Length button = Length::millimetres(15); ///< across
+    Side buttonholes = Side::left;           ///< the wearer's side whose band has the holes
     Welt bodyWelt;
     Welt cuff;
     ShoulderKind shoulder = ShoulderKind::shortRows;
     bool wrapTurns = true;
     Length neckTrimDepth = Length::millimetres(20);
+    bool neckTrimInTwo = false;  ///< knitted in two parts, where the neckline is longer than the bed
     bool seamStitches = true;    ///< one more stitch for each edge that a mattress seam eats
     int fashioningInset = 2;     ///< stitches moved at a fashioned increase
     bool everySecondRow = false; ///< sleeve increases only on every second row
     int sleeveLines = 0;         ///< lines of the sleeve's list; 0: the fewest within tolerance
     Rows wasteRows{12};
+
+    bool hasSleeves() const { return body != BodyKind::sleeveless && body != BodyKind::strapped; }
+    bool isCardigan() const { return closure == Closure::cardigan; }
+    /// Straps and raglans leave no shoulder to slope.
+    bool hasShoulders() const { return body != BodyKind::raglan && body != BodyKind::strapped; }
 
     bool operator==(const Choices&) const = default;
 };
@@ -111,11 +144,21 @@ struct Project {
     bool operator==(const Project&) const = default;
 };
 
-inline constexpr std::array allBodies = {BodyKind::dropShoulder, BodyKind::setIn, BodyKind::sleeveless};
+inline constexpr std::array allBodies = {BodyKind::dropShoulder, BodyKind::setIn, BodyKind::raglan,
+                                         BodyKind::sleeveless, BodyKind::strapped};
+inline constexpr std::array allClosures = {Closure::pullover, Closure::cardigan};
+inline constexpr std::array allNeckSchools = {NeckSchool::hold, NeckSchool::bindOff, NeckSchool::wasteYarn};
+inline constexpr std::array allShoulders = {ShoulderKind::straight, ShoulderKind::shortRows, ShoulderKind::stepped};
+inline constexpr std::array allWelts = {WeltKind::foldedHem, WeltKind::mockRib, WeltKind::latchedRib,
+                                        WeltKind::twoBedRib, WeltKind::rolled};
 inline constexpr std::array allNecks = {NeckKind::round, NeckKind::vee, NeckKind::square, NeckKind::boat};
 inline constexpr std::array allSides = {SideKind::straight, SideKind::aLine, SideKind::waisted};
 /// For people.
 const char* label(BodyKind body);
+const char* label(Closure closure);
+const char* label(NeckSchool school);
+const char* label(ShoulderKind shoulder);
+const char* label(WeltKind welt);
 const char* label(NeckKind neck);
 const char* label(SideKind sides);
 

@@ -69,7 +69,7 @@ Project randomProject() {
 
 /// The steps of the fabric lie along curves whose lengths agree: half a row more or less on each side of the cap would
 /// not fit better.
-void checkCapFits(const PulloverCounts& c, const FabricGauge& gauge, Length ease) {
+void checkCapFits(const GarmentCounts& c, const FabricGauge& gauge, Length ease) {
     const Stitches side = (c.sleeveTop - c.capTop) / 2 - c.underarm;
     const auto miss = [&](int rows) {
         return abs(
@@ -84,7 +84,7 @@ void checkCapFits(const PulloverCounts& c, const FabricGauge& gauge, Length ease
 
 } // namespace
 
-class TestPulloverProperty : public QObject {
+class TestGarmentProperty : public QObject {
     Q_OBJECT
 
 private slots:
@@ -96,7 +96,7 @@ private:
     static void check(const Project& project, int& drafted);
 };
 
-void TestPulloverProperty::check(const Project& project, int& drafted) {
+void TestGarmentProperty::check(const Project& project, int& drafted) {
     const Worked worked = work(project);
     if (worked.pieces.empty()) {
         // Not drafted: somebody was told why.
@@ -111,7 +111,7 @@ void TestPulloverProperty::check(const Project& project, int& drafted) {
             if (!wantedEyelet)
                 RC_FAIL(piece.program.piece + ": " + finding.code + ", " + render(finding.text));
         }
-    const PulloverCounts& c = *worked.counts;
+    const GarmentCounts& c = *worked.counts;
     RC_ASSERT(c.neck + c.shoulder * 2 == c.upper);
     Stitches side = c.hem;
     Rows rows;
@@ -145,7 +145,7 @@ void TestPulloverProperty::check(const Project& project, int& drafted) {
             RC_ASSERT(finding.severity != Severity::error);
 }
 
-void TestPulloverProperty::everyProgramRunsClean() {
+void TestGarmentProperty::everyProgramRunsClean() {
     int all = 0;
     int drafted = 0;
     CHECK_PROPERTY("no program that the virtual bed refuses", [&] {
@@ -157,7 +157,7 @@ void TestPulloverProperty::everyProgramRunsClean() {
     QVERIFY(drafted > all * 4 / 5);
 }
 
-void TestPulloverProperty::randomPinsKeepProgramsClean() {
+void TestGarmentProperty::randomPinsKeepProgramsClean() {
     CHECK_PROPERTY("a pin is kept, refused with a word, or an error; programs stay clean", [] {
         Project project = *rc::gen::arbitrary<bool>() ? test::odilesPullover() : test::ilkesPullover();
         if (!project.wearer[Measure::crossBack]) // Odile's stays a drop shoulder
@@ -178,7 +178,7 @@ void TestPulloverProperty::randomPinsKeepProgramsClean() {
     });
 }
 
-void TestPulloverProperty::wildInputNeverBreaks() {
+void TestGarmentProperty::wildInputNeverBreaks() {
     CHECK_PROPERTY("whatever is typed, there is an answer or a finding", [] {
         Project project = *rc::gen::element(test::odilesPullover(), test::ilkesPullover(), Project{});
         const double wild[] = {0.0, -1.0, 1e-9, 0.4, 3.0, 87.0, 999.0, 1e7, std::nan(""), INFINITY};
@@ -205,5 +205,5 @@ void TestPulloverProperty::wildInputNeverBreaks() {
     });
 }
 
-QTEST_APPLESS_MAIN(TestPulloverProperty)
-#include "tst_pullover_property.moc"
+QTEST_APPLESS_MAIN(TestGarmentProperty)
+#include "tst_garment_property.moc"

@@ -1,0 +1,224 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/garment/outlines.h"
+
+#include <algorithm>
+#include <cmath>
+#include <numbers>
+
+namespace vestimen {
+namespace {
+
+constexpr int curvePoints = 16;
+
+Length pathLength(const std::vector<OutlinePoint>& points) {
+    Length sum;
+    for (std::size_t i = 1; i < points.size(); ++i)
+        sum +=
+            Length::millimetres(std::hypot((points[i].x - points[i - 1].x).mm(), (points[i].y - points[i - 1].y).mm()));
+    return sum;
+}
+
+/// A neckline from the right neck point round to the left one.
+std::vector<OutlinePoint> neckline(const GarmentMeasures& m, NeckKind kind, Length depth) {
+    const Length half = m.neckWidth / 2.0;
+    const Length low = m.length - depth;
+    if (!(depth > Length()))
+        return {{half, m.length}, {-half, m.length}};
+    switch (kind) {
+    case NeckKind::vee:
+        return {{half, m.length},
+                {half, m.length - m.shoulderDrop},
+                {Length(), low},
+                {-half, m.length - m.shoulderDrop},
+                {-half, m.length}};
+    case NeckKind::square:
+        return {{half, m.length}, {half, low}, {-half, low}, {-half, m.length}};
+    case NeckKind::boat:
+    case NeckKind::round:
+        break;
+    }
+    const Length flat = half * neckFlatShare;
+    const Length curveHeight = depth * (1.0 - neckStraightShare);
+    std::vector<OutlinePoint> points = {{half, m.length}};
+    for (int i = 0; i <= curvePoints; ++i) {
+        const double angle = 0.5 * std::numbers::pi * i / curvePoints;
+        points.push_back({flat + (half - flat) * std::cos(angle), low + curveHeight * (1.0 - std::sin(angle))});
+    }
+    const std::size_t right = points.size();
+    for (std::size_t i = right; i-- > 0;)
+        points.push_back({-points[i].x, points[i].y});
+    return points;
+}
+
+std::vector<OutlinePoint> frontNeck(const GarmentMeasures& m) {
+    return neckline(m, m.neck, m.neckDepth);
+}
+
+/// The back's neckline is a shallow round, whatever the front's.
+std::vector<OutlinePoint> backNeck(const GarmentMeasures& m) {
+    return neckline(m, NeckKind::round, m.backNeckDepth);
+}
+
+OutlinePoint mirrored(OutlinePoint point) {
+    return {-point.x, point.y};
+}
+
+/// The other side of the piece, walked the other way.
+std::vector<OutlinePoint> mirroredBack(const std::vector<OutlinePoint>& points) {
+    std::vector<OutlinePoint> other;
+    for (auto point = points.rbegin(); point != points.rend(); ++point)
+        other.push_back(mirrored(*point));
+    return other;
+}
+
+/// The right side from the lower edge up to the armhole.
+std::vector<OutlinePoint> sideLine(const GarmentMeasures& m, Length welt) {
+    const Length half = m.width / 2.0;
+    const Length hem = m.hemWidth / 2.0;
+    const Length under = m.underarmHeight();
+    switch (m.sides) {
+    case SideKind::aLine:
+        return {{hem, Length()}, {hem, welt}, {half, under - sideStraight}, {half, under}};
+    case SideKind::waisted: {
+        const Length waist = m.waistWidth / 2.0;
+        return {{hem, Length()},
+                {hem, welt},
+                {waist, m.waistHeight - waistStraight / 2.0},
+                {waist, m.waistHeight + waistStraight / 2.0},
+                {half, under - sideStraight},
+                {half, under}};
+    }
+    case SideKind::straight:
+        break;
+    }
+    return {{half, Length()}, {half, under}};
+}
+
+/// The right armhole from the side seam up to the shoulder.
+std::vector<OutlinePoint> armholeLine(const GarmentMeasures& m) {
+    const Length half = m.width / 2.0;
+    const Length shoulder = m.length - m.shoulderDrop;
+    const Length from = shoulder - m.armholeDepth;
+    if (!m.hasArmhole())
+        return {{half, from}, {half, shoulder}};
+    const Length inset = m.armholeInset() - m.underarm;
+    if (m.body == BodyKind::raglan)
+        return {{half, from}, {half - m.underarm, from}, {m.upperWidth / 2.0, shoulder}};
+    const Length height = m.armholeDepth * armholeCurveShare;
+    std::vector<OutlinePoint> points = {{half, from}};
+    for (int i = 0; i <= curvePoints; ++i) {
+        const double angle = 0.5 * std::numbers::pi * i / curvePoints;
+        points.push_back({half - m.underarm - inset * std::sin(angle), from + height * (1.0 - std::cos(angle))});
+    }
+    points.push_back({m.upperWidth / 2.0, shoulder});
+    return points;
+}
+
+/// The right side of a cap from the underarm up to its flat top.
+std::vector<OutlinePoint> capLine(const GarmentMeasures& m, Length from, Length height) {
+    const Length outer = m.sleeveTop / 2.0;
+    const Length side = outer - m.underarm - m.capTop / 2.0;
+    if (m.body == BodyKind::raglan)
+        return {{outer, from}, {outer - m.underarm, from}, {m.capTop / 2.0, from + height}};
+    std::vector<OutlinePoint> points = {{outer, from}};
+    for (int i = 0; i <= 2 * curvePoints; ++i) {
+        const double share = i / (2.0 * curvePoints);
+        points.push_back(
+            {outer - m.underarm - side * share, from + height * ((1.0 - std::cos(share * std::numbers::pi)) / 2.0)});
+    }
+    return points;
+}
+
+/// What of a line from its right end lies at least so far to the right, with the point where it is cut.
+std::vector<OutlinePoint> rightOf(const std::vector<OutlinePoint>& line, Length x) {
+    std::vector<OutlinePoint> kept;
+    for (const OutlinePoint& point : line) {
+        if (point.x < x) {
+            const OutlinePoint& before = kept.back();
+            const double share = before.x > point.x ? (before.x - x) / (before.x - point.x) : 0.0;
+            kept.push_back({x, before.y + (point.y - before.y) * share});
+            return kept;
+        }
+        kept.push_back(point);
+    }
+    return kept;
+}
+
+/// The front on the right of the middle, moved so that its own middle lies at 0.
+Outline halfFrontOutline(const GarmentMeasures& m, PieceKind piece, Length welt) {
+    const Length edge = m.opening / 2.0;
+    const std::vector<OutlinePoint> side = sideLine(m, welt);
+    const std::vector<OutlinePoint> armhole = armholeLine(m);
+    const std::vector<OutlinePoint> neck = rightOf(frontNeck(m), edge);
+    Outline outline{piece,
+                    {{"hem", {{edge, Length()}, side.front()}},
+                     {"side_right", side},
+                     {"armhole_right", armhole},
+                     {"shoulder_right", {armhole.back(), neck.front()}},
+                     {"neck", neck},
+                     {"front_edge", {neck.back(), {edge, Length()}}}}};
+    const Length outermost = std::max({m.width, m.hemWidth}) / 2.0;
+    const Length middle = (outermost + edge) / 2.0;
+    for (OutlineEdge& each : outline.edges)
+        for (OutlinePoint& point : each.points)
+            point.x = point.x - middle;
+    if (outerSide(piece) == Side::right)
+        return outline;
+    // The other front is the mirror image, walked the other way round so that it stays counter-clockwise.
+    Outline other{piece, {}};
+    static constexpr std::array names = {"front_edge", "neck", "shoulder_left", "armhole_left", "side_left", "hem"};
+    std::ranges::reverse(outline.edges);
+    for (std::size_t i = 0; i < outline.edges.size(); ++i)
+        other.edges.push_back({names[i], mirroredBack(outline.edges[i].points)});
+    std::ranges::rotate(other.edges, other.edges.end() - 1); // the hem first
+    return other;
+}
+
+} // namespace
+
+Outline bodyOutline(const GarmentMeasures& m, PieceKind piece, Length welt) {
+    if (isHalfFront(piece))
+        return halfFrontOutline(m, piece, welt);
+    const Length neck = m.neckWidth / 2.0;
+    const Length shoulder = m.length - m.shoulderDrop;
+    const Length upper = m.upperWidth / 2.0;
+    const std::vector<OutlinePoint> neckLine = piece == PieceKind::front ? frontNeck(m) : backNeck(m);
+    const std::vector<OutlinePoint> armhole = armholeLine(m);
+    const std::vector<OutlinePoint> side = sideLine(m, welt);
+    return {piece,
+            {{"hem", {mirrored(side.front()), side.front()}},
+             {"side_right", side},
+             {"armhole_right", armhole},
+             {"shoulder_right", {{upper, shoulder}, {neck, m.length}}},
+             {"neck", neckLine},
+             {"shoulder_left", {{-neck, m.length}, {-upper, shoulder}}},
+             {"armhole_left", mirroredBack(armhole)},
+             {"side_left", mirroredBack(side)}}};
+}
+
+Outline sleeveOutline(const GarmentMeasures& m, PieceKind piece) {
+    const Length wrist = m.wrist / 2.0;
+    const Length top = m.sleeveTop / 2.0;
+    const Length cap = m.hasArmhole() ? capHeight(m).value_or(Length()) : Length();
+    const Length underarm = m.sleeveLength - cap;
+    const std::vector<OutlinePoint> seam = {
+        {wrist, Length()}, {wrist, m.cuffDepth}, {top, underarm - sleeveStraight}, {top, underarm}};
+    Outline outline{piece, {{"hem", {{-wrist, Length()}, {wrist, Length()}}}, {"seam_right", seam}}};
+    if (cap > Length()) {
+        const std::vector<OutlinePoint> line = capLine(m, underarm, cap);
+        outline.edges.push_back({"cap_right", line});
+        outline.edges.push_back({"top", {line.back(), mirrored(line.back())}});
+        outline.edges.push_back({"cap_left", mirroredBack(line)});
+    } else {
+        outline.edges.push_back({"top", {{top, m.sleeveLength}, {-top, m.sleeveLength}}});
+    }
+    outline.edges.push_back({"seam_left", mirroredBack(seam)});
+    return outline;
+}
+
+Length neckOpening(const GarmentMeasures& m) {
+    const Length sleeves = m.body == BodyKind::raglan ? m.capTop * 2.0 : Length();
+    return pathLength(frontNeck(m)) + pathLength(backNeck(m)) + sleeves;
+}
+
+} // namespace vestimen

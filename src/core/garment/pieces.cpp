@@ -1,0 +1,75 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/garment/pieces.h"
+
+namespace vestimen {
+
+std::vector<PieceKind> piecesOf(const Choices& choices) {
+    std::vector<PieceKind> pieces = {PieceKind::back};
+    const auto add = [&](std::initializer_list<PieceKind> more) { pieces.insert(pieces.end(), more); };
+    choices.isCardigan() ? add({PieceKind::leftFront, PieceKind::rightFront}) : add({PieceKind::front});
+    if (choices.hasSleeves())
+        add({PieceKind::leftSleeve, PieceKind::rightSleeve});
+    add({PieceKind::neckTrim});
+    if (choices.neckTrimInTwo)
+        add({PieceKind::secondNeckTrim});
+    if (!choices.hasSleeves())
+        add({PieceKind::leftArmTrim, PieceKind::rightArmTrim});
+    if (choices.isCardigan())
+        add({PieceKind::leftBand, PieceKind::rightBand});
+    return pieces;
+}
+
+bool isSleeve(PieceKind kind) {
+    return kind == PieceKind::leftSleeve || kind == PieceKind::rightSleeve;
+}
+
+bool isBand(PieceKind kind) {
+    return kind == PieceKind::leftBand || kind == PieceKind::rightBand;
+}
+
+bool isNeckTrim(PieceKind kind) {
+    return kind == PieceKind::neckTrim || kind == PieceKind::secondNeckTrim;
+}
+
+bool isTrim(PieceKind kind) {
+    return isNeckTrim(kind) || kind == PieceKind::leftArmTrim || kind == PieceKind::rightArmTrim || isBand(kind);
+}
+
+bool isHalfFront(PieceKind kind) {
+    return kind == PieceKind::leftFront || kind == PieceKind::rightFront;
+}
+
+const char* key(PieceKind kind) {
+    static constexpr std::array keys = {"back",          "front",          "left_front", "right_front",
+                                        "left_sleeve",   "right_sleeve",   "neck_trim",  "second_neck_trim",
+                                        "left_arm_trim", "right_arm_trim", "left_band",  "right_band"};
+    static_assert(keys.size() == allPieces.size());
+    return keys[static_cast<std::size_t>(kind)];
+}
+
+const char* label(PieceKind kind) {
+    static constexpr std::array labels = {"Back",
+                                          "Front",
+                                          "Left front",
+                                          "Right front",
+                                          "Left sleeve",
+                                          "Right sleeve",
+                                          "Neck trim",
+                                          "Neck trim, second part",
+                                          "Left armhole trim",
+                                          "Right armhole trim",
+                                          "Left band",
+                                          "Right band"};
+    static_assert(labels.size() == allPieces.size());
+    return labels[static_cast<std::size_t>(kind)];
+}
+
+Side wearerSide(PieceKind piece, Side machineSide) {
+    return piece == PieceKind::back ? opposite(machineSide) : machineSide;
+}
+
+Side outerSide(PieceKind halfFront) {
+    return halfFront == PieceKind::leftFront ? Side::left : Side::right;
+}
+
+} // namespace vestimen

@@ -1,0 +1,152 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/knitting/body_half.h"
+
+#include "core/knitting/piece_parts.h"
+
+#include <algorithm>
+
+namespace vestimen {
+
+BodyHalf::BodyHalf(ProgramWriter& writer, const GarmentCounts& counts, const NeckCounts& neck, const Project& project,
+                   Armholes& armholes, Side side, Beside beside, int shoulderGone)
+    : writer_(writer), counts_(counts), neck_(neck), project_(project), armholes_(armholes), top_(armholes.top()),
+      side_(side), beside_(beside), width_(counts.shoulder - Stitches(shoulderGone) + neck.side +
+                                           Stitches(armholes.leftAt(counts.toNeck(neck).count()))),
+      shoulderGone_(shoulderGone) {
+    if (beside == Beside::bindOffDue)
+        width_ += neck.centre;
+    for (const CurveEvent& each : neck.shape.events()) {
+        const int row = beside == Beside::bindOffDue ? std::max(1, each.row) : each.row;
+        if (!decreases_.empty() && decreases_.back().first == row)
+            decreases_.back().second += each.stitches.count();
+        else
+            decreases_.emplace_back(row, each.stitches.count());
+    }
+}
+
+void BodyHalf::write() {
+    const int first = writer_.passes();
+    const int rows = neck_.rows.count();
+    for (int done = 0; done < rows; ++done) {
+        armholeAt(done);
+        neckAt(done);
+        shoulderAt(done);
+        ++plain_;
+        if (toWrap_) {
+            flush();
+            if (project_.choices.wrapTurns)
+                writer_.add(operation::Wrap{*toWrap_});
+            toWrap_.reset();
+        }
+    }
+    flush();
+    if (neck_.slopeBefore == Rows(0))
+        writer_.edge(sided(side_, "armhole_left", "armhole_right"), side_, first + 1,
+                     first + std::min(neck_.firstTurn, neck_.rows).count());
+    const int shaped = beside_ == Beside::bindOffDue ? 1 : 2 * static_cast<int>(neck_.steps.size());
+    writer_.edge(sided(side_, "neck_left", "neck_right"), opposite(side_), first + shaped + 1, first + rows);
+    finish();
+}
+
+void BodyHalf::armholeAt(int done) {
+    const int stitches = armholes_.dueAt(counts_.toNeck(neck_).count() + done);
+    if (stitches == 0)
+        return;
+    flush();
+    armholes_.decrease(side_, stitches);
+    width_ -= Stitches(stitches);
+}
+
+void BodyHalf::neckAt(int done) {
+    if (beside_ == Beside::bindOffDue && done == 1) {
+        flush();
+        writer_.add(operation::BindOff{.side = writer_.carriage(), .count = neck_.centre.count(), .as = "neck"});
+        width_ -= neck_.centre;
+    }
+    for (const auto& [row, stitches] : decreases_)
+        if (row == done) {
+            flush();
+            decreaseAtNeck(stitches);
+        }
+    const auto turn = static_cast<std::size_t>(done / 2);
+    if (done % 2 == 0 && turn < neck_.steps.size() && (turn == 0 || neck_.steps[turn] > Stitches(0))) {
+        flush();
+        holdAtNeck(neck_.steps[turn].count());
+    }
+}
+
+void BodyHalf::shoulderAt(int done) {
+    const int since = done - neck_.firstTurn.count();
+    if (counts_.shoulderSteps.empty() || since < 0 || since % 2 != 0)
+        return;
+    flush();
+    const auto turn = static_cast<std::size_t>((neck_.slopeBefore.count() + since) / 2);
+    if (since == 0)
+        writer_.section("shoulder");
+    const int step = counts_.shoulderSteps[turn].count();
+    if (stepped()) {
+        writer_.add(operation::BindOff{.side = side_, .count = step, .as = shoulderName()});
+        shoulderGone_ += step;
+        width_ -= Stitches(step);
+    } else if (turn + 1 < counts_.shoulderSteps.size()) {
+        holdAtShoulder(step);
+    } else {
+        release(writer_, fromEdge(top_, side_, 0, shoulderGone_));
+        width_ += Stitches(shoulderGone_);
+    }
+}
+
+void BodyHalf::finish() {
+    if (counts_.shoulderSteps.empty() || !stepped()) {
+        const NeedleSpan shoulder = fromEdge(top_, side_, 0, counts_.shoulder.count());
+        return writer_.offOnWaste(project_.choices.wasteRows, counts_.shoulder, mainYarn, {{shoulderName(), shoulder}});
+    }
+    // The last step is closed; beside a held neck its last loop joins the neck's edge.
+    const int rest = counts_.shoulder.count() - shoulderGone_;
+    const bool alone = beside_ != Beside::heldNeck && beside_ != Beside::heldHalf;
+    writer_.add(operation::BindOff{.side = side_, .count = rest, .all = alone, .as = shoulderName()});
+    if (!alone)
+        writer_.add(operation::BreakYarn{mainYarn});
+}
+
+void BodyHalf::flush() {
+    writer_.knitPlain(Rows(plain_), width_, writer_.size());
+    plain_ = 0;
+}
+
+void BodyHalf::holdAtNeck(int step) {
+    writer_.holdLever(true);
+    hold(writer_, fromEdge(top_, side_, inner() - step, step));
+    neckGone_ += step;
+    width_ -= Stitches(step);
+    // The held needle beside the working ones, towards the neck.
+    toWrap_ = fromEdge(top_, side_, inner(), 1).first;
+}
+
+/// By needle, since something may lie beside this half.
+void BodyHalf::decreaseAtNeck(int stitches) {
+    const Needle innermost = fromEdge(top_, side_, inner() - 1, 1).first;
+    const int moved = std::max(stitches, std::min(project_.choices.fashioningInset, counts_.shoulder.count()));
+    operation::Transfer transfer;
+    for (int i = 0; i < moved; ++i)
+        transfer.moves.emplace_back(innermost.towards(side_, i), innermost.towards(side_, i + stitches));
+    writer_.add(std::move(transfer));
+    neckGone_ += stitches;
+    width_ -= Stitches(stitches);
+}
+
+void BodyHalf::holdAtShoulder(int step) {
+    writer_.holdLever(true);
+    hold(writer_, fromEdge(top_, side_, shoulderGone_, step));
+    shoulderGone_ += step;
+    width_ -= Stitches(step);
+    toWrap_ = fromEdge(top_, side_, shoulderGone_ - 1, 1).first;
+}
+
+const char* BodyHalf::shoulderName() const {
+    if (project_.choices.body == BodyKind::raglan)
+        return sided(side_, "tip_left", "tip_right");
+    return sided(side_, "shoulder_left", "shoulder_right");
+}
+
+} // namespace vestimen

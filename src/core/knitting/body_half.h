@@ -1,0 +1,59 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/knitting/armholes.h"
+
+#include <optional>
+
+namespace vestimen {
+
+/// What lies beside a half while it is worked.
+enum class Beside {
+    nothing,   ///< the bed is bare but for this half
+    heldNeck,  ///< needles of the neck wait in hold
+    heldHalf,  ///< the other half waits in hold
+    bindOffDue ///< this half's own middle is still on it, to be bound off after its first row: a half front
+};
+
+/// One half of a necked piece, from the row where the neck begins, to its shoulder. The carriage stands at the
+/// armhole's side; `top` are the piece's needles when nothing is left to go off its armholes; `shoulderGone` stitches
+/// of the shoulder went before the neck began, into hold or bound off.
+class BodyHalf {
+public:
+    BodyHalf(ProgramWriter& writer, const GarmentCounts& counts, const NeckCounts& neck, const Project& project,
+             Armholes& armholes, Side side, Beside beside, int shoulderGone);
+
+    /// Leaves the shoulder off the needles: on waste yarn, or bound off.
+    void write();
+
+private:
+    void armholeAt(int done);
+    void neckAt(int done);
+    void shoulderAt(int done);
+    void finish();
+    void flush();
+    void holdAtNeck(int step);
+    void decreaseAtNeck(int stitches);
+    void holdAtShoulder(int step);
+    /// Needles from the shoulder's edge to where this half now ends towards the neck.
+    int inner() const { return (counts_.shoulder + neck_.side).count() - neckGone_; }
+    bool stepped() const { return project_.choices.shoulder == ShoulderKind::stepped; }
+    const char* shoulderName() const;
+
+    ProgramWriter& writer_;
+    const GarmentCounts& counts_;
+    const NeckCounts& neck_;
+    const Project& project_;
+    Armholes& armholes_;
+    NeedleSpan top_;
+    Side side_;
+    Beside beside_;
+    Stitches width_;
+    int neckGone_ = 0;
+    int shoulderGone_;
+    int plain_ = 0;
+    std::optional<Needle> toWrap_;
+    std::vector<std::pair<int, int>> decreases_; ///< after so many rows of this half, so many at the neck
+};
+
+} // namespace vestimen

@@ -1,0 +1,209 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/garment/curved_edges.h"
+#include "core/shaping/counter.h"
+#include "core/shaping/short_rows.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace vestimen {
+namespace {
+
+/// From the welt to the underarm: one slope, or two with a straight piece at the waist.
+bool countSides(Counter& counter, const GarmentMeasures& m, GarmentCounts& counts) {
+    const FabricGauge& gauge = counter.gauge();
+    const auto rowsOf = [&](Length length) { return Rows(count({length, gauge.rows})->count); };
+    const auto stretch = [&](Stitches from, Stitches to, Rows rows, Rows straight) {
+        const SlopeRequest request{rows - straight, to > from ? (to - from) / 2 : (from - to) / 2, 1,
+                                   counter.choices().everySecondRow ? 2 : 1};
+        auto shape = request.rows > Rows(0) ? slopeWithin(request, tolerance(gauge)) : std::nullopt;
+        if (!shape) {
+            counter.error(
+                "side_slope",
+                {"The sides cannot go from {0} to {1} stitches in {2} rows: make these widths less different, "
+                 "or the body longer.",
+                 {from, to, std::max(Rows(0), request.rows)}},
+                PieceKind::back);
+            return false;
+        }
+        Reckoning& working = counter.working(
+            m.sides == SideKind::waisted && to == counts.waist ? Quantity::waistStitches : Quantity::hemStitches);
+        for (const SlopeLine& line : shape->lines)
+            working.steps.push_back(
+                {{to > from ? "every {0} rows, one more at each side" : "every {0} rows, one fewer at each side",
+                  {line.every}},
+                 Figure{static_cast<double>(line.times), 0, "×"}});
+        shape->plainAfter += straight;
+        counts.sides.push_back({*shape, to > from});
+        return true;
+    };
+    switch (m.sides) {
+    case SideKind::straight:
+        counts.sides = {{Slope{{}, counts.toUnderarm, 0.0}, false}};
+        return true;
+    case SideKind::aLine:
+        return stretch(counts.hem, counts.body, counts.toUnderarm, rowsOf(sideStraight));
+    case SideKind::waisted:
+        break;
+    }
+    counts.toWaist =
+        counter.rows(Quantity::waistRows, "Rows from the welt to the waist",
+                     m.waistHeight - gauge.height(counts.bodyWelt.visible), Parity::any, "nearest whole row");
+    const Rows half = rowsOf(waistStraight / 2.0);
+    return stretch(counts.hem, counts.waist, counts.toWaist + half, half * 2) &&
+           stretch(counts.waist, counts.body, counts.toUnderarm - counts.toWaist - half, rowsOf(sideStraight));
+}
+
+bool countArmhole(Counter& counter, const GarmentMeasures& m, GarmentCounts& counts) {
+    if (!m.hasArmhole())
+        return true;
+    const FabricGauge& gauge = counter.gauge();
+    const bool raglan = m.body == BodyKind::raglan;
+    const Stitches side = counts.armholeInset() - counts.underarm;
+    const Rows curved =
+        raglan ? counts.armhole : Rows(static_cast<int>(std::lround(counts.armhole.count() * armholeCurveShare)));
+    const auto shape = raglan
+                           ? raglanLine(counter, side, counts.armhole)
+                           : decreasedAlong(fromSecondRow(quarterEllipse(side, curved, counts.armhole)), side, gauge);
+    if (!shape || counts.armhole < Rows(4)) {
+        counter.error("armhole_shape",
+                      {"{0} stitches cannot go off each side of an armhole of {1} rows: make it deeper, or wider "
+                       "between the armholes.",
+                       {counts.armholeInset(), counts.armhole}},
+                      PieceKind::back);
+        return false;
+    }
+    counts.armholeCurve = *shape;
+    addRuns(counter.working(Quantity::armholeRows), *shape, gauge);
+    counts.armholeEdge =
+        raglan ? gauge.width(counts.underarm) +
+                     Length::millimetres(std::hypot(gauge.width(side).mm(), gauge.height(counts.armhole).mm()))
+               : armholeEdge(gauge.width(counts.underarm), gauge.width(side), gauge.height(curved),
+                             gauge.height(counts.armhole - curved));
+    return true;
+}
+
+/// A front of a cardigan: half of the body, less half of the opening, with a stitch at its edge for the band to hang
+/// on. Its lower edge has the parity that the welt wants.
+bool countFront(Counter& counter, const GarmentMeasures& m, GarmentCounts& counts) {
+    if (!m.isCardigan())
+        return true;
+    const Choices& choices = counter.choices();
+    const Stitches flare = (counts.hem - counts.body) / 2;
+    const Parity welt = weltParity(choices.bodyWelt);
+    const Parity parity = welt == Parity::any ? Parity::any
+                          : flare.isEven()    ? welt
+                                              : (welt == Parity::odd ? Parity::even : Parity::odd);
+    counts.front = counter.stitches(Quantity::frontStitches, "Stitches of each front", (m.width - m.opening) / 2.0,
+                                    Stitches(choices.seamStitches ? 2 : 0), parity, weltParityReason(choices.bodyWelt));
+    if (counts.frontNeckWidth() >= Stitches(3))
+        return true;
+    counter.error("front_too_narrow",
+                  {"A front of {0} stitches leaves {1} for its half of the neck: at least 3 are needed. Make the bands "
+                   "narrower, or the neck wider.",
+                   {counts.front, counts.frontNeckWidth()}},
+                  PieceKind::leftFront);
+    return false;
+}
+
+/// Widths: of the body, between the armholes, at the neck, hem and waist.
+bool countWidths(Counter& counter, const GarmentMeasures& m, GarmentCounts& counts) {
+    const Choices& choices = counter.choices();
+    const Stitches seams(choices.seamStitches ? 2 : 0);
+    counts.body = counter.stitches(Quantity::bodyStitches, "Stitches of back and front", m.width, seams,
+                                   weltParity(choices.bodyWelt), weltParityReason(choices.bodyWelt));
+    counts.upper = counts.body;
+    if (m.hasArmhole()) {
+        counts.upper = counter.stitches(Quantity::upperStitches, "Stitches between the armholes", m.upperWidth, seams,
+                                        parityOf(counts.body),
+                                        counts.body.isEven() ? "even, as the body is" : "odd, as the body is");
+        if (counts.armholeInset() < Stitches(1)) {
+            counter.error(
+                "no_armhole",
+                {"{0} stitches between the armholes leave nothing of the body's {1} to shape: at most {2} do.",
+                 {counts.upper, counts.body, counts.body - Stitches(2)}},
+                PieceKind::back);
+            return false;
+        }
+        counts.underarm = std::min(counter.stitches(Quantity::underarmStitches, "Stitches off at the underarm",
+                                                    m.underarm, Stitches(0), Parity::any, "nearest whole stitch"),
+                                   counts.armholeInset());
+    }
+    counts.neck = counter.stitches(Quantity::neckStitches, "Stitches of the neck", m.neckWidth, Stitches(0),
+                                   parityOf(counts.body),
+                                   counts.body.isEven() ? "even, as the body is, so that the shoulders agree"
+                                                        : "odd, as the body is, so that the shoulders agree");
+    counts.shoulder = (counts.upper - counts.neck) / 2;
+    counts.hem = counts.body;
+    const char* sameParity = counts.body.isEven() ? "even, as the body is" : "odd, as the body is";
+    if (m.sides != SideKind::straight)
+        counts.hem = counter.stitches(Quantity::hemStitches, "Stitches at the hem", m.hemWidth, seams,
+                                      parityOf(counts.body), sameParity);
+    if (m.sides == SideKind::waisted)
+        counts.waist = counter.stitches(Quantity::waistStitches, "Stitches at the waist", m.waistWidth, seams,
+                                        parityOf(counts.body), sameParity);
+    const bool fits = counter.fitsBed(std::max(counts.body, counts.hem), PieceKind::back);
+    const Stitches least(choices.hasShoulders() ? 4 : 2);
+    if (counts.shoulder >= least && counts.neck >= Stitches(3))
+        return fits && countFront(counter, m, counts);
+    counter.error("no_shoulder",
+                  {"A neck of {0} stitches in a body of {1} leaves {2} for each shoulder: at least {3} are needed, "
+                   "and 3 for the neck.",
+                   {counts.neck, counts.upper, counts.shoulder, least}},
+                  PieceKind::back);
+    return false;
+}
+
+/// Rows: the welt, up to the underarm, the armhole and the shoulder.
+bool countHeights(Counter& counter, const GarmentMeasures& m, GarmentCounts& counts) {
+    const Choices& choices = counter.choices();
+    const FabricGauge& gauge = counter.gauge();
+    counts.bodyWelt = counter.welt(Quantity::bodyWeltRows, "Rows of the welt", choices.bodyWelt);
+    const bool sloped = m.shoulderDrop > Length();
+    if (sloped)
+        counts.shoulderRows = counter.rows(Quantity::shoulderRows, "Rows of the shoulder slope", m.shoulderDrop,
+                                           Parity::even, "even, two for each turn");
+    // Every turn puts at least one needle to hold.
+    const int mostTurns = counts.shoulder.count() - (choices.shoulder == ShoulderKind::stepped ? 1 : 0);
+    if (counts.shoulderRows.count() / 2 > mostTurns)
+        counts.shoulderRows = Rows(std::max(0, mostTurns) * 2);
+    // A cardigan's necks begin with the carriage at the armhole: an even number of rows above it.
+    const bool settled = m.isCardigan() && counts.shoulderRows > Rows(0);
+    const bool odd = choices.shoulder == ShoulderKind::shortRows;
+    counts.armhole = counter.rows(Quantity::armholeRows, "Rows of the armhole", m.armholeDepth,
+                                  !settled ? Parity::any
+                                  : odd    ? Parity::odd
+                                           : Parity::even,
+                                  !settled ? "nearest whole row"
+                                  : odd    ? "odd, so that the fronts’ necks begin where the yarn is"
+                                           : "even, so that the fronts’ necks begin where the yarn is");
+    const auto all = count({m.length, gauge.rows});
+    counts.toUnderarm =
+        counter.remainder(Quantity::bodyRows, "Rows from the welt to the underarm",
+                          {{{"rows in all", {}}, Rows(all->count)},
+                           {{"less the welt", {}}, -counts.bodyWelt.visible},
+                           {{"less the armhole", {}}, -counts.armhole},
+                           {{"less the shoulder", {}}, -counts.shoulderRows}},
+                          all->count - (counts.bodyWelt.visible + counts.armhole + counts.shoulderRows).count());
+    if (counts.shoulderRows > Rows(0))
+        counts.shoulderSteps =
+            evenSteps(counts.shoulder, counts.shoulderRows.count() / 2 + (choices.shoulder == ShoulderKind::stepped));
+    if (counts.toUnderarm < Rows(2)) {
+        counter.error("body_too_short",
+                      {"Welt, armhole and shoulder leave {0} rows below the underarm: make the body longer.",
+                       {counts.toUnderarm}},
+                      PieceKind::back);
+        return false;
+    }
+    return true;
+}
+
+} // namespace
+
+bool countBody(Counter& counter, const GarmentMeasures& m, GarmentCounts& counts) {
+    const bool wide = countWidths(counter, m, counts);
+    const bool high = countHeights(counter, m, counts);
+    return wide && high && countSides(counter, m, counts) && countArmhole(counter, m, counts);
+}
+
+} // namespace vestimen

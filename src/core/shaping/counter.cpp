@@ -1,0 +1,168 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/shaping/counter.h"
+
+#include <algorithm>
+
+namespace vestimen {
+namespace {
+
+/// Default tolerance of a slope: half a stitch over the best, or this, whichever is larger (craft 8).
+constexpr Length slopeTolerance = Length::millimetres(3);
+
+} // namespace
+
+Stitches Counter::stitches(Quantity quantity, const char* title, Length width, Stitches seams, Parity parity,
+                           const char* parityReason) {
+    Reckoning reckoning{title, {}, {}};
+    const CountRequest request{width + gauge_.stitches.unit() * seams.count(), gauge_.stitches, 1, 0, parity};
+    const auto answer = count(request);
+    reckoning.steps.push_back({{"wide", {}}, width});
+    reckoning.steps.push_back(
+        {{"÷ {0} a stitch", {Figure{gauge_.stitches.unit().mm(), 3, "mm"}}}, Figure{gauge_.stitches.over(width), 2}});
+    if (seams.count() > 0)
+        reckoning.steps.push_back({{"and {0} for the seams", {seams}}, Figure{answer->exact, 2}});
+    reckoning.steps.push_back({{parityReason, {}}, answer->count});
+    return Stitches(settled(quantity, *answer, gauge_.stitches, std::move(reckoning), parity));
+}
+Rows Counter::rows(Quantity quantity, const char* title, Length length, Parity parity, const char* parityReason) {
+    Reckoning reckoning{title, {}, {}};
+    const auto answer = count({length, gauge_.rows, 1, 0, parity});
+    reckoning.steps.push_back({{"long", {}}, length});
+    reckoning.steps.push_back({{"÷ {0} a row", {Figure{gauge_.rows.unit().mm(), 3, "mm"}}}, Figure{answer->exact, 2}});
+    reckoning.steps.push_back({{parityReason, {}}, answer->count});
+    return Rows(settled(quantity, *answer, gauge_.rows, std::move(reckoning), parity));
+}
+WeltCounts Counter::welt(Quantity quantity, const char* title, const Welt& welt) {
+    WeltCounts counts{welt.kind, {}, {}};
+    switch (welt.kind) {
+    case WeltKind::foldedHem:
+    case WeltKind::mockRib:
+        counts.knitted = rows(quantity, title, welt.depth * 2.0, Parity::even, "twice the depth, even, to be folded");
+        // A folded hem is closed by one row through both layers.
+        counts.visible = counts.knitted / 2 + Rows(welt.kind == WeltKind::foldedHem ? 1 : 0);
+        break;
+    case WeltKind::latchedRib:
+    case WeltKind::twoBedRib:
+        counts.knitted = counts.visible =
+            rows(quantity, title, welt.depth, Parity::even, "even, so that the carriage comes back");
+        break;
+    case WeltKind::rolled:
+        break;
+    }
+    return counts;
+}
+
+Rows Counter::remainder(Quantity quantity, const char* title, std::vector<Step> steps, int value) {
+    Reckoning reckoning{title, std::move(steps), {}};
+    CountAnswer answer;
+    answer.count = value;
+    answer.made = gauge_.rows.unit() * value;
+    answer.below = value - 1;
+    answer.above = value + 1;
+    return Rows(settled(quantity, answer, gauge_.rows, std::move(reckoning), Parity::any));
+}
+void Counter::error(const char* code, Phrase text, PieceKind piece) {
+    result_.findings.push_back({Severity::error, code, std::move(text), key(piece)});
+}
+bool Counter::fitsBed(Stitches stitches, PieceKind piece) {
+    if (stitches <= project_.machine.needles)
+        return true;
+    error("too_wide",
+          {"It needs {0} needles, {1}; the bed has {2}, {3}. Ways out: less ease, a looser stitch size on a new "
+           "swatch, or a machine with more needles.",
+           {stitches, gauge_.width(stitches), project_.machine.needles, gauge_.width(project_.machine.needles)}},
+          piece);
+    return false;
+}
+int Counter::settled(Quantity quantity, const CountAnswer& answer, Gauge gauge, Reckoning reckoning, Parity parity) {
+    int value = answer.count;
+    if (const auto pin = project_.pins.find(quantity); pin != project_.pins.end() && pin->second != value) {
+        const bool parityFits = parity == Parity::any || (pin->second % 2 == 0) == (parity == Parity::even);
+        if (pin->second >= 1 && pin->second <= 2000 && parityFits) {
+            const Length cost = gauge.unit() * (pin->second - answer.count);
+            reckoning.steps.push_back({{"pinned by you; it costs", {}}, cost});
+            value = pin->second;
+        } else {
+            result_.findings.push_back({Severity::warning,
+                                        "pin_refused",
+                                        {parity == Parity::even  ? "The pinned {0} of {1} must be even: {2} is used."
+                                         : parity == Parity::odd ? "The pinned {0} of {1} must be odd: {2} is used."
+                                                                 : "The pinned {0} of {1} cannot be: {2} is used.",
+                                         {std::string(reckoning.title), pin->second, value}}});
+        }
+    }
+    if (answer.below)
+        reckoning.steps.push_back({{"one down: {0}", {*answer.below}}, gauge.unit() * (*answer.below - value)});
+    reckoning.steps.push_back({{"one up: {0}", {answer.above}}, gauge.unit() * (answer.above - value)});
+    reckoning.result = value;
+    result_.workings[quantity] = std::move(reckoning);
+    return value;
+}
+Parity parityOf(Stitches stitches) {
+    return stitches.isEven() ? Parity::even : Parity::odd;
+}
+
+Parity weltParity(const Welt& welt) {
+    return welt.kind == WeltKind::mockRib ? Parity::odd : Parity::any;
+}
+const char* weltParityReason(const Welt& welt) {
+    return welt.kind == WeltKind::mockRib ? "odd, so that the rib begins and ends alike" : "nearest whole stitch";
+}
+
+double tolerance(const FabricGauge& gauge) {
+    return std::max(0.5, slopeTolerance / gauge.stitches.unit());
+}
+
+std::vector<double> fromSecondRow(std::vector<double> ideal) {
+    if (!ideal.empty())
+        ideal.erase(ideal.begin());
+    return ideal;
+}
+
+void addRuns(Reckoning& working, const Curve& curve, const FabricGauge& gauge) {
+    for (const CurveRun& run : curve.runs) {
+        const char* words = run.every == Rows(0)   ? "at once, {1} fewer at each side"
+                            : run.boundOff         ? "every {0} rows, {1} bound off at each side"
+                            : run.every == Rows(1) ? "every row, {1} fewer at each side"
+                                                   : "every {0} rows, {1} fewer at each side";
+        working.steps.push_back({{words, {run.every, run.stitches}}, Figure{static_cast<double>(run.times), 0, "×"}});
+    }
+    working.steps.push_back({{"farthest from the curve", {}}, gauge.stitches.unit() * curve.deviation});
+}
+
+std::vector<double> straightIdeal(Stitches events, Rows rows) {
+    std::vector<double> ideal;
+    for (int row = 1; row <= rows.count(); ++row)
+        ideal.push_back(events.count() * (row - 0.5) / rows.count());
+    return ideal;
+}
+
+std::optional<Curve> decreasedAlong(std::vector<double> ideal, Stitches total, const FabricGauge& gauge) {
+    CurveRequest request{ideal, total};
+    request.atOnce = true;
+    int reachable = 0;
+    for (double& row : request.ideal)
+        row = std::min(row, static_cast<double>(reachable += request.decreaseAtMost));
+    auto shape = curveWithin(request, tolerance(gauge));
+    if (shape)
+        shape->deviation = deviationFrom(*shape, ideal);
+    return shape;
+}
+
+std::optional<Curve> raglanLine(const Counter& counter, Stitches events, Rows armhole) {
+    if (armhole < Rows(6))
+        return std::nullopt;
+    const Rows rows = armhole - Rows(2);
+    CurveRequest request{straightIdeal(events, rows), events};
+    request.everyMultiple = counter.choices().everySecondRow ? 2 : 1;
+    auto shape = curveWithin(request, tolerance(counter.gauge()));
+    if (!shape && request.everyMultiple > 1) {
+        request.everyMultiple = 1;
+        shape = curveWithin(request, tolerance(counter.gauge()));
+    }
+    if (shape)
+        shape->plainAfter += Rows(1);
+    return shape;
+}
+
+} // namespace vestimen

@@ -1,0 +1,65 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What makes a garment's counts: one after the other, each with its working, its parity and its pin (craft 7).
+#pragma once
+
+#include "core/shaping/count.h"
+#include "core/shaping/curve.h"
+#include "core/shaping/garment_counts.h"
+
+namespace vestimen {
+
+/// Makes one count after the other, writes down how, and lets a pin take the place of what was reckoned.
+class Counter {
+public:
+    /// All three must outlive the counter.
+    Counter(const Project& project, const FabricGauge& gauge, CountedGarment& result)
+        : project_(project), gauge_(gauge), result_(result) {}
+
+    Stitches stitches(Quantity quantity, const char* title, Length width, Stitches seams, Parity parity,
+                      const char* parityReason);
+    Rows rows(Quantity quantity, const char* title, Length length, Parity parity, const char* parityReason);
+    WeltCounts welt(Quantity quantity, const char* title, const Welt& welt);
+    /// A count that is what others leave over.
+    Rows remainder(Quantity quantity, const char* title, std::vector<Step> steps, int value);
+
+    Reckoning& working(Quantity quantity) { return result_.workings[quantity]; }
+    void error(const char* code, Phrase text, PieceKind piece);
+    bool fitsBed(Stitches stitches, PieceKind piece);
+
+    const Project& project() const { return project_; }
+    const Choices& choices() const { return project_.choices; }
+    const FabricGauge& gauge() const { return gauge_; }
+
+private:
+    int settled(Quantity quantity, const CountAnswer& answer, Gauge gauge, Reckoning reckoning, Parity parity);
+
+    const Project& project_;
+    const FabricGauge& gauge_;
+    CountedGarment& result_;
+};
+
+Parity parityOf(Stitches stitches);
+/// A mock rib begins and ends with a working needle.
+Parity weltParity(const Welt& welt);
+const char* weltParityReason(const Welt& welt);
+/// The default tolerance of a shaping over the best that is possible, in stitches (craft 8).
+double tolerance(const FabricGauge& gauge);
+/// What an ideal says from its second row on: the first is knitted between the two sides' first steps.
+std::vector<double> fromSecondRow(std::vector<double> ideal);
+/// The straight line at mid-row: so many stitches gone over so many rows.
+std::vector<double> straightIdeal(Stitches events, Rows rows);
+/// A curve, such as an ellipse, that begins along the row is steeper there than decreases can be. Its first rows are
+/// asked for what can be done, so that the tolerance is kept by the rest; the deviation said is that from the curve.
+std::optional<Curve> decreasedAlong(std::vector<double> ideal, Stitches total, const FabricGauge& gauge);
+/// A raglan's line: the same on body and sleeve, straight from the underarm's second row to the last but one.
+std::optional<Curve> raglanLine(const Counter& counter, Stitches events, Rows armhole);
+/// The schedule's lines, for people.
+void addRuns(Reckoning& working, const Curve& curve, const FabricGauge& gauge);
+
+// The parts of a garment, in the order in which they are counted. False where a finding says what is in the way.
+bool countBody(Counter& counter, const GarmentMeasures& measures, GarmentCounts& counts);
+bool countNecks(Counter& counter, const GarmentMeasures& measures, GarmentCounts& counts);
+bool countSleeve(Counter& counter, const GarmentMeasures& measures, GarmentCounts& counts);
+bool countTrims(Counter& counter, const GarmentMeasures& measures, GarmentCounts& counts);
+
+} // namespace vestimen

@@ -1,0 +1,20 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/shaping/garment_counts.h"
+
+#include "core/shaping/counter.h"
+
+namespace vestimen {
+
+CountedGarment countGarment(const Project& project, const GarmentMeasures& measures, const FabricGauge& gauge) {
+    CountedGarment result;
+    Counter counter(project, gauge, result);
+    GarmentCounts counts;
+    const bool body = countBody(counter, measures, counts);
+    const bool necks = body && countNecks(counter, measures, counts);
+    const bool arms = body && (!measures.hasSleeves() || countSleeve(counter, measures, counts));
+    if (body && necks && arms && countTrims(counter, measures, counts))
+        result.counts = counts;
+    return result;
+}
+
+} // namespace vestimen

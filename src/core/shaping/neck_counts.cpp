@@ -1,0 +1,210 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/garment/curved_edges.h"
+#include "core/shaping/counter.h"
+#include "core/shaping/edge_sums.h"
+#include "core/shaping/short_rows.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace vestimen {
+namespace {
+
+/// One of the two necklines of a garment.
+class Neckline {
+public:
+    Neckline(Counter& counter, const GarmentMeasures& m, GarmentCounts& counts, bool back)
+        : counter_(counter), m_(m), counts_(counts), neck_(back ? counts.backNeck : counts.frontNeck), back_(back),
+          half_(!back && m.isCardigan()), kind_(back ? NeckKind::round : m.neck), school_(counter.choices().neckSchool),
+          width_(half_ ? counts.frontNeckWidth() : counts.neck) {}
+
+    bool count() {
+        const Length depth = back_ ? m_.backNeckDepth : m_.neckDepth;
+        if (!(depth > Length())) {
+            neck_.centre = neck_.bottom = m_.body == BodyKind::raglan ? counts_.upper : counts_.neck;
+            return true;
+        }
+        if (!countDepth(depth) || !countShape())
+            return false;
+        neck_.trimEdge =
+            std::min(band(neck_.edgeLength, counter_.choices().neckTrimDepth, counter_.gauge(), true).needles,
+                     Stitches(neck_.edge.count()));
+        return true;
+    }
+
+private:
+    Quantity quantity() const { return back_ ? Quantity::backNeckRows : Quantity::neckRows; }
+    PieceKind piece() const { return back_ ? PieceKind::back : half_ ? PieceKind::leftFront : PieceKind::front; }
+    bool sloped() const { return counts_.shoulderRows > Rows(0); }
+    bool stepped() const { return sloped() && counter_.choices().shoulder == ShoulderKind::stepped; }
+
+    bool refuse(Rows least, Rows most) {
+        counter_.error("neck_depth",
+                       {back_ ? "A back neck of {0} rows cannot be worked here: {1} to {2} rows can."
+                              : "A front neck of {0} rows cannot be worked here: {1} to {2} rows can.",
+                        {neck_.depth, least, most}},
+                       piece());
+        return false;
+    }
+
+    /// The halves must come to their shoulder steps with the carriage on the right side; that settles the parity.
+    bool countDepth(Length depth) {
+        const Rows slope = counts_.shoulderRows;
+        const bool inSlope =
+            sloped() && !stepped() && !half_ && counter_.gauge().rows.over(depth) < slope.count() - 0.5;
+        Parity parity = Parity::any;
+        const char* reason = "nearest whole row";
+        if (stepped() || inSlope) {
+            parity = Parity::even;
+            reason = "even, so that both shoulders have the same steps";
+        } else if (sloped()) {
+            parity = Parity::odd;
+            reason = "odd, so that front and back shoulders begin in the same row";
+        } else if (half_) {
+            parity = counts_.armhole.count() % 2 == 0 ? Parity::even : Parity::odd;
+            reason = "so that the neck begins with the carriage at the armhole";
+        }
+        neck_.depth =
+            counter_.rows(quantity(), back_ ? "Rows of the back neck’s depth" : "Rows of the front neck’s depth", depth,
+                          parity, reason);
+        // A shaped armhole has both its sides begun before the neck divides them.
+        const Rows above = counts_.armhole + slope - Rows(m_.hasArmhole() ? 3 : 1);
+        const Rows least = inSlope || back_ ? Rows(2) : stepped() ? slope : sloped() ? slope + Rows(1) : Rows(4);
+        const Rows most = inSlope ? std::min(above, slope - Rows(2)) : above;
+        if (neck_.depth < least || neck_.depth > most || (parity == Parity::odd && neck_.depth < slope))
+            return refuse(least, most);
+        neck_.slopeBefore = std::max(Rows(0), slope - neck_.depth);
+        neck_.rows = neck_.depth;
+        if (!sloped())
+            neck_.firstTurn = neck_.rows;
+        else if (stepped())
+            neck_.firstTurn = neck_.depth - slope + neck_.slopeBefore;
+        else if (inSlope)
+            neck_.firstTurn = Rows(1);
+        else {
+            // The last row joins what the shoulder held; the halves are one row shorter than the neck is deep.
+            neck_.firstTurn = neck_.depth - slope;
+            neck_.rows -= Rows(1);
+        }
+        return true;
+    }
+
+    bool countShape() {
+        switch (kind_) {
+        case NeckKind::vee:
+            return countVee();
+        case NeckKind::square:
+            neck_.centre = neck_.bottom = width_;
+            neck_.edge = neck_.rows;
+            if (school_ == NeckSchool::hold) {
+                neck_.steps = {Stitches(0)};
+                neck_.edge -= Rows(2);
+            }
+            neck_.edgeLength = counter_.gauge().height(neck_.edge);
+            break;
+        case NeckKind::round:
+        case NeckKind::boat:
+            if (!(school_ == NeckSchool::hold ? countHeld() : countDecreased()))
+                return false;
+            break;
+        }
+        if (half_ && school_ == NeckSchool::bindOff)
+            neck_.edge -= Rows(1); // the middle is bound off where the carriage comes after one row
+        return true;
+    }
+
+    /// The middle of a round neck with so many stitches beyond it on each side, of the whole neck; the parity is the
+    /// neck's, so that both sides agree. A half has what is left of its own.
+    void divide(Stitches sideAtMost) {
+        const int third = static_cast<int>(std::lround(counts_.neck.count() * neckFlatShare));
+        const int centre = third + (counts_.neck.count() - third) % 2;
+        neck_.side = std::min((counts_.neck - Stitches(centre)) / 2, sideAtMost);
+        if (half_)
+            neck_.side = std::min(neck_.side, width_ - Stitches(1));
+        neck_.centre = width_ - neck_.side * (half_ ? 1 : 2);
+    }
+
+    /// A quarter ellipse by holding (craft 14).
+    bool countHeld() {
+        divide(counts_.neck);
+        const int rows = neck_.rows.count();
+        const int turns = std::clamp(static_cast<int>(std::lround(rows * (1.0 - neckStraightShare) / 2.0)), 1,
+                                     std::max(1, (rows - 2) / 2));
+        neck_.steps = quarterEllipseSteps(neck_.side, Rows(2 * turns));
+        neck_.bottom = width_;
+        neck_.edge = std::max(Rows(0), neck_.rows - Rows(2 * turns));
+        neck_.edgeLength = counter_.gauge().height(neck_.edge);
+        return true;
+    }
+
+    /// The same by decreases, no more than two in a row. No more stitches are left to them than the trim can be hung
+    /// on: a needle for each row at most.
+    bool countDecreased() {
+        const FabricGauge& gauge = counter_.gauge();
+        const Rows curved(std::max(1, static_cast<int>(std::lround(neck_.rows.count() * (1.0 - neckStraightShare)))));
+        const Rows shaped = neck_.rows - Rows(1);
+        const auto length = [&](Stitches side) {
+            return quarterEllipseLength(gauge.width(side), gauge.height(curved)) + gauge.height(neck_.rows - curved);
+        };
+        Stitches most(std::min(curved, shaped).count() * 3 / 2);
+        while (most > Stitches(0) && gauge.stitches.over(length(most)) > neck_.rows.count())
+            most -= Stitches(1);
+        divide(most);
+        const auto shape = decreasedAlong(quarterEllipse(neck_.side, curved, shaped), neck_.side, gauge);
+        if (!shape)
+            return refuse(neck_.depth + Rows(2), counts_.armhole + counts_.shoulderRows);
+        neck_.shape = *shape;
+        addRuns(counter_.working(quantity()), *shape, gauge);
+        neck_.bottom = neck_.centre;
+        neck_.edge = neck_.rows;
+        neck_.edgeLength = length(neck_.side);
+        return true;
+    }
+
+    /// A V is one straight line on each side: a first decrease where the halves part, then the rest evenly, done before
+    /// the shoulder's steps.
+    bool countVee() {
+        neck_.side = half_ ? width_ : width_ / 2;
+        neck_.centre = neck_.bottom = width_ - neck_.side * (half_ ? 1 : 2);
+        const Stitches further = neck_.side - Stitches(1);
+        const SlopeRequest request{neck_.rows - std::max(Rows(2), counts_.shoulderRows), further, 1,
+                                   counter_.choices().everySecondRow ? 2 : 1};
+        const auto shape = request.rows > Rows(0) ? slopeWithin(request, 0.5) : std::nullopt;
+        if (!shape) {
+            counter_.error("neck_depth",
+                           {"A V of {0} rows has no room for {1} decreases on each side: make it deeper or narrower.",
+                            {neck_.depth, neck_.side}},
+                           piece());
+            return false;
+        }
+        neck_.shape.runs = {{Rows(0), Stitches(1), 1}};
+        for (const SlopeLine& line : shape->lines)
+            neck_.shape.runs.push_back({line.every, Stitches(1), line.times});
+        neck_.shape.plainAfter = neck_.rows - (request.rows - shape->plainAfter);
+        neck_.shape.deviation = shape->deviation;
+        neck_.edge = neck_.rows;
+        neck_.edgeLength = Length::millimetres(
+            std::hypot(counter_.gauge().height(neck_.edge).mm(), counter_.gauge().width(neck_.side).mm()));
+        addRuns(counter_.working(quantity()), neck_.shape, counter_.gauge());
+        return true;
+    }
+
+    Counter& counter_;
+    const GarmentMeasures& m_;
+    GarmentCounts& counts_;
+    NeckCounts& neck_;
+    bool back_;
+    bool half_; ///< of one front of a cardigan
+    NeckKind kind_;
+    NeckSchool school_;
+    Stitches width_;
+};
+
+} // namespace
+
+bool countNecks(Counter& counter, const GarmentMeasures& measures, GarmentCounts& counts) {
+    const bool front = Neckline(counter, measures, counts, false).count();
+    return Neckline(counter, measures, counts, true).count() && front;
+}
+
+} // namespace vestimen

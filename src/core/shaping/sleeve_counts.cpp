@@ -1,0 +1,138 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/garment/curved_edges.h"
+#include "core/shaping/counter.h"
+
+#include <algorithm>
+
+namespace vestimen {
+namespace {
+
+/// The height is solved, not guessed: whole rows for which the cap's edge comes nearest to both armholes plus ease.
+bool countCap(Counter& counter, const GarmentMeasures& m, GarmentCounts& counts) {
+    const FabricGauge& gauge = counter.gauge();
+    const Stitches side = (counts.sleeveTop - counts.capTop) / 2 - counts.underarm;
+    const Length wanted = counts.armholeEdge * 2.0 + m.capEase;
+    const auto edge = [&](int rows) {
+        return capEdge(gauge.width(counts.underarm), gauge.width(side), gauge.height(Rows(rows)),
+                       gauge.width(counts.capTop));
+    };
+    const int least = 4;
+    const int most = (counts.armhole + counts.shoulderRows).count();
+    int rows = least;
+    while (side > Stitches(0) && rows < most && edge(rows) < wanted)
+        ++rows;
+    if (rows > least && wanted - edge(rows - 1) < edge(rows) - wanted)
+        --rows;
+    if (side <= Stitches(0) || edge(least) > wanted + gauge.rows.unit() || most < least) {
+        counter.error("cap_too_wide",
+                      {"A sleeve of {0} stitches is too wide for armholes of {1} and {1}: make the armhole deeper, or "
+                       "the upper arm's ease smaller.",
+                       {counts.sleeveTop, counts.armholeEdge}},
+                      PieceKind::leftSleeve);
+        return false;
+    }
+    counts.capRows =
+        counter.remainder(Quantity::capRows, "Rows of the cap",
+                          {{{"both armhole edges", {}}, counts.armholeEdge * 2.0},
+                           {{"and ease", {}}, m.capEase},
+                           {{"the cap's edge is", {}}, edge(rows)},
+                           {{"in {0} rows it misses by", {Rows(rows)}}, Figure{(edge(rows) - wanted).mm(), 1, "mm"}}},
+                          rows);
+    counts.capEdge = edge(counts.capRows.count());
+    CurveRequest request{fromSecondRow(bell(side.count(), counts.capRows)), side};
+    request.bindOffAtMost = std::max(6, side.count() / 3);
+    request.atOnce = true;
+    const auto shape = curveWithin(request, tolerance(gauge));
+    if (!shape) {
+        counter.error("cap_shape",
+                      {"{0} stitches cannot go off each side of a cap in {1} rows.", {side, counts.capRows}},
+                      PieceKind::leftSleeve);
+        return false;
+    }
+    counts.cap = *shape;
+    addRuns(counter.working(Quantity::capRows), *shape, gauge);
+    return true;
+}
+
+/// The slanting lines have the rows of the body's.
+bool countRaglanSleeve(Counter& counter, GarmentCounts& counts) {
+    const Stitches side = (counts.sleeveTop - counts.capTop) / 2 - counts.underarm;
+    const auto shape = side > Stitches(0) ? raglanLine(counter, side, counts.armhole) : std::nullopt;
+    if (!shape) {
+        counter.error(
+            "cap_shape",
+            {"{0} stitches cannot go off each side of a raglan sleeve in {1} rows: make its top wider, or the "
+             "armhole deeper.",
+             {side, counts.armhole}},
+            PieceKind::leftSleeve);
+        return false;
+    }
+    counts.capRows =
+        counter.remainder(Quantity::capRows, "Rows of the raglan",
+                          {{{"as many as back and front have", {}}, counts.armhole}}, counts.armhole.count());
+    if (counts.capRows != counts.armhole) {
+        counter.error("raglan_rows",
+                      {"A raglan sleeve has the {0} rows of its armhole: pin those instead.", {counts.armhole}},
+                      PieceKind::leftSleeve);
+        return false;
+    }
+    counts.cap = *shape;
+    counts.capEdge = counts.armholeEdge * 2.0 + counter.gauge().width(counts.capTop);
+    addRuns(counter.working(Quantity::capRows), *shape, counter.gauge());
+    return true;
+}
+
+} // namespace
+
+bool countSleeve(Counter& counter, const GarmentMeasures& m, GarmentCounts& counts) {
+    const Choices& choices = counter.choices();
+    const FabricGauge& gauge = counter.gauge();
+    const Stitches seams(choices.seamStitches ? 2 : 0);
+    counts.wrist = counter.stitches(Quantity::wristStitches, "Stitches at the wrist", m.wrist, seams,
+                                    weltParity(choices.cuff), weltParityReason(choices.cuff));
+    counts.sleeveTop = counter.stitches(Quantity::sleeveTopStitches, "Stitches of the sleeve top", m.sleeveTop, seams,
+                                        parityOf(counts.wrist),
+                                        counts.wrist.isEven() ? "even, as the wrist is" : "odd, as the wrist is");
+    bool sound = counter.fitsBed(counts.sleeveTop, PieceKind::leftSleeve);
+    counts.cuff = counter.welt(Quantity::cuffRows, "Rows of the cuff", choices.cuff);
+    if (m.hasArmhole()) {
+        counts.capTop = counter.stitches(
+            Quantity::capTopStitches, "Stitches of the cap's flat top", m.capTop, Stitches(0),
+            parityOf(counts.sleeveTop), counts.sleeveTop.isEven() ? "even, as the sleeve is" : "odd, as the sleeve is");
+        if (!(m.body == BodyKind::raglan ? countRaglanSleeve(counter, counts) : countCap(counter, m, counts)))
+            return false;
+    }
+    const auto all = count({m.sleeveLength, gauge.rows});
+    std::vector<Step> steps = {{{"rows in all", {}}, Rows(all->count)}, {{"less the cuff", {}}, -counts.cuff.visible}};
+    if (m.hasArmhole())
+        steps.push_back({{"less the cap", {}}, -counts.capRows});
+    counts.sleeveRows = counter.remainder(
+        Quantity::sleeveRows, m.hasArmhole() ? "Rows from the cuff to the cap" : "Rows from the cuff to the top",
+        std::move(steps), all->count - (counts.cuff.visible + counts.capRows).count());
+    const int least = choices.fashioningInset + 2;
+    const Stitches increases = (counts.sleeveTop - counts.wrist) / 2;
+    const auto straight = count({sleeveStraight, gauge.rows});
+    SlopeRequest request{counts.sleeveRows - Rows(straight->count), increases, 1, choices.everySecondRow ? 2 : 1};
+    std::optional<Slope> shape;
+    if (increases >= Stitches(0) && request.rows > Rows(0) && counts.wrist.count() >= least)
+        shape = choices.sleeveLines > 0 ? slope(request, choices.sleeveLines) : slopeWithin(request, tolerance(gauge));
+    if (!shape) {
+        counter.error("sleeve_slope",
+                      {"From {0} to {1} stitches in {2} rows cannot be shaped: make the sleeve longer, the wrist wider "
+                       "or the armhole shallower.",
+                       {counts.wrist, counts.sleeveTop, request.rows}},
+                      PieceKind::leftSleeve);
+        return false;
+    }
+    counts.sleeve = *shape;
+    Reckoning& working = counter.working(Quantity::sleeveRows);
+    working.steps.push_back({{"of these straight at the top", {}}, straight->count + shape->plainAfter.count()});
+    for (const SlopeLine& line : shape->lines)
+        working.steps.push_back(
+            {{"every {0} rows, both sides", {line.every}}, Figure{static_cast<double>(line.times), 0, "×"}});
+    working.steps.push_back({{"farthest from the straight line", {}}, gauge.stitches.unit() * shape->deviation});
+    counts.sleeve.plainAfter += Rows(straight->count);
+    return sound;
+}
+
+} // namespace vestimen
