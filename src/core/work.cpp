@@ -23,10 +23,13 @@ void findMachineLimits(const Project& project, std::vector<Finding>& findings) {
             {Severity::error,
              "cannot_hold",
              {"The neck and shoulders are worked with held needles, and this machine cannot hold.", {}}});
-    if (project.choices.fashioningInset < 1 || project.choices.fashioningInset > 7)
-        findings.push_back({Severity::error,
-                            "inset",
-                            {"Increases {0} stitches in cannot be: 1 to 7 can.", {project.choices.fashioningInset}}});
+    for (const EdgeShaping& edge : project.choices.edges)
+        if (edge.inset < 1 || edge.inset > 7) {
+            findings.push_back({Severity::error,
+                                "inset",
+                                {"Increases and decreases {0} stitches in cannot be: 1 to 7 can.", {edge.inset}}});
+            break;
+        }
     if (project.choices.wasteRows < Rows(2) || project.choices.wasteRows > Rows(60))
         findings.push_back(
             {Severity::error,

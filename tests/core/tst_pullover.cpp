@@ -77,9 +77,9 @@ void TestPullover::countsByHand() {
     QCOMPARE(c.bodyWelt.visible, Rows(17));
     // 620 mm: 247.5 rows in all.
     QCOMPARE(c.bodyLength(), Rows(247));
-    QCOMPARE(c.armhole, Rows(85));      // 212 mm: 84.6
-    QCOMPARE(c.shoulderRows, Rows(16)); // 40 mm: 15.96
-    QCOMPARE(c.frontNeck.depth, Rows(37));    // 92 mm: 36.7, odd
+    QCOMPARE(c.armhole, Rows(85));         // 212 mm: 84.6
+    QCOMPARE(c.shoulderRows, Rows(16));    // 40 mm: 15.96
+    QCOMPARE(c.frontNeck.depth, Rows(37)); // 92 mm: 36.7, odd
     // 424 mm: 119.3, two for the seams, odd as the wrist (204 mm: 57.4 and 2) is.
     QCOMPARE(c.wrist, Stitches(59));
     QCOMPARE(c.sleeveTop, Stitches(121));
@@ -249,7 +249,7 @@ void TestPullover::fewerLinesCanBeAskedFor() {
     double before = 1e9;
     for (int lines = 1; lines <= 5; ++lines) {
         Project project = odilesPullover();
-        project.choices.sleeveLines = lines;
+        project.choices.edge(ShapedEdge::sleeve).lines = lines;
         const Worked worked = work(project);
         QVERIFY2(worked.sound(), listed(worked.findings));
         QVERIFY(static_cast<int>(worked.counts->sleeve.lines.size()) <= lines);
@@ -260,7 +260,7 @@ void TestPullover::fewerLinesCanBeAskedFor() {
 
 void TestPullover::increasesOnEverySecondRow() {
     Project project = odilesPullover();
-    project.choices.everySecondRow = true;
+    project.choices.edge(ShapedEdge::sleeve).everySecondRow = true;
     const Worked worked = work(project);
     for (const SlopeLine& line : worked.counts->sleeve.lines)
         QCOMPARE(line.every.count() % 2, 0);

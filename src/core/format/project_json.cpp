@@ -63,6 +63,42 @@ void readIfSaid(const JsonReader& json, const char* key, Value& value,
         value = found->oneOf<Value>(names);
 }
 
+constexpr std::array<const char*, allEdges.size()> edgeKeys = {"sides", "armhole", "neck", "sleeve", "cap"};
+
+Json shapingJson(const Choices& choices) {
+    Json result = Json::object();
+    for (const ShapedEdge each : allEdges) {
+        const EdgeShaping& edge = choices.edge(each);
+        result[edgeKeys[static_cast<std::size_t>(each)]] = {{"lines", edge.lines},
+                                                            {"every_second_row", edge.everySecondRow},
+                                                            {"fashioned", edge.fashioned},
+                                                            {"inset", edge.inset}};
+    }
+    return result;
+}
+
+/// Earlier files said the same of all edges, and how many lines of the sleeve's.
+void readShaping(const JsonReader& json, Choices& choices) {
+    for (EdgeShaping& edge : choices.edges) {
+        if (const auto inset = json.find("fashioning_inset"))
+            edge.inset = inset->integer(1, 7);
+        if (const auto second = json.find("every_second_row"))
+            edge.everySecondRow = second->boolean();
+    }
+    if (const auto lines = json.find("sleeve_lines"))
+        choices.edge(ShapedEdge::sleeve).lines = lines->integer(0, 50);
+    const auto shaping = json.find("shaping");
+    if (!shaping)
+        return;
+    shaping->expectKeys({"sides", "armhole", "neck", "sleeve", "cap"});
+    for (const ShapedEdge each : allEdges)
+        if (const auto found = shaping->find(edgeKeys[static_cast<std::size_t>(each)])) {
+            found->expectKeys({"lines", "every_second_row", "fashioned", "inset"});
+            choices.edge(each) = {found->at("lines").integer(0, 50), found->at("every_second_row").boolean(),
+                                  found->at("fashioned").boolean(), found->at("inset").integer(1, 7)};
+        }
+}
+
 Json json(const Choices& choices) {
     return {{"closure", nameOf(choices.closure, closureNames)},
             {"neck_school", nameOf(choices.neckSchool, schoolNames)},
@@ -91,9 +127,7 @@ Json json(const Choices& choices) {
             {"wrap_turns", choices.wrapTurns},
             {"neck_trim_depth_mm", choices.neckTrimDepth.mm()},
             {"seam_stitches", choices.seamStitches},
-            {"fashioning_inset", choices.fashioningInset},
-            {"every_second_row", choices.everySecondRow},
-            {"sleeve_lines", choices.sleeveLines},
+            {"shaping", shapingJson(choices)},
             {"waste_rows", choices.wasteRows.count()}};
 }
 
@@ -125,6 +159,7 @@ Choices readChoices(const JsonReader& json) {
                      "wrap_turns",
                      "neck_trim_depth_mm",
                      "seam_stitches",
+                     "shaping",
                      "fashioning_inset",
                      "every_second_row",
                      "sleeve_lines",
@@ -163,9 +198,7 @@ Choices readChoices(const JsonReader& json) {
     choices.wrapTurns = json.at("wrap_turns").boolean();
     choices.neckTrimDepth = millimetres(json.at("neck_trim_depth_mm"), 0, 1000);
     choices.seamStitches = json.at("seam_stitches").boolean();
-    choices.fashioningInset = json.at("fashioning_inset").integer(1, 7);
-    choices.everySecondRow = json.at("every_second_row").boolean();
-    choices.sleeveLines = json.at("sleeve_lines").integer(0, 50);
+    readShaping(json, choices);
     choices.wasteRows = Rows(json.at("waste_rows").integer(2, 60));
     return choices;
 }

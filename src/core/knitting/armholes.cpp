@@ -52,7 +52,7 @@ int Armholes::leftAt(int row) const {
 }
 
 void Armholes::decrease(Side side, int stitches) {
-    writer_.add(moveIn(side, stitches, project_, counts_.shoulder));
+    writer_.add(moveIn(side, stitches, project_.choices.edge(ShapedEdge::armhole), counts_.shoulder));
 }
 
 int Armholes::firstPass(Side side) const {

@@ -15,13 +15,8 @@ BodyHalf::BodyHalf(ProgramWriter& writer, const GarmentCounts& counts, const Nec
       shoulderGone_(shoulderGone) {
     if (beside == Beside::bindOffDue)
         width_ += neck.centre;
-    for (const CurveEvent& each : neck.shape.events()) {
-        const int row = beside == Beside::bindOffDue ? std::max(1, each.row) : each.row;
-        if (!decreases_.empty() && decreases_.back().first == row)
-            decreases_.back().second += each.stitches.count();
-        else
-            decreases_.emplace_back(row, each.stitches.count());
-    }
+    for (const CurveEvent& each : neck.shape.events())
+        decreases_.emplace_back(each.row, each.stitches.count());
 }
 
 void BodyHalf::write() {
@@ -123,15 +118,20 @@ void BodyHalf::holdAtNeck(int step) {
     toWrap_ = fromEdge(top_, side_, inner(), 1).first;
 }
 
-/// By needle, since something may lie beside this half.
+/// By needle, since something may lie beside this half. A simple decrease takes one stitch at a time.
 void BodyHalf::decreaseAtNeck(int stitches) {
-    const Needle innermost = fromEdge(top_, side_, inner() - 1, 1).first;
-    const int moved = std::max(stitches, std::min(project_.choices.fashioningInset, counts_.shoulder.count()));
-    operation::Transfer transfer;
-    for (int i = 0; i < moved; ++i)
-        transfer.moves.emplace_back(innermost.towards(side_, i), innermost.towards(side_, i + stitches));
-    writer_.add(std::move(transfer));
-    neckGone_ += stitches;
+    const EdgeShaping& edge = project_.choices.edge(ShapedEdge::neck);
+    const int times = edge.fashioned ? 1 : stitches;
+    const int places = edge.fashioned ? stitches : 1;
+    const int moved = edge.fashioned ? std::max(stitches, std::min(edge.inset, counts_.shoulder.count())) : 1;
+    for (int i = 0; i < times; ++i) {
+        const Needle innermost = fromEdge(top_, side_, inner() - 1, 1).first;
+        operation::Transfer transfer;
+        for (int each = 0; each < moved; ++each)
+            transfer.moves.emplace_back(innermost.towards(side_, each), innermost.towards(side_, each + places));
+        writer_.add(std::move(transfer));
+        neckGone_ += places;
+    }
     width_ -= Stitches(stitches);
 }
 

@@ -4,6 +4,7 @@
 #include "core/knitting/armholes.h"
 #include "core/knitting/body_half.h"
 #include "core/knitting/piece_parts.h"
+#include "core/knitting/shaped_sides.h"
 #include "core/knitting/welt.h"
 
 #include <algorithm>
@@ -52,26 +53,14 @@ private:
     /// Welt and body up to the underarm mark, with the shaping of the sides. Leaves the seam edges written down, and
     /// gives back the needles that are left.
     NeedleSpan writeToUnderarm() {
-        Stitches width = half_ ? counts_.frontHem() : counts_.hem;
+        const Stitches width = half_ ? counts_.frontHem() : counts_.hem;
         NeedleSpan span = centred(width);
         const int seenFrom = writeWelt(writer_, span, counts_.bodyWelt, project_.choices.wasteRows);
         const std::vector<Side> shaped = half_ ? std::vector{outerSide(piece_)} : std::vector{Side::left, Side::right};
         writer_.section("body");
-        for (const SideSlope& stretch : counts_.sides) {
-            for (const SlopeLine& line : stretch.slope.lines)
-                for (int i = 0; i < line.times; ++i) {
-                    writer_.knitPlain(line.every, width, writer_.size());
-                    for (const Side side : shaped) {
-                        if (stretch.widens)
-                            writer_.add(operation::Increase{side, 1, operation::Shaping::fashioned,
-                                                            project_.choices.fashioningInset});
-                        else
-                            writer_.add(moveIn(side, 1, project_, counts_.shoulder));
-                        width += Stitches(stretch.widens ? 1 : -1);
-                    }
-                }
-            writer_.knitPlain(stretch.slope.plainAfter, width, writer_.size());
-        }
+        ShapedSides sides(writer_, project_.choices.edge(ShapedEdge::sides), shaped, width, counts_.shoulder);
+        for (const SideSlope& stretch : counts_.sides)
+            sides.follow(stretch.slope, stretch.widens);
         seenFrom_ = seenFrom;
         const int flare = (counts_.hem - counts_.body).count() / 2;
         for (const Side side : shaped) {

@@ -25,9 +25,10 @@ void release(ProgramWriter& writer, NeedleSpan span) {
         writer.add(operation::Release{span.first, span.last});
 }
 
-operation::Decrease moveIn(Side side, int stitches, const Project& project, Stitches most) {
-    return {side, stitches, operation::Shaping::fashioned,
-            std::max(stitches, std::min(project.choices.fashioningInset, most.count()))};
+operation::Decrease moveIn(Side side, int stitches, const EdgeShaping& edge, Stitches most) {
+    if (!edge.fashioned)
+        return {side, stitches, operation::Shaping::edge, 1};
+    return {side, stitches, operation::Shaping::fashioned, std::max(stitches, std::min(edge.inset, most.count()))};
 }
 
 std::string worn(PieceKind piece) {

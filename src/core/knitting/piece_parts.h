@@ -16,8 +16,9 @@ NeedleSpan fromEdge(NeedleSpan span, Side side, int skip, int count);
 /// Nothing for an empty span.
 void hold(ProgramWriter& writer, NeedleSpan span);
 void release(ProgramWriter& writer, NeedleSpan span);
-/// A fashioned decrease. No more stitches are moved than `most`, and no fewer than go: else some would stay outside.
-operation::Decrease moveIn(Side side, int stitches, const Project& project, Stitches most);
+/// A decrease in the way of an edge. Where it is fashioned, no more stitches are moved than `most`, and no fewer than
+/// go: else some would stay outside.
+operation::Decrease moveIn(Side side, int stitches, const EdgeShaping& edge, Stitches most);
 /// Where a piece is worn, in words: "left sleeve".
 std::string worn(PieceKind piece);
 

@@ -2,6 +2,7 @@
 #include "core/knitting/sleeve_program.h"
 
 #include "core/knitting/piece_parts.h"
+#include "core/knitting/shaped_sides.h"
 #include "core/knitting/welt.h"
 
 namespace vestimen {
@@ -49,7 +50,7 @@ void writeCap(ProgramWriter& writer, const Project& project, const GarmentCounts
         }
         if (now.moved > 0)
             for (const Side side : {Side::left, Side::right}) {
-                writer.add(moveIn(side, now.moved, project, counts.capTop - Stitches(1)));
+                writer.add(moveIn(side, now.moved, project.choices.edge(ShapedEdge::cap), counts.capTop - Stitches(1)));
                 width -= Stitches(now.moved);
             }
         ++plain;
@@ -74,17 +75,9 @@ Program writeSleeve(const Project& project, const GarmentCounts& counts, PieceKi
     ProgramWriter writer(project, key(piece), worn(piece));
     const int seenFrom = writeWelt(writer, centred(counts.wrist), counts.cuff, project.choices.wasteRows);
     writer.section("sleeve");
-    Stitches width = counts.wrist;
-    for (const SlopeLine& line : counts.sleeve.lines)
-        for (int i = 0; i < line.times; ++i) {
-            writer.knitPlain(line.every, width, writer.size());
-            for (const Side side : {Side::left, Side::right})
-                writer.add(
-                    operation::Increase{side, 1, operation::Shaping::fashioned, project.choices.fashioningInset});
-            width += Stitches(2);
-        }
-    writer.section(counts.capRows > Rows(0) ? "straight to the underarm" : "straight to the top");
-    writer.knitPlain(counts.sleeve.plainAfter, width, writer.size());
+    ShapedSides sides(writer, project.choices.edge(ShapedEdge::sleeve), {Side::left, Side::right}, counts.wrist,
+                      counts.wrist);
+    sides.follow(counts.sleeve, true);
     writer.edge("seam_left", Side::left, seenFrom, writer.passes());
     writer.edge("seam_right", Side::right, seenFrom, writer.passes());
     if (counts.capRows > Rows(0)) {
@@ -92,7 +85,7 @@ Program writeSleeve(const Project& project, const GarmentCounts& counts, PieceKi
         return writer.take();
     }
     writer.section("off on waste yarn");
-    writer.offOnWaste(project.choices.wasteRows, width, mainYarn, {{"top", sleeveSpan(counts)}});
+    writer.offOnWaste(project.choices.wasteRows, sides.width(), mainYarn, {{"top", sleeveSpan(counts)}});
     return writer.take();
 }
 

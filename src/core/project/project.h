@@ -41,6 +41,19 @@ enum class SleeveReach { full, shortened };
 /// The sides below the armholes: straight, from the hip's width to the chest's, or in to the waist and out again.
 enum class SideKind { straight, aLine, waisted };
 
+/// The edges that are shaped row by row, each in its own way (craft 8).
+enum class ShapedEdge { sides, armhole, neck, sleeve, cap };
+inline constexpr std::array allEdges = {ShapedEdge::sides, ShapedEdge::armhole, ShapedEdge::neck, ShapedEdge::sleeve,
+                                        ShapedEdge::cap};
+
+struct EdgeShaping {
+    int lines = 0;               ///< of the list; 0: the fewest within tolerance
+    bool everySecondRow = false; ///< nothing happens on the rows between
+    bool fashioned = true;       ///< the outer stitches are moved together; else the edge stitch alone
+    int inset = 2;               ///< stitches moved at a fashioned increase or decrease
+    bool operator==(const EdgeShaping&) const = default;
+};
+
 /// Counts that can be pinned: the knitter's number takes the place of the reckoned one.
 enum class Quantity {
     bodyStitches,
@@ -97,13 +110,13 @@ struct Choices {
     ShoulderKind shoulder = ShoulderKind::shortRows;
     bool wrapTurns = true;
     Length neckTrimDepth = Length::millimetres(20);
-    bool neckTrimInTwo = false;  ///< knitted in two parts, where the neckline is longer than the bed
-    bool seamStitches = true;    ///< one more stitch for each edge that a mattress seam eats
-    int fashioningInset = 2;     ///< stitches moved at a fashioned increase
-    bool everySecondRow = false; ///< sleeve increases only on every second row
-    int sleeveLines = 0;         ///< lines of the sleeve's list; 0: the fewest within tolerance
+    bool neckTrimInTwo = false; ///< knitted in two parts, where the neckline is longer than the bed
+    bool seamStitches = true;   ///< one more stitch for each edge that a mattress seam eats
+    std::array<EdgeShaping, allEdges.size()> edges{};
     Rows wasteRows{12};
 
+    EdgeShaping& edge(ShapedEdge which) { return edges[static_cast<std::size_t>(which)]; }
+    const EdgeShaping& edge(ShapedEdge which) const { return edges[static_cast<std::size_t>(which)]; }
     bool hasSleeves() const { return body != BodyKind::sleeveless && body != BodyKind::strapped; }
     bool isCardigan() const { return closure == Closure::cardigan; }
     /// Straps and raglans leave no shoulder to slope.

@@ -14,9 +14,10 @@ bool countSides(Counter& counter, const GarmentMeasures& m, GarmentCounts& count
     const FabricGauge& gauge = counter.gauge();
     const auto rowsOf = [&](Length length) { return Rows(count({length, gauge.rows})->count); };
     const auto stretch = [&](Stitches from, Stitches to, Rows rows, Rows straight) {
-        const SlopeRequest request{rows - straight, to > from ? (to - from) / 2 : (from - to) / 2, 1,
-                                   counter.choices().everySecondRow ? 2 : 1};
-        auto shape = request.rows > Rows(0) ? slopeWithin(request, tolerance(gauge)) : std::nullopt;
+        // A simple increase waits for the carriage: its side may come a row later.
+        const bool waits = to > from && !counter.choices().edge(ShapedEdge::sides).fashioned;
+        const SlopeRequest request{rows - straight, to > from ? (to - from) / 2 : (from - to) / 2, waits ? 2 : 1};
+        auto shape = request.rows > Rows(0) ? counter.shaped(request, ShapedEdge::sides) : std::nullopt;
         if (!shape) {
             counter.error(
                 "side_slope",
@@ -62,9 +63,9 @@ bool countArmhole(Counter& counter, const GarmentMeasures& m, GarmentCounts& cou
     const Stitches side = counts.armholeInset() - counts.underarm;
     const Rows curved =
         raglan ? counts.armhole : Rows(static_cast<int>(std::lround(counts.armhole.count() * armholeCurveShare)));
-    const auto shape = raglan
-                           ? raglanLine(counter, side, counts.armhole)
-                           : decreasedAlong(fromSecondRow(quarterEllipse(side, curved, counts.armhole)), side, gauge);
+    const auto shape = raglan ? raglanLine(counter, side, counts.armhole, ShapedEdge::armhole)
+                              : decreasedAlong(fromSecondRow(quarterEllipse(side, curved, counts.armhole)), side,
+                                               counter, ShapedEdge::armhole);
     if (!shape || counts.armhole < Rows(4)) {
         counter.error("armhole_shape",
                       {"{0} stitches cannot go off each side of an armhole of {1} rows: make it deeper, or wider "

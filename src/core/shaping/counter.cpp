@@ -137,29 +137,48 @@ std::vector<double> straightIdeal(Stitches events, Rows rows) {
     return ideal;
 }
 
-std::optional<Curve> decreasedAlong(std::vector<double> ideal, Stitches total, const FabricGauge& gauge) {
+std::optional<Slope> Counter::shaped(SlopeRequest request, ShapedEdge edge, std::optional<double> fineness) const {
+    const EdgeShaping& how = choices().edge(edge);
+    if (how.everySecondRow)
+        request.everyMultiple = 2;
+    if (how.lines > 0)
+        if (auto shape = slope(request, how.lines))
+            return shape;
+    return slopeWithin(request, fineness.value_or(tolerance(gauge_)));
+}
+
+std::optional<Curve> Counter::shaped(CurveRequest request, ShapedEdge edge) const {
+    const EdgeShaping& how = choices().edge(edge);
+    // Where there are not rows enough for every second one alone, all are used.
+    for (const int multiple : {how.everySecondRow ? 2 : 1, 1}) {
+        request.everyMultiple = multiple;
+        if (how.lines > 0)
+            if (auto shape = curve(request, how.lines))
+                return shape;
+        if (auto shape = curveWithin(request, tolerance(gauge_)))
+            return shape;
+    }
+    return std::nullopt;
+}
+
+std::optional<Curve> decreasedAlong(std::vector<double> ideal, Stitches total, const Counter& counter, ShapedEdge edge,
+                                    bool atOnce) {
     CurveRequest request{ideal, total};
-    request.atOnce = true;
-    int reachable = 0;
+    request.atOnce = atOnce;
+    int reachable = atOnce ? 0 : -request.decreaseAtMost; // nothing is gone in the first row
     for (double& row : request.ideal)
         row = std::min(row, static_cast<double>(reachable += request.decreaseAtMost));
-    auto shape = curveWithin(request, tolerance(gauge));
+    auto shape = counter.shaped(std::move(request), edge);
     if (shape)
         shape->deviation = deviationFrom(*shape, ideal);
     return shape;
 }
 
-std::optional<Curve> raglanLine(const Counter& counter, Stitches events, Rows armhole) {
+std::optional<Curve> raglanLine(const Counter& counter, Stitches events, Rows armhole, ShapedEdge edge) {
     if (armhole < Rows(6))
         return std::nullopt;
     const Rows rows = armhole - Rows(2);
-    CurveRequest request{straightIdeal(events, rows), events};
-    request.everyMultiple = counter.choices().everySecondRow ? 2 : 1;
-    auto shape = curveWithin(request, tolerance(counter.gauge()));
-    if (!shape && request.everyMultiple > 1) {
-        request.everyMultiple = 1;
-        shape = curveWithin(request, tolerance(counter.gauge()));
-    }
+    auto shape = counter.shaped(CurveRequest{straightIdeal(events, rows), events}, edge);
     if (shape)
         shape->plainAfter += Rows(1);
     return shape;

@@ -5,6 +5,7 @@
 #include "core/shaping/count.h"
 #include "core/shaping/curve.h"
 #include "core/shaping/garment_counts.h"
+#include "core/shaping/slope.h"
 
 namespace vestimen {
 
@@ -25,6 +26,11 @@ public:
     Reckoning& working(Quantity quantity) { return result_.workings[quantity]; }
     void error(const char* code, Phrase text, PieceKind piece);
     bool fitsBed(Stitches stitches, PieceKind piece);
+
+    /// A shaping in as many lines as were chosen for its edge; where they are too few, or none were chosen, in the
+    /// fewest within tolerance. `fineness`: the tolerance in stitches; without it, the default.
+    std::optional<Slope> shaped(SlopeRequest request, ShapedEdge edge, std::optional<double> fineness = {}) const;
+    std::optional<Curve> shaped(CurveRequest request, ShapedEdge edge) const;
 
     const Project& project() const { return project_; }
     const Choices& choices() const { return project_.choices; }
@@ -50,9 +56,10 @@ std::vector<double> fromSecondRow(std::vector<double> ideal);
 std::vector<double> straightIdeal(Stitches events, Rows rows);
 /// A curve, such as an ellipse, that begins along the row is steeper there than decreases can be. Its first rows are
 /// asked for what can be done, so that the tolerance is kept by the rest; the deviation said is that from the curve.
-std::optional<Curve> decreasedAlong(std::vector<double> ideal, Stitches total, const FabricGauge& gauge);
+std::optional<Curve> decreasedAlong(std::vector<double> ideal, Stitches total, const Counter& counter, ShapedEdge edge,
+                                    bool atOnce = true);
 /// A raglan's line: the same on body and sleeve, straight from the underarm's second row to the last but one.
-std::optional<Curve> raglanLine(const Counter& counter, Stitches events, Rows armhole);
+std::optional<Curve> raglanLine(const Counter& counter, Stitches events, Rows armhole, ShapedEdge edge);
 /// The schedule's lines, for people.
 void addRuns(Reckoning& working, const Curve& curve, const FabricGauge& gauge);
 

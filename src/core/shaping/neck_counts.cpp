@@ -149,8 +149,15 @@ private:
         Stitches most(std::min(curved, shaped).count() * 3 / 2);
         while (most > Stitches(0) && gauge.stitches.over(length(most)) > neck_.rows.count())
             most -= Stitches(1);
-        divide(most);
-        const auto shape = decreasedAlong(quarterEllipse(neck_.side, curved, shaped), neck_.side, gauge);
+        std::optional<Curve> shape;
+        do {
+            divide(most);
+            // A half front's middle is bound off after its first row, and nothing goes before that.
+            const bool atOnce = !half_ || school_ != NeckSchool::bindOff;
+            shape = decreasedAlong(quarterEllipse(neck_.side, curved, shaped), neck_.side, counter_, ShapedEdge::neck,
+                                   atOnce);
+            most = neck_.side - Stitches(1);
+        } while (shape && neck_.side > Stitches(0) && !staysOffHeldNeedles(*shape));
         if (!shape)
             return refuse(neck_.depth + Rows(2), counts_.armhole + counts_.shoulderRows);
         neck_.shape = *shape;
@@ -161,15 +168,34 @@ private:
         return true;
     }
 
+    /// Whether the neck's decreases have stitches that knit to move onto: those of the shoulder that are held meanwhile
+    /// would only pile up loops.
+    bool staysOffHeldNeedles(const Curve& shape) const {
+        const EdgeShaping& edge = counter_.choices().edge(ShapedEdge::neck);
+        Stitches gone;
+        for (const CurveEvent& event : shape.events()) {
+            int turns = neck_.slopeBefore.count() / 2;
+            if (event.row >= neck_.firstTurn.count())
+                turns += (event.row - neck_.firstTurn.count()) / 2 + 1;
+            Stitches left = counts_.shoulder + neck_.side - gone;
+            for (int turn = 0; turn < std::min(turns, static_cast<int>(counts_.shoulderSteps.size())); ++turn)
+                left -= counts_.shoulderSteps[static_cast<std::size_t>(turn)];
+            const Stitches moved(edge.fashioned ? std::min(edge.inset, counts_.shoulder.count()) : 1);
+            if (left < std::max(moved, event.stitches) + event.stitches + Stitches(1))
+                return false;
+            gone += event.stitches;
+        }
+        return true;
+    }
+
     /// A V is one straight line on each side: a first decrease where the halves part, then the rest evenly, done before
     /// the shoulder's steps.
     bool countVee() {
         neck_.side = half_ ? width_ : width_ / 2;
         neck_.centre = neck_.bottom = width_ - neck_.side * (half_ ? 1 : 2);
         const Stitches further = neck_.side - Stitches(1);
-        const SlopeRequest request{neck_.rows - std::max(Rows(2), counts_.shoulderRows), further, 1,
-                                   counter_.choices().everySecondRow ? 2 : 1};
-        const auto shape = request.rows > Rows(0) ? slopeWithin(request, 0.5) : std::nullopt;
+        const SlopeRequest request{neck_.rows - std::max(Rows(2), counts_.shoulderRows), further};
+        const auto shape = request.rows > Rows(0) ? counter_.shaped(request, ShapedEdge::neck, 0.5) : std::nullopt;
         if (!shape) {
             counter_.error("neck_depth",
                            {"A V of {0} rows has no room for {1} decreases on each side: make it deeper or narrower.",

@@ -42,7 +42,7 @@ bool countCap(Counter& counter, const GarmentMeasures& m, GarmentCounts& counts)
     CurveRequest request{fromSecondRow(bell(side.count(), counts.capRows)), side};
     request.bindOffAtMost = std::max(6, side.count() / 3);
     request.atOnce = true;
-    const auto shape = curveWithin(request, tolerance(gauge));
+    const auto shape = counter.shaped(std::move(request), ShapedEdge::cap);
     if (!shape) {
         counter.error("cap_shape",
                       {"{0} stitches cannot go off each side of a cap in {1} rows.", {side, counts.capRows}},
@@ -57,7 +57,7 @@ bool countCap(Counter& counter, const GarmentMeasures& m, GarmentCounts& counts)
 /// The slanting lines have the rows of the body's.
 bool countRaglanSleeve(Counter& counter, GarmentCounts& counts) {
     const Stitches side = (counts.sleeveTop - counts.capTop) / 2 - counts.underarm;
-    const auto shape = side > Stitches(0) ? raglanLine(counter, side, counts.armhole) : std::nullopt;
+    const auto shape = side > Stitches(0) ? raglanLine(counter, side, counts.armhole, ShapedEdge::cap) : std::nullopt;
     if (!shape) {
         counter.error(
             "cap_shape",
@@ -109,13 +109,15 @@ bool countSleeve(Counter& counter, const GarmentMeasures& m, GarmentCounts& coun
     counts.sleeveRows = counter.remainder(
         Quantity::sleeveRows, m.hasArmhole() ? "Rows from the cuff to the cap" : "Rows from the cuff to the top",
         std::move(steps), all->count - (counts.cuff.visible + counts.capRows).count());
-    const int least = choices.fashioningInset + 2;
+    const EdgeShaping& edge = choices.edge(ShapedEdge::sleeve);
+    const int least = edge.inset + 2;
     const Stitches increases = (counts.sleeveTop - counts.wrist) / 2;
     const auto straight = count({sleeveStraight, gauge.rows});
-    SlopeRequest request{counts.sleeveRows - Rows(straight->count), increases, 1, choices.everySecondRow ? 2 : 1};
+    // A simple increase waits for the carriage: its side may come a row later.
+    const SlopeRequest request{counts.sleeveRows - Rows(straight->count), increases, edge.fashioned ? 1 : 2};
     std::optional<Slope> shape;
     if (increases >= Stitches(0) && request.rows > Rows(0) && counts.wrist.count() >= least)
-        shape = choices.sleeveLines > 0 ? slope(request, choices.sleeveLines) : slopeWithin(request, tolerance(gauge));
+        shape = counter.shaped(request, ShapedEdge::sleeve);
     if (!shape) {
         counter.error("sleeve_slope",
                       {"From {0} to {1} stitches in {2} rows cannot be shaped: make the sleeve longer, the wrist wider "

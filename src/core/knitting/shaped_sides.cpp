@@ -1,0 +1,56 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/knitting/shaped_sides.h"
+
+#include "core/knitting/piece_parts.h"
+
+#include <algorithm>
+
+namespace vestimen {
+
+void ShapedSides::follow(const Slope& slope, bool widens) {
+    for (const SlopeLine& line : slope.lines)
+        for (int i = 0; i < line.times; ++i) {
+            knit(line.every);
+            widens ? widen() : narrow();
+        }
+    knit(slope.plainAfter);
+}
+
+void ShapedSides::knit(Rows rows) {
+    widenAtCarriage();
+    if (!waiting_.empty() && rows > Rows(0)) {
+        writer_.knitPlain(Rows(1), width_, writer_.size());
+        widenAtCarriage();
+        rows -= Rows(1);
+    }
+    writer_.knitPlain(rows, width_, writer_.size());
+}
+
+void ShapedSides::narrow() {
+    for (const Side side : sides_) {
+        writer_.add(moveIn(side, 1, edge_, most_));
+        width_ -= Stitches(1);
+    }
+}
+
+void ShapedSides::widen() {
+    if (!edge_.fashioned) {
+        waiting_ = sides_;
+        return;
+    }
+    for (const Side side : sides_) {
+        writer_.add(operation::Increase{side, 1, operation::Shaping::fashioned, edge_.inset});
+        width_ += Stitches(1);
+    }
+}
+
+void ShapedSides::widenAtCarriage() {
+    const auto at = std::ranges::find(waiting_, writer_.carriage());
+    if (at == waiting_.end())
+        return;
+    writer_.add(operation::Increase{*at, 1, operation::Shaping::edge, edge_.inset});
+    width_ += Stitches(1);
+    waiting_.erase(at);
+}
+
+} // namespace vestimen
