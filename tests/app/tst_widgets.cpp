@@ -6,6 +6,7 @@
 #include "app/canvas/rail_canvas.h"
 #include "app/canvas/slip.h"
 #include "app/draft/draft_edits.h"
+#include "app/draft/piece_view.h"
 #include "app/knit/knitting_state.h"
 #include "app/shelf/new_project_dialog.h"
 #include "app/shelf/shelves_page.h"
@@ -153,7 +154,7 @@ void TestWidgets::everyPartMovesItsMeasure() {
     QCOMPARE(moved(PieceKind::front, Part::welt, 3).bodyWelt.visible, c.bodyWelt.visible + Rows(3));
     QCOMPARE(moved(PieceKind::back, Part::width, 2).body, c.body + Stitches(4));
     QCOMPARE(moved(PieceKind::back, Part::armhole, -4).armhole, c.armhole + Rows(4));
-    QCOMPARE(moved(PieceKind::front, Part::neckDepth, -6).neckDepth, c.frontNeck.depth + Rows(6));
+    QCOMPARE(moved(PieceKind::front, Part::neckDepth, -6).frontNeck.depth, c.frontNeck.depth + Rows(6));
     QCOMPARE(moved(PieceKind::front, Part::neckWidth, 3).neck, c.neck + Stitches(6));
     QCOMPARE(moved(PieceKind::back, Part::shoulder, -2).shoulderRows, c.shoulderRows + Rows(2));
     QCOMPARE(moved(PieceKind::leftSleeve, Part::length, -7).sleeveLength(), c.sleeveLength() + Rows(7));
@@ -439,7 +440,7 @@ void TestWidgets::newProjectRefusesNonsense() {
         said = said || label->text().contains("3 to 150");
     QVERIFY(said);
     dialog.findChild<QLineEdit*>("new_3")->setText("28");
-    dialog.findChild<QLineEdit*>("new_10")->clear();
+    dialog.findChild<QLineEdit*>("new_11")->clear();
     dialog.accept();
     QCOMPARE(dialog.result(), 0);
     QVERIFY(fixture.workroom().items(Shelf::projects).isEmpty());
@@ -451,7 +452,7 @@ void TestWidgets::newProjectHasAShape() {
     dialog.findChild<QLineEdit*>("new_3")->setText("28");
     dialog.findChild<QLineEdit*>("new_4")->setText("40");
     dialog.findChild<QComboBox*>("new_8")->setCurrentIndex(1);
-    dialog.findChild<QComboBox*>("new_9")->setCurrentIndex(1);
+    dialog.findChild<QComboBox*>("new_10")->setCurrentIndex(1);
     dialog.accept();
     QCOMPARE(dialog.result(), int(QDialog::Accepted));
     QCOMPARE(dialog.project().choices.body, BodyKind::setIn);

@@ -112,6 +112,11 @@ void RailCanvas::pick(Part part) {
     emit partPicked(part);
 }
 
+void RailCanvas::setLit(const QList<QRectF>& lit) {
+    lit_ = lit;
+    update();
+}
+
 void RailCanvas::setBubble(const QString& text) {
     bubble_ = text;
     update();
@@ -122,16 +127,22 @@ void RailCanvas::layOut() {
     const double rowHeight = view_.gauge.rows.unit().mm();
     const double wide = width() - 2 * sideRoom - scaleRoom;
     const double high = height() - namesHeight - railHeight - footRoom;
-    const double pixels =
-        std::min(wide / (view_.needles * stitchWidth), high / (std::max(1, view_.picture.rows) * rowHeight));
+    const double pixels = std::min(wide / (view_.needles * stitchWidth),
+                                   high / (std::max({1, view_.picture.rows, view_.otherRows}) * rowHeight));
     stitch_ = std::max(0.1, pixels * stitchWidth);
     row_ = std::max(0.05, pixels * rowHeight);
     middle_ = sideRoom + wide / 2;
-    top_ = namesHeight + railHeight;
+    // A taller state that it is compared with reaches above it, and still hangs from the rail.
+    top_ = namesHeight + railHeight + std::max(0, view_.otherRows - view_.picture.rows) * row_;
 }
 
 QPointF RailCanvas::position(double stitches, double rows) const {
     return {middle_ + (asWorn_ ? -stitches : stitches) * stitch_, top_ + (view_.picture.rows - rows) * row_};
+}
+
+QPointF RailCanvas::place(QPointF pixels) const {
+    const double stitches = (pixels.x() - middle_) / stitch_;
+    return {asWorn_ ? -stitches : stitches, view_.picture.rows - (pixels.y() - top_) / row_};
 }
 
 const RailHandle* RailCanvas::handle(Part part) const {
@@ -195,6 +206,14 @@ void RailCanvas::paintFabric(QPainter& painter) const {
     painter.setBrush(theme.name == Theme::Name::peat ? view_.colour.lighter(115) : view_.colour.darker(108));
     painter.drawPath(welt);
 
+    for (const QRectF& each : lit_) {
+        const QRectF band =
+            QRectF(position(each.left(), each.bottom()), position(each.right(), each.top())).normalized();
+        QColor light = theme.woad;
+        light.setAlphaF(0.45F);
+        painter.fillRect(band.height() < 3.0 ? band.adjusted(0, -1.5, 0, 1.5) : band, light);
+    }
+
     QPainterPath ideal;
     for (const OutlineEdge& edge : view_.outline.edges)
         for (std::size_t i = 0; i < edge.points.size(); ++i) {
@@ -222,7 +241,8 @@ void RailCanvas::paintFabric(QPainter& painter) const {
         painter.drawEllipse(at, 7, 7);
         painter.setFont(textFont(12));
         const bool leftwards = at.x() < middle_;
-        const QRectF words(leftwards ? at.x() - 82 : at.x() + 12, at.y() - 25, 70, 18);
+        const bool close = at.y() < top_ + 20; // to the rail
+        const QRectF words(leftwards ? at.x() - 82 : at.x() + 12, at.y() + (close ? 8 : -25), 70, 18);
         painter.drawText(words, (leftwards ? Qt::AlignRight : Qt::AlignLeft) | Qt::AlignVCenter, view_.farthestText);
     }
     if (view_.markRow > 0) {
@@ -234,6 +254,18 @@ void RailCanvas::paintFabric(QPainter& painter) const {
             painter.drawPath(tuft);
         }
     }
+}
+
+void RailCanvas::paintOther(QPainter& painter) const {
+    if (view_.other.empty())
+        return;
+    const Theme& theme = Theme::current();
+    painter.setPen(QPen(theme.woad, 2, Qt::DotLine));
+    // Both hang from the same lower edge.
+    for (const OutlineLine& line : view_.other)
+        painter.drawLine(position(line.x1, line.y1), position(line.x2, line.y2));
+    painter.setFont(textFont(12));
+    painter.drawText(QRectF(8, height() - 22, width() - 16, 18), Qt::AlignLeft | Qt::AlignVCenter, view_.otherLabel);
 }
 
 void RailCanvas::paintScale(QPainter& painter) const {
@@ -330,6 +362,7 @@ void RailCanvas::paintEvent(QPaintEvent*) {
     painter.setRenderHint(QPainter::Antialiasing);
     paintRail(painter);
     paintFabric(painter);
+    paintOther(painter);
     paintScale(painter);
     paintLabels(painter);
     paintHandles(painter);
@@ -342,8 +375,10 @@ void RailCanvas::mousePressEvent(QMouseEvent* event) {
     // Picking shows the view anew, handles and all.
     const Part part = found ? found->part : Part::none;
     pick(part);
-    if (part == Part::none)
+    if (part == Part::none) {
+        emit fabricPressed(place(event->position()));
         return;
+    }
     dragging_ = part;
     dragFrom_ = event->position();
     dragStitch_ = stitch_;
@@ -362,8 +397,8 @@ void RailCanvas::mouseMoveEvent(QMouseEvent* event) {
     if (!held)
         return;
     const QPointF way = event->position() - dragFrom_;
-    // Outward is away from the middle, on whichever side the handle lies.
-    const double outward = (held->at.x() < 0) != asWorn_ ? -way.x() : way.x();
+    // Outward is away from the middle of the garment.
+    const double outward = held->leftward != asWorn_ ? -way.x() : way.x();
     const int steps = static_cast<int>(std::lround(held->upright ? -way.y() / dragRow_ : outward / dragStitch_));
     if (steps == dragSteps_)
         return;
@@ -390,7 +425,7 @@ void RailCanvas::keyPressEvent(QKeyEvent* event) {
     if (held) {
         const int up = event->key() == Qt::Key_Up ? 1 : event->key() == Qt::Key_Down ? -1 : 0;
         const int right = event->key() == Qt::Key_Right ? 1 : event->key() == Qt::Key_Left ? -1 : 0;
-        const int steps = held->upright ? up : ((held->at.x() < 0) != asWorn_ ? -right : right);
+        const int steps = held->upright ? up : (held->leftward != asWorn_ ? -right : right);
         if (steps != 0) {
             emit nudged(picked_, steps);
             return;

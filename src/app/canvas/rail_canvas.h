@@ -40,6 +40,7 @@ struct RailHandle {
     QPointF at;          ///< stitches from the bed's middle, rows from the lower edge
     bool upright = true; ///< moves up and down; else sideways
     QString name;
+    bool leftward = false; ///< of one that moves sideways: more lies to the left
 };
 
 /// What the rail shows of a piece.
@@ -59,6 +60,10 @@ struct RailView {
     QList<RailHandle> handles;
     QPointF farthest;     ///< where the fabric is farthest from the ideal line, in stitches and rows
     QString farthestText; ///< by how much; empty: nothing to mark
+    /// Another state of the same piece, drawn over it, and whose state it is; empty: nothing to compare with.
+    std::vector<OutlineLine> other;
+    int otherRows = 0;
+    QString otherLabel;
 };
 
 /// A piece hanging from the needle rail, to scale: newest row at the top, needle names along the rail, rows up the
@@ -75,6 +80,9 @@ public:
     /// The knit side, as it is worn, instead of the purl side, as it hangs.
     void setAsWorn(bool asWorn);
     bool asWorn() const { return asWorn_; }
+    /// Rows that the row list points at: rectangles in stitches and rows.
+    void setLit(const QList<QRectF>& lit);
+    const QList<QRectF>& lit() const { return lit_; }
     void pick(Part part);
     Part picked() const { return picked_; }
     /// What stands beside the pointer while something is dragged.
@@ -92,6 +100,8 @@ signals:
     void dragBegan(Part part);
     void draggedBy(Part part, int steps);
     void dragEnded(Part part, bool keep);
+    /// A place of the fabric that is no part was pressed: stitches and rows.
+    void fabricPressed(QPointF stitchesAndRows);
     /// An arrow key: one row or stitch.
     void nudged(Part part, int steps);
 
@@ -107,10 +117,12 @@ protected:
 private:
     void layOut();
     QPointF position(double stitches, double rows) const;
+    QPointF place(QPointF pixels) const;
     const RailHandle* handle(Part part) const;
     const RailHandle* handleAt(QPointF point) const;
     void paintRail(QPainter& painter) const;
     void paintFabric(QPainter& painter) const;
+    void paintOther(QPainter& painter) const;
     void paintScale(QPainter& painter) const;
     void paintLabels(QPainter& painter) const;
     void paintHandles(QPainter& painter) const;
@@ -124,6 +136,7 @@ private:
     double dragRow_ = 1.0;
     int dragSteps_ = 0;
     QString bubble_;
+    QList<QRectF> lit_;
     double stitch_ = 1.0;
     double row_ = 1.0;
     double middle_ = 0.0;

@@ -2,8 +2,6 @@
 #include "app/draft/draft_edits.h"
 
 #include "app/shell/session.h"
-#include "app/theme/theme.h"
-#include "core/bed/outline_distance.h"
 
 #include <QCoreApplication>
 
@@ -31,13 +29,11 @@ void addEase(Project& project, Measure measure, Length by) {
     ease.value += by.mm();
 }
 
-QString sideNames(PieceKind piece, Side machineSide) {
-    const bool left = wearerSide(piece, machineSide) == Side::left;
-    const QString machine = machineSide == Side::left ? tr("machine left") : tr("machine right");
-    return machine + '\n' + (left ? tr("wearer’s left") : tr("wearer’s right"));
-}
-
 } // namespace
+
+Rows trimRowsOf(const GarmentCounts& counts, PieceKind trim) {
+    return isNeckTrim(trim) ? counts.trimRows : isBand(trim) ? counts.bandRows : counts.armTrimRows;
+}
 
 QList<Part> partsOf(PieceKind piece, const Choices& choices) {
     if (isTrim(piece))
@@ -46,8 +42,10 @@ QList<Part> partsOf(PieceKind piece, const Choices& choices) {
     QList<Part> parts = {Part::length, Part::welt};
     if (isSleeve(piece)) {
         parts << Part::wrist << Part::sleeveTop;
+        if (choices.body == BodyKind::setIn)
+            parts << Part::cap;
         if (shaped)
-            parts << Part::cap << Part::capTop;
+            parts << Part::capTop;
         return parts;
     }
     if (choices.sides != SideKind::straight)
@@ -55,12 +53,47 @@ QList<Part> partsOf(PieceKind piece, const Choices& choices) {
     if (choices.sides == SideKind::waisted)
         parts << Part::waist;
     parts << Part::width << Part::armhole;
-    if (shaped)
+    if (shaped && choices.body != BodyKind::raglan)
         parts << Part::upperWidth;
-    parts << Part::shoulder << Part::neckWidth;
-    if (piece == PieceKind::front && choices.neck != NeckKind::boat)
+    if (choices.hasShoulders())
+        parts << Part::shoulder;
+    parts << Part::neckWidth;
+    const bool back = piece == PieceKind::back;
+    if (choices.neck != NeckKind::boat && (!back || choices.backNeck || choices.body == BodyKind::strapped))
         parts << Part::neckDepth;
     return parts;
+}
+
+std::optional<ShapedEdge> edgeOf(Part part, PieceKind piece, const Choices& choices) {
+    const bool shaped = choices.body != BodyKind::dropShoulder;
+    switch (part) {
+    case Part::length:
+        return isSleeve(piece) ? std::optional(ShapedEdge::sleeve) : std::nullopt;
+    case Part::wrist:
+    case Part::sleeveTop:
+        return ShapedEdge::sleeve;
+    case Part::width:
+    case Part::hemWidth:
+    case Part::waist:
+        return choices.sides == SideKind::straight ? std::nullopt : std::optional(ShapedEdge::sides);
+    case Part::armhole:
+    case Part::upperWidth:
+        return shaped ? std::optional(ShapedEdge::armhole) : std::nullopt;
+    case Part::neckDepth:
+    case Part::neckWidth: {
+        const bool vee = choices.neck == NeckKind::vee && piece != PieceKind::back;
+        return vee || choices.neckSchool != NeckSchool::hold ? std::optional(ShapedEdge::neck) : std::nullopt;
+    }
+    case Part::cap:
+    case Part::capTop:
+        return ShapedEdge::cap;
+    case Part::none:
+    case Part::welt:
+    case Part::shoulder:
+    case Part::trimDepth:
+        break;
+    }
+    return std::nullopt;
 }
 
 QString partName(Part part, PieceKind piece) {
@@ -94,7 +127,7 @@ QString partName(Part part, PieceKind piece) {
     case Part::sleeveTop:
         return tr("Sleeve top");
     case Part::trimDepth:
-        return piece == PieceKind::neckTrim ? tr("Neck trim") : tr("Armhole trim");
+        return isNeckTrim(piece) ? tr("Neck trim") : isBand(piece) ? tr("Band") : tr("Armhole trim");
     case Part::none:
         break;
     }
@@ -108,6 +141,8 @@ QList<Quantity> quantitiesOf(Part part, PieceKind piece) {
     case Part::welt:
         return {isSleeve(piece) ? Quantity::cuffRows : Quantity::bodyWeltRows};
     case Part::width:
+        if (isHalfFront(piece))
+            return {Quantity::frontStitches, Quantity::bodyStitches};
         return {Quantity::bodyStitches};
     case Part::hemWidth:
         return {Quantity::hemStitches};
@@ -122,7 +157,7 @@ QList<Quantity> quantitiesOf(Part part, PieceKind piece) {
     case Part::capTop:
         return {Quantity::capTopStitches};
     case Part::neckDepth:
-        return {Quantity::neckRows};
+        return {piece == PieceKind::back ? Quantity::backNeckRows : Quantity::neckRows};
     case Part::neckWidth:
         return {Quantity::neckStitches};
     case Part::shoulder:
@@ -132,7 +167,9 @@ QList<Quantity> quantitiesOf(Part part, PieceKind piece) {
     case Part::sleeveTop:
         return {Quantity::sleeveTopStitches};
     case Part::trimDepth:
-        if (piece != PieceKind::neckTrim)
+        if (isBand(piece))
+            return {Quantity::bandRows, Quantity::bandStitches};
+        if (!isNeckTrim(piece))
             return {Quantity::armTrimRows, Quantity::armTrimStitches};
         return {Quantity::trimRows, Quantity::trimStitches};
     case Part::none:
@@ -173,10 +210,18 @@ Project movedBy(Project project, PieceKind piece, Part part, int steps, const Fa
         project.choices.capTop += stitches * 2.0;
         break;
     case Part::neckDepth:
-        addEase(project, Measure::frontNeckDepth, -rows);
+        if (piece != PieceKind::back)
+            addEase(project, Measure::frontNeckDepth, -rows);
+        else if (project.choices.body == BodyKind::strapped)
+            project.choices.strapBack += -rows;
+        else
+            addEase(project, Measure::backNeckDepth, -rows);
         break;
-    case Part::neckWidth:
-        addEase(project, Measure::neckWidth, stitches * 2.0);
+    case Part::neckWidth: // between straps, these make room for it
+        if (project.choices.body == BodyKind::strapped)
+            project.choices.strap += -stitches;
+        else
+            addEase(project, Measure::neckWidth, stitches * 2.0);
         break;
     case Part::shoulder:
         addEase(project, Measure::shoulderDrop, -rows);
@@ -191,7 +236,9 @@ Project movedBy(Project project, PieceKind piece, Part part, int steps, const Fa
             addEase(project, Measure::upperArm, stitches * 2.0);
         break;
     case Part::trimDepth:
-        (piece == PieceKind::neckTrim ? project.choices.neckTrimDepth : project.choices.armTrimDepth) += rows / 2.0;
+        (isNeckTrim(piece) ? project.choices.neckTrimDepth
+         : isBand(piece)   ? project.choices.bandDepth
+                           : project.choices.armTrimDepth) += rows / 2.0;
         break;
     case Part::none:
         break;
@@ -210,27 +257,29 @@ QString partState(const Worked& worked, const Project& project, PieceKind piece,
         return tr("%1 · %2 stitches").arg(text(gauge.width(count - Stitches(seams)))).arg(count.count());
     };
     const int seams = project.choices.seamStitches ? 2 : 0;
+    // Of a half front, a width of the body.
+    const auto ofPiece = [&](Stitches width) { return isHalfFront(piece) ? c.front + (width - c.body) / 2 : width; };
     switch (part) {
     case Part::length:
         return rows(isSleeve(piece) ? c.sleeveLength() : c.bodyLength());
     case Part::welt:
         return rows(isSleeve(piece) ? c.cuff.visible : c.bodyWelt.visible);
     case Part::width:
-        return stitches(c.body, seams);
+        return stitches(ofPiece(c.body), seams);
     case Part::hemWidth:
-        return stitches(c.hem, seams);
+        return stitches(ofPiece(c.hem), seams);
     case Part::waist:
-        return stitches(c.waist, seams);
+        return stitches(ofPiece(c.waist), seams);
     case Part::armhole:
         return rows(c.armhole);
     case Part::upperWidth:
-        return stitches(c.upper, seams);
+        return stitches(ofPiece(c.upper), seams);
     case Part::cap:
         return rows(c.capRows);
     case Part::capTop:
         return stitches(c.capTop);
     case Part::neckDepth:
-        return rows(c.frontNeck.depth);
+        return rows((piece == PieceKind::back ? c.backNeck : c.frontNeck).depth);
     case Part::neckWidth:
         return stitches(c.neck);
     case Part::shoulder:
@@ -240,98 +289,11 @@ QString partState(const Worked& worked, const Project& project, PieceKind piece,
     case Part::sleeveTop:
         return stitches(c.sleeveTop, seams);
     case Part::trimDepth:
-        return rows((piece == PieceKind::neckTrim ? c.trimRows : c.armTrimRows) / 2);
+        return rows(trimRowsOf(c, piece) / 2);
     case Part::none:
         break;
     }
     return {};
-}
-
-RailView railView(const Worked& worked, const Project& project, PieceKind kind, ReadingUnit unit) {
-    RailView view;
-    const WorkedPiece* piece = worked.piece(kind);
-    if (!piece || !worked.counts || !worked.measured.gauge)
-        return view;
-    const GarmentCounts& c = *worked.counts;
-    const FabricPicture picture = vestimen::picture(piece->fabric, piece->program, firstSeenPass(piece->program), true);
-    view.picture = picture;
-    view.outline = piece->outline;
-    const Stitches seam(project.choices.seamStitches ? 1 : 0);
-    if (const auto farthest = farthestFromIdeal(picture, piece->outline, *worked.measured.gauge, seam)) {
-        view.farthest = {farthest->slot, farthest->row};
-        view.farthestText = tr("%1 mm").arg(farthest->distance.mm(), 0, 'f', 1);
-    }
-    view.gauge = *worked.measured.gauge;
-    view.needles = project.machine.needles.count();
-    view.colour = fabricColour(QString::fromStdString(project.yarn.colour));
-    view.leftNames = sideNames(kind, Side::left);
-    view.rightNames = sideNames(kind, Side::right);
-    const double left = picture.firstSlot;
-    const double right = picture.lastSlot + 1;
-    const double middle = (left + right) / 2.0;
-    const auto add = [&](Part part, double x, double y, bool upright) {
-        view.handles.append({part, {x, y}, upright, partName(part, kind)});
-    };
-    const Welt& welt = isSleeve(kind) ? project.choices.cuff : project.choices.bodyWelt;
-    const QString weltName = welt.kind == WeltKind::mockRib ? tr("mock rib") : tr("folded hem");
-    switch (kind) {
-    case PieceKind::back:
-    case PieceKind::front: {
-        view.weltRows = c.bodyWelt.visible.count();
-        view.weltLabel = tr("%1 · %2 rows, folded in half").arg(weltName).arg(c.bodyWelt.knitted.count());
-        view.markRow = (c.bodyWelt.visible + c.toUnderarm).count();
-        view.markSpan = centred(c.body);
-        view.widthLabel = partState(worked, project, kind, c.hem > c.body ? Part::hemWidth : Part::width, unit);
-        const double top = c.bodyLength().count();
-        add(Part::length, middle, 0, true);
-        add(Part::welt, left + (right - left) * 0.2, view.weltRows, true);
-        const bool straight = project.choices.sides == SideKind::straight;
-        const double body = middle + c.body.count() / 2.0;
-        if (!straight)
-            add(Part::hemWidth, middle + c.hem.count() / 2.0, view.weltRows / 2.0, false);
-        if (project.choices.sides == SideKind::waisted)
-            add(Part::waist, middle + c.waist.count() / 2.0, view.weltRows + c.toWaist.count(), false);
-        add(Part::width, body, straight ? (view.markRow + view.weltRows) / 2.0 : view.markRow - 8.0, false);
-        add(Part::armhole, body, view.markRow, true);
-        const double upper = middle + c.upper.count() / 2.0;
-        if (c.upper < c.body)
-            add(Part::upperWidth, upper, view.markRow + c.armhole.count() * 0.7, false);
-        if (c.shoulderRows > Rows(0))
-            add(Part::shoulder, upper, view.markRow + c.armhole.count(), true);
-        add(Part::neckWidth, middle + c.neck.count() / 2.0, top, false);
-        if (kind == PieceKind::front && project.choices.neck != NeckKind::boat)
-            add(Part::neckDepth, middle, top - c.frontNeck.depth.count(), true);
-        break;
-    }
-    case PieceKind::leftSleeve:
-    case PieceKind::rightSleeve:
-        view.weltRows = c.cuff.visible.count();
-        view.weltLabel = weltName;
-        view.widthLabel = partState(worked, project, kind, Part::sleeveTop, unit);
-        add(Part::length, middle, 0, true);
-        add(Part::welt, middle - c.wrist.count() * 0.3, view.weltRows, true);
-        add(Part::wrist, middle + c.wrist.count() / 2.0, view.weltRows / 2.0, false);
-        add(Part::sleeveTop, right, (c.sleeveLength() - c.capRows).count() - c.sleeve.plainAfter.count() / 2.0, false);
-        if (c.capRows > Rows(0)) {
-            add(Part::cap, middle, c.sleeveLength().count(), true);
-            add(Part::capTop, middle + c.capTop.count() / 2.0, c.sleeveLength().count(), false);
-            view.markRow = (c.sleeveLength() - c.capRows).count();
-            view.markSpan = centred(c.sleeveTop);
-        }
-        break;
-    case PieceKind::neckTrim:
-    case PieceKind::leftArmTrim:
-    case PieceKind::rightArmTrim: {
-        const bool neck = kind == PieceKind::neckTrim;
-        view.picture = vestimen::picture(piece->fabric, piece->program, 1, true);
-        view.widthLabel = tr("%1 stitches · folded to %2")
-                              .arg((neck ? c.trim : c.armTrim).count())
-                              .arg(partState(worked, project, kind, Part::trimDepth, unit));
-        add(Part::trimDepth, middle, (neck ? c.trimRows : c.armTrimRows).count(), true);
-        break;
-    }
-    }
-    return view;
 }
 
 } // namespace vestimen::app

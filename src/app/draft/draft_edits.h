@@ -11,6 +11,10 @@ namespace vestimen::app {
 
 /// The parts of a piece that can be picked.
 QList<Part> partsOf(PieceKind piece, const Choices& choices);
+/// The edge whose shaping a part's panel governs.
+std::optional<ShapedEdge> edgeOf(Part part, PieceKind piece, const Choices& choices);
+/// Both layers of a trim or band.
+Rows trimRowsOf(const GarmentCounts& counts, PieceKind trim);
 QString partName(Part part, PieceKind piece);
 /// The counts whose working a part's slip shows.
 QList<Quantity> quantitiesOf(Part part, PieceKind piece);
@@ -19,7 +23,5 @@ QList<Quantity> quantitiesOf(Part part, PieceKind piece);
 Project movedBy(Project project, PieceKind piece, Part part, int steps, const FabricGauge& gauge);
 /// The length that the part stands for, and its count in words: "armhole 21.5 cm · 86 rows".
 QString partState(const Worked& worked, const Project& project, PieceKind piece, Part part, ReadingUnit unit);
-/// All that the rail needs to show a piece.
-RailView railView(const Worked& worked, const Project& project, PieceKind piece, ReadingUnit unit);
 
 } // namespace vestimen::app

@@ -3,17 +3,29 @@
 
 #include "app/canvas/fields.h"
 #include "app/draft/draft_edits.h"
+#include "app/draft/piece_view.h"
+#include "app/theme/theme.h"
+#include "core/ways_out.h"
 
-#include <QHBoxLayout>
+#include <QButtonGroup>
 #include <QVBoxLayout>
 
 #include <algorithm>
-#include <cmath>
-#include <functional>
 
 namespace vestimen::app {
+namespace {
+
+constexpr int rowListWidth = 270;
+constexpr int mostStates = 12;
+/// The tab that shows all pieces.
+constexpr int allTab = -1;
+
+} // namespace
+
 DraftStation::DraftStation(Session& session, QWidget* parent)
-    : Station(session, parent), canvas_(new RailCanvas(this)), slip_(new Slip(this)) {
+    : Station(session, parent), canvas_(new RailCanvas(this)), overview_(new GarmentOverview(this)),
+      stage_(new QStackedWidget(this)), slip_(new Slip(this)), panel_(new ChoicePanel(session, slip_)),
+      ways_(new QWidget(slip_)), rowList_(new RowList(this)) {
     auto* all = new QHBoxLayout(this);
     all->setContentsMargins(24, 14, 16, 14);
     all->setSpacing(16);
@@ -21,26 +33,47 @@ DraftStation::DraftStation(Session& session, QWidget* parent)
     left->setSpacing(10);
     all->addLayout(left, 1);
     buildHead(left);
-    left->addWidget(canvas_, 1);
+    buildTabs(left);
+    stage_->addWidget(canvas_);
+    stage_->addWidget(overview_);
+    auto* drawing = new QHBoxLayout;
+    drawing->addWidget(stage_, 1);
+    rowList_->setFixedWidth(rowListWidth);
+    rowList_->hide();
+    drawing->addWidget(rowList_);
+    left->addLayout(drawing, 1);
+    auto* ways = new QVBoxLayout(ways_);
+    ways->setContentsMargins(0, 0, 0, 0);
+    slip_->controls()->addWidget(ways_);
+    slip_->controls()->addWidget(panel_);
+    buildCompare();
     all->addWidget(scrolled(slip_, this));
-    buildControls();
+    connectCanvas();
+    connect(overview_, &GarmentOverview::opened, this, &DraftStation::showPiece);
+    connect(rowList_, &RowList::pointedAt, this, &DraftStation::light);
+    connect(&session, &Session::opened, this, [this] { other_.reset(); });
+}
 
+void DraftStation::connectCanvas() {
     connect(canvas_, &RailCanvas::partPicked, this, [this] { refresh(); });
-    connect(canvas_, &RailCanvas::dragBegan, this, [this] { dragBase_ = this->session().project(); });
+    connect(canvas_, &RailCanvas::dragBegan, this, [this] { dragBase_ = session().project(); });
     connect(canvas_, &RailCanvas::draggedBy, this, [this](Part part, int steps) { move(part, steps, false); });
     connect(canvas_, &RailCanvas::dragEnded, this, [this](Part part, bool keep) {
         if (keep)
-            this->session().edit(
-                tr("%1: %2").arg(partName(part, piece_), partState(this->session().worked(), this->session().project(),
-                                                                   piece_, part, this->session().unit())),
-                this->session().project());
+            session().edit(tr("%1: %2").arg(partName(part, piece_), partState(session().worked(), session().project(),
+                                                                              piece_, part, session().unit())),
+                           session().project());
         else
-            this->session().endPreview();
+            session().endPreview();
         dragBase_.reset();
         canvas_->setBubble({});
         refresh();
     });
     connect(canvas_, &RailCanvas::nudged, this, [this](Part part, int steps) { move(part, steps, true); });
+    connect(canvas_, &RailCanvas::fabricPressed, this, [this](QPointF at) {
+        if (rowList_->isVisible())
+            rowList_->point(passAt(canvas_->view().picture, at));
+    });
 }
 
 void DraftStation::buildHead(QVBoxLayout* layout) {
@@ -54,6 +87,16 @@ void DraftStation::buildHead(QVBoxLayout* layout) {
     words->addWidget(title_);
     words->addWidget(subtitle_);
     head->addLayout(words, 1);
+    rows_ = new QPushButton(tr("Rows in words"), this);
+    rows_->setCheckable(true);
+    connect(rows_, &QPushButton::toggled, this, [this](bool on) {
+        rowList_->setVisible(on);
+        if (!on)
+            canvas_->setLit({});
+        refresh();
+    });
+    head->addWidget(rows_);
+    head->addSpacing(8);
     hangs_ = new QPushButton(tr("as it hangs"), this);
     worn_ = new QPushButton(tr("as worn"), this);
     hangs_->setToolTip(tr("The purl side, as the piece hangs before you at the machine"));
@@ -67,6 +110,7 @@ void DraftStation::buildHead(QVBoxLayout* layout) {
     hangs_->setChecked(true);
     connect(worn_, &QPushButton::toggled, this, [this](bool on) {
         canvas_->setAsWorn(on);
+        overview_->setAsWorn(on);
         refresh();
     });
     undo_ = new QPushButton(tr("Undo"), this);
@@ -77,139 +121,60 @@ void DraftStation::buildHead(QVBoxLayout* layout) {
     head->addWidget(undo_);
     head->addWidget(redo_);
     layout->addLayout(head);
-
-    auto* pieces = new QHBoxLayout;
-    pieces->setSpacing(6);
-    tabs_ = new QButtonGroup(this);
-    for (const PieceKind kind : allPieces) {
-        auto* tab = new QPushButton(coreText(label(kind)), this);
-        tab->setCheckable(true);
-        tabs_->addButton(tab, static_cast<int>(kind));
-        pieces->addWidget(tab);
-    }
-    pieces->addStretch(1);
-    layout->addLayout(pieces);
-    connect(tabs_, &QButtonGroup::idClicked, this, [this](int id) { showPiece(static_cast<PieceKind>(id)); });
 }
 
-void DraftStation::buildControls() {
-    QVBoxLayout* controls = slip_->controls();
-    const auto combo = [&](const QStringList& texts, const QString& name) {
-        auto* box = new QComboBox(slip_);
-        box->addItems(texts);
-        box->setAccessibleName(name);
-        controls->addWidget(box);
-        return box;
-    };
-    weltKind_ = combo({tr("Folded hem"), tr("Mock rib, every second needle")}, tr("Kind of welt"));
-    connect(weltKind_, &QComboBox::activated, this, [this](int index) {
-        choose(tr("Kind of welt"), [&](Project& project) {
-            (isSleeve(piece_) ? project.choices.cuff : project.choices.bodyWelt).kind = static_cast<WeltKind>(index);
-        });
+void DraftStation::buildTabs(QVBoxLayout* layout) {
+    auto* row = new QHBoxLayout;
+    row->setSpacing(8);
+    tabs_ = new QTabBar(this);
+    tabs_->setExpanding(false);
+    tabs_->setDrawBase(false);
+    tabs_->setUsesScrollButtons(true);
+    tabs_->setElideMode(Qt::ElideNone);
+    tabs_->setAccessibleName(tr("Pieces"));
+    connect(tabs_, &QTabBar::currentChanged, this, [this](int index) {
+        if (filling_ || index < 0)
+            return;
+        const int tab = tabs_->tabData(index).toInt();
+        tab == allTab ? showAll() : showPiece(static_cast<PieceKind>(tab));
     });
-    bodyKind_ = combo(labels(allBodies), tr("Armholes and sleeves"));
-    connect(bodyKind_, &QComboBox::activated, this, [this](int index) {
-        choose(tr("Armholes and sleeves"),
-               [&](Project& project) { project.choices.body = static_cast<BodyKind>(index); });
+    row->addWidget(tabs_, 1);
+    layout->addLayout(row);
+}
+
+void DraftStation::buildCompare() {
+    compare_ = new QComboBox(slip_);
+    compare_->setAccessibleName(tr("Compare with an earlier state"));
+    compare_->setToolTip(tr("An earlier state is drawn over the piece, dotted, with its counts on the slip"));
+    compare_->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    compare_->setMinimumContentsLength(12);
+    connect(compare_, &QComboBox::activated, this, [this](int index) {
+        other_.reset();
+        if (index > 0) {
+            other_ = work(session().past(index - 1));
+            otherFromOldest_ = static_cast<int>(session().pastTexts().size()) - index;
+        }
+        refresh();
     });
-    neckKind_ = combo(labels(allNecks), tr("Neckline"));
-    connect(neckKind_, &QComboBox::activated, this, [this](int index) {
-        choose(tr("Neckline"), [&](Project& project) { chooseNeck(project, static_cast<NeckKind>(index)); });
-    });
-    sideKind_ = combo(labels(allSides), tr("Sides"));
-    connect(sideKind_, &QComboBox::activated, this, [this](int index) {
-        choose(tr("Sides"), [&](Project& project) { project.choices.sides = static_cast<SideKind>(index); });
-    });
-    shoulderKind_ = combo({tr("Straight shoulders"), tr("Sloped by short rows")}, tr("Shoulders"));
-    connect(shoulderKind_, &QComboBox::activated, this, [this](int index) {
-        choose(tr("Shoulders"), [&](Project& project) { project.choices.shoulder = static_cast<ShoulderKind>(index); });
-    });
-    const auto length = [&](const QString& text, Length Choices::*choice, int least, int most) {
-        auto* label = new QLabel(text, slip_);
-        label->setObjectName(QStringLiteral("muted"));
-        auto* box = new QSpinBox(slip_);
-        box->setRange(least, most);
-        box->setSuffix(tr(" mm"));
-        box->setAccessibleName(text);
-        controls->addWidget(label);
-        controls->addWidget(box);
-        connect(box, &QSpinBox::valueChanged, this, [this, text, choice](int value) {
-            choose(text, [&](Project& project) { project.choices.*choice = Length::millimetres(value); });
-        });
-        lengths_.emplaceBack(box, label);
-        return box;
-    };
-    underarm_ = length(tr("Off at each underarm"), &Choices::underarm, 5, 80);
-    narrower_ = length(tr("Less than cross-back, each side"), &Choices::narrower, 0, 60);
-    capEase_ = length(tr("Cap longer than its armhole by"), &Choices::capEase, 0, 25);
-    const auto check = [&](const QString& text, bool Choices::*choice) {
-        auto* box = new QCheckBox(text, slip_);
-        controls->addWidget(box);
-        connect(box, &QCheckBox::clicked, this, [this, text, choice](bool on) {
-            choose(text, [&](Project& project) { project.choices.*choice = on; });
-        });
-        return box;
-    };
-    wrap_ = check(tr("Wrap the turns"), &Choices::wrapTurns);
-    seams_ = check(tr("One stitch more for each seam"), &Choices::seamStitches);
-    everySecond_ = check(tr("Increase on every second row only"), &Choices::everySecondRow);
-    insetLabel_ = new QLabel(tr("Stitches moved at an increase"), slip_);
-    insetLabel_->setObjectName(QStringLiteral("muted"));
-    inset_ = new QSpinBox(slip_);
-    inset_->setRange(1, 7);
-    inset_->setAccessibleName(insetLabel_->text());
-    controls->addWidget(insetLabel_);
-    controls->addWidget(inset_);
-    connect(inset_, &QSpinBox::valueChanged, this, [this](int value) {
-        choose(tr("Stitches moved at an increase"), [&](Project& project) { project.choices.fashioningInset = value; });
-    });
-    linesLabel_ = new QLabel(slip_);
-    linesLabel_->setObjectName(QStringLiteral("muted"));
-    lines_ = new QSlider(Qt::Horizontal, slip_);
-    lines_->setRange(1, 9);
-    lines_->setAccessibleName(tr("Fewest lines to truest line"));
-    controls->addWidget(lines_);
-    controls->addWidget(linesLabel_);
-    connect(lines_, &QSlider::valueChanged, this, [this](int value) {
-        choose(tr("Lines of the sleeve"), [&](Project& project) { project.choices.sleeveLines = value; });
-    });
-    auto* pinRow = new QHBoxLayout;
-    pin_ = new QSpinBox(slip_);
-    pin_->setRange(1, 2000);
-    pin_->setAccessibleName(tr("Count to pin"));
-    pinButton_ = new QPushButton(slip_);
-    pinRow->addWidget(pin_);
-    pinRow->addWidget(pinButton_, 1);
-    controls->addLayout(pinRow);
-    connect(pinButton_, &QPushButton::clicked, this, [this] {
-        const Quantity quantity = mainQuantity();
-        const bool pinned = session().project().pins.count(quantity) > 0;
-        choose(pinned ? tr("Let the count go") : tr("Pin a count"), [&](Project& project) {
-            if (pinned)
-                project.pins.erase(quantity);
-            else
-                project.pins[quantity] = pin_->value();
-        });
-    });
+    slip_->controls()->addWidget(compare_);
 }
 
 void DraftStation::showPiece(PieceKind piece) {
     piece_ = piece;
+    all_ = false;
     canvas_->setBubble({});
+    canvas_->setLit({});
     refresh();
 }
 
-Quantity DraftStation::mainQuantity() const {
-    const auto quantities = quantitiesOf(canvas_->picked(), piece_);
-    return quantities.isEmpty() ? Quantity::bodyStitches : quantities.front();
+void DraftStation::showAll() {
+    all_ = true;
+    canvas_->pick(Part::none);
+    refresh();
 }
 
-void DraftStation::choose(const QString& what, const std::function<void(Project&)>& change) {
-    if (filling_)
-        return;
-    Project next = session().project();
-    change(next);
-    session().edit(what, std::move(next), true);
+bool DraftStation::isWhole() const {
+    return all_ || canvas_->picked() == Part::none;
 }
 
 void DraftStation::move(Part part, int steps, bool keep) {
@@ -226,6 +191,13 @@ void DraftStation::move(Part part, int steps, bool keep) {
     canvas_->setBubble(partName(part, piece_) + '\n' + (state.isEmpty() ? tr("not possible") : state));
 }
 
+void DraftStation::light(int line) {
+    if (line < 0)
+        return canvas_->setLit({});
+    const auto [first, last] = rowList_->passes(line);
+    canvas_->setLit(litBlocks(canvas_->view().picture, first, last));
+}
+
 void DraftStation::refresh() {
     if (!session().hasProject())
         return;
@@ -235,118 +207,157 @@ void DraftStation::refresh() {
                            .arg(QString::fromStdString(project.wearer.name),
                                 QString::fromStdString(project.machine.name),
                                 QString::fromStdString(project.swatch.name)));
-    const std::vector<PieceKind> pieces = piecesOf(project.choices);
-    if (std::ranges::count(pieces, piece_) == 0)
-        piece_ = pieces.front();
-    for (const PieceKind kind : allPieces)
-        tabs_->button(static_cast<int>(kind))->setVisible(std::ranges::count(pieces, kind) > 0);
-    if (QAbstractButton* tab = tabs_->button(static_cast<int>(piece_)))
-        tab->setChecked(true);
     undo_->setEnabled(session().canUndo());
     undo_->setToolTip(session().canUndo() ? tr("Undo: %1").arg(session().undoText()) : QString());
     redo_->setEnabled(session().canRedo());
     redo_->setToolTip(session().canRedo() ? tr("Redo: %1").arg(session().redoText()) : QString());
-    if (const Worked* drawn = session().drawn())
-        canvas_->setView(railView(*drawn, project, piece_, session().unit()));
-    else
+    fillTabs();
+    fillCompare();
+    stage_->setCurrentWidget(all_ ? static_cast<QWidget*>(overview_) : canvas_);
+    const Worked* drawn = session().drawn();
+    if (!drawn) {
         canvas_->clear();
+        overview_->clear();
+    } else if (all_) {
+        overview_->show(*drawn, fabricColour(QString::fromStdString(project.yarn.colour)), session().unit());
+    } else {
+        RailView view = railView(*drawn, project, piece_, session().unit());
+        if (const WorkedPiece* then = other_ ? other_->piece(piece_) : nullptr) {
+            const FabricPicture picture = pictureOf(*then);
+            view.other = picture.outline;
+            view.otherRows = picture.rows;
+            view.otherLabel = tr("dotted: %1").arg(compare_->currentText());
+        }
+        canvas_->setView(std::move(view));
+    }
+    fillRows();
     fillSlip();
-    fillControls();
+    fillWays();
+    panel_->show(all_ ? PieceKind::back : piece_, all_ ? Part::none : canvas_->picked());
+}
+
+void DraftStation::fillTabs() {
+    filling_ = true;
+    const std::vector<PieceKind> pieces = piecesOf(session().project().choices);
+    if (std::ranges::count(pieces, piece_) == 0)
+        piece_ = pieces.front();
+    std::vector<int> wanted = {allTab};
+    for (const PieceKind kind : pieces)
+        wanted.push_back(static_cast<int>(kind));
+    std::vector<int> shown;
+    for (int i = 0; i < tabs_->count(); ++i)
+        shown.push_back(tabs_->tabData(i).toInt());
+    if (shown != wanted) {
+        while (tabs_->count() > 0)
+            tabs_->removeTab(0);
+        for (const int tab : wanted)
+            tabs_->setTabData(tabs_->addTab(tab == allTab ? tr("All") : coreText(label(static_cast<PieceKind>(tab)))),
+                              tab);
+    }
+    const auto at = std::ranges::find(wanted, all_ ? allTab : static_cast<int>(piece_));
+    tabs_->setCurrentIndex(static_cast<int>(at - wanted.begin()));
+    filling_ = false;
+}
+
+void DraftStation::fillCompare() {
+    const QStringList past = session().pastTexts();
+    // After an edit, the same state lies one further back.
+    const int kept = other_ ? static_cast<int>(past.size()) - otherFromOldest_ : 0;
+    if (kept < 1)
+        other_.reset();
+    compare_->clear();
+    compare_->addItem(tr("Compare with …"));
+    for (const QString& what : past.first(std::min<qsizetype>(past.size(), mostStates)))
+        compare_->addItem(tr("before “%1”").arg(what));
+    compare_->setCurrentIndex(kept < compare_->count() ? kept : 0);
+    compare_->setEnabled(!past.isEmpty());
+}
+
+void DraftStation::fillRows() {
+    if (!rowList_->isVisibleTo(this))
+        return;
+    const Worked* drawn = session().drawn();
+    if (const WorkedPiece* piece = drawn && !all_ ? drawn->piece(piece_) : nullptr) {
+        rowList_->show(piece->program);
+        light(rowList_->currentRow());
+    } else {
+        rowList_->show(Program{});
+    }
+}
+
+void DraftStation::fillWhole(const Worked& drawn) {
+    const ReadingUnit unit = session().unit();
+    const Project& project = session().project();
+    if (all_) {
+        for (const WorkedPiece& piece : drawn.pieces)
+            slip_->addLine(coreText(label(piece.kind)), tr("%1 × %2").arg(text(piece.width), text(piece.length)));
+        return;
+    }
+    const WorkedPiece* piece = drawn.piece(piece_);
+    if (!piece)
+        return;
+    slip_->addLine(tr("wide"), text(piece->width));
+    slip_->addLine(tr("long"), text(piece->length));
+    if (const QString farthest = canvas_->view().farthestText; !farthest.isEmpty())
+        slip_->addLine(tr("farthest from the ideal line"), farthest);
+    slip_->addRule();
+    for (const Part each : partsOf(piece_, project.choices)) {
+        const QString now = partState(drawn, project, piece_, each, unit);
+        const QString then = other_ ? partState(*other_, project, piece_, each, unit) : QString();
+        slip_->addLine(partName(each, piece_), now);
+        if (!then.isEmpty() && then != now)
+            slip_->addLine(tr("   then"), then);
+    }
 }
 
 void DraftStation::fillSlip() {
     const Worked& worked = session().worked();
     const ReadingUnit unit = session().unit();
-    const Part part = canvas_->picked();
-    if (part == Part::none) {
-        slip_->begin(coreText(label(piece_)));
+    if (isWhole()) {
+        slip_->begin(all_ ? tr("The garment") : coreText(label(piece_)));
         if (const Worked* drawn = session().drawn())
-            if (const WorkedPiece* piece = drawn->piece(piece_)) {
-                slip_->addLine(tr("wide"), text(piece->width));
-                slip_->addLine(tr("long"), text(piece->length));
-                if (const QString farthest = canvas_->view().farthestText; !farthest.isEmpty())
-                    slip_->addLine(tr("farthest from the ideal line"), farthest);
-                slip_->addRule();
-                for (const Part each : partsOf(piece_, session().project().choices))
-                    slip_->addLine(partName(each, piece_), partState(*drawn, session().project(), piece_, each, unit));
-            }
+            fillWhole(*drawn);
         slip_->addRule();
         for (const Note& note : session().project().notes)
             if (note.piece.empty() || note.piece == key(piece_))
                 slip_->addNote(QString::fromStdString(note.text));
-        slip_->addNote(tr("Pick a part of the drawing to see its working, or drag it. Tab goes from part to part, the "
-                          "arrow keys move it."));
+        slip_->addNote(all_ ? tr("Pick a piece to work on it: with the mouse, or with the arrow keys and Enter.")
+                            : tr("Pick a part of the drawing to see its working, or drag it. Tab goes from part to "
+                                 "part, the arrow keys move it."));
     } else {
+        const Part part = canvas_->picked();
         slip_->begin(partName(part, piece_));
         for (const Quantity quantity : quantitiesOf(part, piece_))
             if (const auto found = worked.workings.find(quantity); found != worked.workings.end())
                 slip_->addReckoning(found->second, unit);
+        if (other_)
+            if (const QString then = partState(*other_, session().project(), piece_, part, unit); !then.isEmpty())
+                slip_->addLine(tr("then"), then);
     }
     for (const Finding& finding : worked.findings)
         slip_->addNote(coreText(finding.text, unit), finding.severity);
     slip_->end();
 }
 
-void DraftStation::fillControls() {
-    filling_ = true;
-    const Project& project = session().project();
-    const Choices& choices = project.choices;
-    const Part part = canvas_->picked();
-    const bool sleeve = isSleeve(piece_);
-    const bool shaped = choices.body != BodyKind::dropShoulder;
-    const bool whole = part == Part::none && !isTrim(piece_);
-    const Welt& welt = sleeve ? choices.cuff : choices.bodyWelt;
-    weltKind_->setVisible(part == Part::welt);
-    weltKind_->setCurrentIndex(static_cast<int>(welt.kind));
-    const bool isArmhole = part == Part::armhole || part == Part::upperWidth;
-    bodyKind_->setVisible(whole || isArmhole || part == Part::cap);
-    bodyKind_->setCurrentIndex(static_cast<int>(choices.body));
-    neckKind_->setVisible((whole && !sleeve) || part == Part::neckDepth || part == Part::neckWidth);
-    neckKind_->setCurrentIndex(static_cast<int>(choices.neck));
-    const bool isSide = part == Part::width || part == Part::hemWidth || part == Part::waist;
-    sideKind_->setVisible((whole && !sleeve) || isSide);
-    sideKind_->setCurrentIndex(static_cast<int>(choices.sides));
-    const auto showLength = [&](QSpinBox* box, Length length, bool visible) {
-        for (const auto& [spin, label] : lengths_)
-            if (spin == box)
-                label->setVisible(visible);
-        box->setVisible(visible);
-        if (!isBeingTyped(box))
-            box->setValue(static_cast<int>(std::lround(length.mm())));
-    };
-    showLength(underarm_, choices.underarm, shaped && isArmhole);
-    showLength(narrower_, choices.narrower, choices.body == BodyKind::sleeveless && part == Part::upperWidth);
-    showLength(capEase_, choices.capEase, choices.body == BodyKind::setIn && part == Part::cap);
-    const bool isShoulder = part == Part::shoulder || part == Part::neckDepth;
-    shoulderKind_->setVisible(isShoulder || (whole && !sleeve));
-    shoulderKind_->setCurrentIndex(static_cast<int>(choices.shoulder));
-    wrap_->setVisible(isShoulder);
-    wrap_->setChecked(choices.wrapTurns);
-    seams_->setVisible(part == Part::width || part == Part::sleeveTop || part == Part::wrist);
-    seams_->setChecked(choices.seamStitches);
-    const bool slopes = sleeve && (part == Part::length || part == Part::sleeveTop);
-    for (QWidget* widget : std::initializer_list<QWidget*>{everySecond_, inset_, insetLabel_, lines_, linesLabel_})
-        widget->setVisible(slopes);
-    everySecond_->setChecked(choices.everySecondRow);
-    inset_->setValue(choices.fashioningInset);
-    const Worked* drawn = session().drawn();
-    const int lines = drawn && drawn->counts ? static_cast<int>(drawn->counts->sleeve.lines.size()) : 1;
-    lines_->setValue(choices.sleeveLines > 0 ? choices.sleeveLines : lines);
-    linesLabel_->setText(tr("fewest lines … truest line: now %1").arg(lines));
-
-    const auto& workings = session().worked().workings;
-    const Quantity quantity = mainQuantity();
-    const auto working = workings.find(quantity);
-    const bool canPin = part != Part::none && part != Part::trimDepth && working != workings.end();
-    pin_->setVisible(canPin);
-    pinButton_->setVisible(canPin);
-    if (canPin) {
-        const bool pinned = project.pins.count(quantity) > 0;
-        if (const int* value = std::get_if<int>(&working->second.result); value && !isBeingTyped(pin_))
-            pin_->setValue(*value);
-        pinButton_->setText(pinned ? tr("Let the count go") : tr("Pin this count"));
+/// What can be done about what is in the way, as buttons.
+void DraftStation::fillWays() {
+    while (QLayoutItem* item = ways_->layout()->takeAt(0)) {
+        item->widget()->deleteLater();
+        delete item;
     }
-    filling_ = false;
+    for (const Finding& finding : session().worked().findings) {
+        if (finding.severity != Severity::error)
+            continue;
+        for (WayOut& way : waysOut(session().project(), finding)) {
+            const QString what = coreText(way.what, session().unit());
+            auto* button = new QPushButton(what, ways_);
+            button->setObjectName(QStringLiteral("small"));
+            connect(button, &QPushButton::clicked, this,
+                    [this, what, next = std::move(way.project)] { session().edit(what, next); });
+            ways_->layout()->addWidget(button);
+        }
+    }
+    ways_->setVisible(ways_->layout()->count() > 0);
 }
 
 } // namespace vestimen::app

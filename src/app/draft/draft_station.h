@@ -3,23 +3,24 @@
 
 #include "app/canvas/rail_canvas.h"
 #include "app/canvas/slip.h"
+#include "app/draft/choice_panel.h"
+#include "app/draft/garment_overview.h"
+#include "app/draft/row_list.h"
 #include "app/shell/station.h"
 
-#include <QButtonGroup>
-#include <QCheckBox>
 #include <QComboBox>
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QPushButton>
-#include <QSlider>
-#include <QSpinBox>
+#include <QStackedWidget>
+#include <QTabBar>
 
-#include <functional>
+#include <optional>
 
 namespace vestimen::app {
 
 /// The garment worked on the drawing: pieces on the rail, parts dragged, the slip with the working and the choices
-/// that belong to the part.
+/// that belong to the part; rows in words beside it, and an earlier state over it.
 class DraftStation : public Station {
     Q_OBJECT
 
@@ -28,49 +29,54 @@ public:
 
     void refresh() override;
     RailCanvas* canvas() const { return canvas_; }
+    GarmentOverview* overview() const { return overview_; }
     Slip* slip() const { return slip_; }
+    RowList* rowList() const { return rowList_; }
+    QTabBar* tabs() const { return tabs_; }
+    QComboBox* compare() const { return compare_; }
     PieceKind piece() const { return piece_; }
     void showPiece(PieceKind piece);
+    /// All pieces side by side.
+    void showAll();
+    void showRowList(bool on) { rows_->setChecked(on); }
 
 private:
     void buildHead(QVBoxLayout* layout);
-    void buildControls();
+    void buildTabs(QVBoxLayout* layout);
+    void buildCompare();
+    void connectCanvas();
+    void fillTabs();
+    void fillCompare();
     void fillSlip();
-    void fillControls();
+    void fillWhole(const Worked& drawn);
+    void fillRows();
+    void fillWays();
     void move(Part part, int steps, bool keep);
-    void choose(const QString& what, const std::function<void(Project&)>& change);
-    Quantity mainQuantity() const;
+    bool isWhole() const;
+    void light(int line);
 
     RailCanvas* canvas_;
+    GarmentOverview* overview_;
+    QStackedWidget* stage_;
     Slip* slip_;
+    ChoicePanel* panel_;
+    QWidget* ways_;
+    RowList* rowList_;
     QLabel* title_;
     QLabel* subtitle_;
-    QButtonGroup* tabs_;
+    QTabBar* tabs_;
+    QComboBox* compare_;
     QPushButton* hangs_;
     QPushButton* worn_;
+    QPushButton* rows_;
     QPushButton* undo_;
     QPushButton* redo_;
-    QComboBox* weltKind_;
-    QComboBox* bodyKind_;
-    QComboBox* neckKind_;
-    QComboBox* sideKind_;
-    QComboBox* shoulderKind_;
-    QSpinBox* underarm_;
-    QSpinBox* narrower_;
-    QSpinBox* capEase_;
-    QList<std::pair<QSpinBox*, QLabel*>> lengths_;
-    QCheckBox* wrap_;
-    QCheckBox* seams_;
-    QCheckBox* everySecond_;
-    QSpinBox* inset_;
-    QLabel* insetLabel_;
-    QSlider* lines_;
-    QLabel* linesLabel_;
-    QSpinBox* pin_;
-    QPushButton* pinButton_;
     PieceKind piece_ = PieceKind::front;
-    std::optional<Project> dragBase_;
+    bool all_ = false;
     bool filling_ = false;
+    std::optional<Project> dragBase_;
+    std::optional<Worked> other_; ///< the earlier state that is compared with
+    int otherFromOldest_ = 0;     ///< its place among the earlier states, counted from the oldest
 };
 
 } // namespace vestimen::app

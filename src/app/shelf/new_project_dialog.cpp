@@ -7,7 +7,9 @@
 #include "core/quantity/parsing.h"
 #include "workroom/project_parts.h"
 
+#include "core/garment/garment_measures.h"
 #include <QCompleter>
+
 #include <QDialogButtonBox>
 #include <QFormLayout>
 #include <QPushButton>
@@ -108,7 +110,10 @@ NewProjectDialog::NewProjectDialog(Workroom& workroom, QWidget* parent) : QDialo
     heading(tr("4  The article"));
     body_ = new QComboBox(this);
     body_->addItems(labels(allBodies));
-    form->addRow(tr("Pullover"), body_);
+    form->addRow(tr("Garment"), body_);
+    closure_ = new QComboBox(this);
+    closure_->addItems(labels(allClosures));
+    form->addRow(tr("Front"), closure_);
     neck_ = new QComboBox(this);
     neck_->addItems(labels(allNecks));
     form->addRow(tr("Neckline"), neck_);
@@ -130,7 +135,7 @@ NewProjectDialog::NewProjectDialog(Workroom& workroom, QWidget* parent) : QDialo
     layout->addWidget(buttons);
     int at = 0;
     for (QWidget* widget : std::initializer_list<QWidget*>{machine_, yarn_, swatch_, stitches_, rows_, wearer_,
-                                                           wearerName_, size_, body_, neck_, name_}) {
+                                                           wearerName_, size_, body_, closure_, neck_, name_}) {
         widget->setAccessibleName(static_cast<QLabel*>(form->labelForField(widget))->text());
         widget->setObjectName(QStringLiteral("new_%1").arg(at++));
     }
@@ -233,8 +238,14 @@ void NewProjectDialog::accept() {
         project.wearer = borrowed(starterSizes()[static_cast<std::size_t>(size_->currentIndex())]);
         project.wearer.name = name;
     }
-    project.choices.body = static_cast<BodyKind>(body_->currentIndex());
-    chooseNeck(project, static_cast<NeckKind>(neck_->currentIndex()));
+    project.choices.body = allBodies[static_cast<std::size_t>(body_->currentIndex())];
+    project.choices.closure = allClosures[static_cast<std::size_t>(closure_->currentIndex())];
+    chooseNeck(project, allNecks[static_cast<std::size_t>(neck_->currentIndex())]);
+    if (const auto findings = choiceFindings(project); !findings.empty()) {
+        problem_->setText(coreText(findings.front().text));
+        neck_->setFocus();
+        return;
+    }
     project_ = project;
     QDialog::accept();
 }

@@ -47,6 +47,7 @@ private:
     QLineEdit* wearerName_;
     QComboBox* size_;
     QComboBox* body_;
+    QComboBox* closure_ = nullptr;
     QComboBox* neck_;
     QLineEdit* name_;
     QLabel* problem_;

@@ -56,8 +56,8 @@ private:
         colour_ = fabricColour(QString::fromStdString(project.yarn.colour));
         drafted_ = worked.sound();
         update();
-        for (const PieceKind kind : {PieceKind::back, PieceKind::front, PieceKind::leftSleeve, PieceKind::rightSleeve})
-            if (const WorkedPiece* piece = worked.piece(kind))
+        for (const PieceKind kind : allPieces)
+            if (const WorkedPiece* piece = isTrim(kind) ? nullptr : worked.piece(kind))
                 pictures_.push_back(picture(piece->fabric, piece->program, firstSeenPass(piece->program), true));
     }
 

@@ -241,6 +241,13 @@ void Session::setUnit(ReadingUnit unit) {
     emit changed();
 }
 
+QStringList Session::pastTexts() const {
+    QStringList texts;
+    for (auto step = undo_.rbegin(); step != undo_.rend(); ++step)
+        texts << step->what;
+    return texts;
+}
+
 void Session::undo() {
     if (undo_.empty())
         return;

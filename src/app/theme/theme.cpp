@@ -87,6 +87,11 @@ QSpinBox::down-arrow { image: url(:/icons/down.svg); width: 10px; height: 6px; }
 QComboBox QAbstractItemView { background: @paper; border: 1px solid @line; selection-background-color: @woad; selection-color: @onwoad; }
 QCheckBox::indicator, QListWidget::indicator { width: 16px; height: 16px; border: 1px solid @muted; border-radius: 4px; background: @paper; }
 QCheckBox::indicator:checked, QListWidget::indicator:checked { background: @woad; border-color: @onwoad; image: url(@check); }
+QTabBar::tab { background: @paper; border: 1px solid @line; border-radius: 6px; padding: 6px 8px; margin-right: 5px; font-weight: 700; }
+QTabBar::tab:hover { border-color: @muted; }
+QTabBar::tab:selected { background: @woad; color: @onwoad; border-color: @woad; }
+QTabBar::tab:focus { border: 2px solid @madder; }
+QTabBar QToolButton { background: @paper; border: 1px solid @line; border-radius: 6px; }
 QCheckBox:focus { color: @woad; }
 QSlider { min-height: 24px; }
 QSlider::groove:horizontal { height: 4px; background: @line; border-radius: 2px; }
@@ -96,6 +101,7 @@ QSlider:focus { border: 1px solid @woad; border-radius: 4px; }
 QScrollArea, QScrollArea > QWidget > QWidget { background: transparent; border: none; }
 QListWidget, QListView, QTableWidget, QTextEdit, QPlainTextEdit { background: @paper; border: 1px solid @line; border-radius: 8px; padding: 4px; selection-background-color: @woad; selection-color: @onwoad; }
 QListWidget::item { padding: 7px 8px; border-radius: 5px; }
+QListWidget#rows::item { padding: 4px 0; }
 QListWidget::item:selected { background: @woad; color: @onwoad; }
 QScrollBar:vertical { background: transparent; width: 10px; }
 QScrollBar::handle:vertical { background: @line; border-radius: 5px; min-height: 30px; }

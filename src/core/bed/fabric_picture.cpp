@@ -82,6 +82,8 @@ std::vector<FabricRun> runs(const Fabric& fabric) {
         const Loop& loop = fabric.loops[id];
         if (loop.kind() == LoopKind::hung)
             return newest;
+        if (loop.kind() == LoopKind::empty)
+            return newest + 1; // as high as its neighbours in the row
         if (loop.kind() == LoopKind::castOn || loop.parent == noLoop)
             return 0;
         const int below = heights[loop.parent];

@@ -10,8 +10,13 @@ constexpr Length mm(double value) {
 /// A knitted neck stretches by about this much to let a head through.
 constexpr double neckStretch = 1.35;
 
-/// Combinations that make no sense, each with the reason.
-template<class Error> void findChoices(const Project& project, Error error) {
+} // namespace
+
+std::vector<Finding> choiceFindings(const Project& project) {
+    std::vector<Finding> findings;
+    const auto error = [&](const char* code, Phrase text) {
+        findings.push_back({Severity::error, code, std::move(text)});
+    };
     const Choices& choices = project.choices;
     if (choices.neck == NeckKind::boat && !choices.hasShoulders())
         error("boat_needs_shoulders", {choices.body == BodyKind::raglan
@@ -27,22 +32,20 @@ template<class Error> void findChoices(const Project& project, Error error) {
                {}});
     for (const Welt* welt : {&choices.bodyWelt, &choices.cuff})
         if (welt->kind == WeltKind::twoBedRib && project.machine.beds < 2)
-            return error("rib_needs_two_beds", {"A two-bed rib needs a second bed, and {0} has one: choose a latched "
-                                                "rib or a mock rib.",
-                                                {project.machine.name}});
+            error("rib_needs_two_beds", {"A two-bed rib needs a second bed, and {0} has one: choose a latched "
+                                         "rib or a mock rib.",
+                                         {project.machine.name}});
+    return findings;
 }
 
-} // namespace
-
 std::vector<Finding> garmentFindings(const GarmentMeasures& m, const Project& project) {
-    std::vector<Finding> findings;
+    std::vector<Finding> findings = choiceFindings(project);
     const auto error = [&](const char* code, Phrase text) {
         findings.push_back({Severity::error, code, std::move(text)});
     };
     const Choices& choices = project.choices;
     const bool sleeves = choices.hasSleeves();
     const bool boat = choices.neck == NeckKind::boat;
-    findChoices(project, error);
     if (anyError(findings))
         return findings;
     std::vector<Length> all = {m.width, m.hemWidth, m.upperWidth, m.length, m.armholeDepth, m.neckWidth};

@@ -62,6 +62,8 @@ inline constexpr Length raglanTip = Length::millimetres(10);
 std::vector<Measure> garmentNeeds(const Choices& choices);
 /// Nothing where a measure is missing.
 std::optional<GarmentMeasures> garmentMeasures(const Project& project);
+/// Combinations of choices that are not offered, each with the reason.
+std::vector<Finding> choiceFindings(const Project& project);
 /// Contradictions between the measures, or between the choices: each an error that says what would work.
 std::vector<Finding> garmentFindings(const GarmentMeasures& measures, const Project& project);
 

@@ -149,7 +149,13 @@ Outline halfFrontOutline(const GarmentMeasures& m, PieceKind piece, Length welt)
     const Length edge = m.opening / 2.0;
     const std::vector<OutlinePoint> side = sideLine(m, welt);
     const std::vector<OutlinePoint> armhole = armholeLine(m);
-    const std::vector<OutlinePoint> neck = rightOf(frontNeck(m), edge);
+    // A V runs to the opening's edge.
+    const Length half = m.neckWidth / 2.0;
+    const std::vector<OutlinePoint> neck = m.neck == NeckKind::vee
+                                               ? std::vector<OutlinePoint>{{half, m.length},
+                                                                           {half, m.length - m.shoulderDrop},
+                                                                           {edge, m.length - m.neckDepth}}
+                                               : rightOf(frontNeck(m), edge);
     Outline outline{piece,
                     {{"hem", {{edge, Length()}, side.front()}},
                      {"side_right", side},

@@ -17,7 +17,13 @@ bool countSides(Counter& counter, const GarmentMeasures& m, GarmentCounts& count
         // A simple increase waits for the carriage: its side may come a row later.
         const bool waits = to > from && !counter.choices().edge(ShapedEdge::sides).fashioned;
         const SlopeRequest request{rows - straight, to > from ? (to - from) / 2 : (from - to) / 2, waits ? 2 : 1};
-        auto shape = request.rows > Rows(0) ? counter.shaped(request, ShapedEdge::sides) : std::nullopt;
+        // Stitches that move need one to move onto; a half front has half of the body's.
+        Stitches narrowest = std::min(from, to);
+        if (m.isCardigan())
+            narrowest = counts.front + (narrowest - counts.body) / 2;
+        const bool room =
+            request.rows > Rows(0) && narrowest.count() >= counter.choices().edge(ShapedEdge::sides).inset + 2;
+        auto shape = room ? counter.shaped(request, ShapedEdge::sides) : std::nullopt;
         if (!shape) {
             counter.error(
                 "side_slope",
@@ -29,11 +35,7 @@ bool countSides(Counter& counter, const GarmentMeasures& m, GarmentCounts& count
         }
         Reckoning& working = counter.working(
             m.sides == SideKind::waisted && to == counts.waist ? Quantity::waistStitches : Quantity::hemStitches);
-        for (const SlopeLine& line : shape->lines)
-            working.steps.push_back(
-                {{to > from ? "every {0} rows, one more at each side" : "every {0} rows, one fewer at each side",
-                  {line.every}},
-                 Figure{static_cast<double>(line.times), 0, "×"}});
+        addLines(working, linesInWords(*shape, to > from));
         shape->plainAfter += straight;
         counts.sides.push_back({*shape, to > from});
         return true;
@@ -97,8 +99,10 @@ bool countFront(Counter& counter, const GarmentMeasures& m, GarmentCounts& count
                                               : (welt == Parity::odd ? Parity::even : Parity::odd);
     counts.front = counter.stitches(Quantity::frontStitches, "Stitches of each front", (m.width - m.opening) / 2.0,
                                     Stitches(choices.seamStitches ? 2 : 0), parity, weltParityReason(choices.bodyWelt));
-    if (counts.frontNeckWidth() >= Stitches(3))
-        return true;
+    if (counts.frontNeckWidth() >= Stitches(3)) {
+        const Stitches waist = counts.front + (counts.waist - counts.body) / 2;
+        return counter.fitsBed(std::max({counts.front, counts.frontHem(), waist}), PieceKind::leftFront);
+    }
     counter.error("front_too_narrow",
                   {"A front of {0} stitches leaves {1} for its half of the neck: at least 3 are needed. Make the bands "
                    "narrower, or the neck wider.",
@@ -143,7 +147,7 @@ bool countWidths(Counter& counter, const GarmentMeasures& m, GarmentCounts& coun
     if (m.sides == SideKind::waisted)
         counts.waist = counter.stitches(Quantity::waistStitches, "Stitches at the waist", m.waistWidth, seams,
                                         parityOf(counts.body), sameParity);
-    const bool fits = counter.fitsBed(std::max(counts.body, counts.hem), PieceKind::back);
+    const bool fits = counter.fitsBed(std::max({counts.body, counts.hem, counts.waist}), PieceKind::back);
     const Stitches least(choices.hasShoulders() ? 4 : 2);
     if (counts.shoulder >= least && counts.neck >= Stitches(3))
         return fits && countFront(counter, m, counts);

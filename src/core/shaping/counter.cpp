@@ -119,14 +119,13 @@ std::vector<double> fromSecondRow(std::vector<double> ideal) {
     return ideal;
 }
 
+void addLines(Reckoning& working, const std::vector<ScheduleLine>& lines) {
+    for (const ScheduleLine& line : lines)
+        working.steps.push_back({line.what, Figure{static_cast<double>(line.times), 0, "×"}});
+}
+
 void addRuns(Reckoning& working, const Curve& curve, const FabricGauge& gauge) {
-    for (const CurveRun& run : curve.runs) {
-        const char* words = run.every == Rows(0)   ? "at once, {1} fewer at each side"
-                            : run.boundOff         ? "every {0} rows, {1} bound off at each side"
-                            : run.every == Rows(1) ? "every row, {1} fewer at each side"
-                                                   : "every {0} rows, {1} fewer at each side";
-        working.steps.push_back({{words, {run.every, run.stitches}}, Figure{static_cast<double>(run.times), 0, "×"}});
-    }
+    addLines(working, linesInWords(curve));
     working.steps.push_back({{"farthest from the curve", {}}, gauge.stitches.unit() * curve.deviation});
 }
 
@@ -178,7 +177,10 @@ std::optional<Curve> raglanLine(const Counter& counter, Stitches events, Rows ar
     if (armhole < Rows(6))
         return std::nullopt;
     const Rows rows = armhole - Rows(2);
-    auto shape = counter.shaped(CurveRequest{straightIdeal(events, rows), events}, edge);
+    // One stitch at a time, unless there are not rows enough.
+    CurveRequest request{straightIdeal(events, rows), events};
+    request.decreaseAtMost = events <= Stitches(rows.count()) ? 1 : 2;
+    auto shape = counter.shaped(std::move(request), edge);
     if (shape)
         shape->plainAfter += Rows(1);
     return shape;

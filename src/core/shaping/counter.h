@@ -5,6 +5,7 @@
 #include "core/shaping/count.h"
 #include "core/shaping/curve.h"
 #include "core/shaping/garment_counts.h"
+#include "core/shaping/lines_in_words.h"
 #include "core/shaping/slope.h"
 
 namespace vestimen {
@@ -60,7 +61,8 @@ std::optional<Curve> decreasedAlong(std::vector<double> ideal, Stitches total, c
                                     bool atOnce = true);
 /// A raglan's line: the same on body and sleeve, straight from the underarm's second row to the last but one.
 std::optional<Curve> raglanLine(const Counter& counter, Stitches events, Rows armhole, ShapedEdge edge);
-/// The schedule's lines, for people.
+/// A schedule's lines, for people.
+void addLines(Reckoning& working, const std::vector<ScheduleLine>& lines);
 void addRuns(Reckoning& working, const Curve& curve, const FabricGauge& gauge);
 
 // The parts of a garment, in the order in which they are counted. False where a finding says what is in the way.

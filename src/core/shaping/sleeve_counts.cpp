@@ -129,9 +129,7 @@ bool countSleeve(Counter& counter, const GarmentMeasures& m, GarmentCounts& coun
     counts.sleeve = *shape;
     Reckoning& working = counter.working(Quantity::sleeveRows);
     working.steps.push_back({{"of these straight at the top", {}}, straight->count + shape->plainAfter.count()});
-    for (const SlopeLine& line : shape->lines)
-        working.steps.push_back(
-            {{"every {0} rows, both sides", {line.every}}, Figure{static_cast<double>(line.times), 0, "×"}});
+    addLines(working, linesInWords(*shape, true));
     working.steps.push_back({{"farthest from the straight line", {}}, gauge.stitches.unit() * shape->deviation});
     counts.sleeve.plainAfter += Rows(straight->count);
     return sound;

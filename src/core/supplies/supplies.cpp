@@ -63,7 +63,7 @@ Supplies supplies(const Project& project, const std::vector<const Program*>& pro
     if (project.yarn.gramsOnHand > 0.0 && project.yarn.gramsOnHand < *result.grams)
         result.findings.push_back({Severity::warning,
                                    "yarn_short",
-                                   {"The pullover takes about {0} with some to spare; {1} are on hand.",
+                                   {"The pieces take about {0} with some to spare; {1} are on hand.",
                                     {Figure{*result.grams, 0, "g"}, Figure{project.yarn.gramsOnHand, 0, "g"}}}});
     return result;
 }

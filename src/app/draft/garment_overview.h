@@ -1,0 +1,57 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/bed/fabric_picture.h"
+#include "core/work.h"
+
+#include <QColor>
+#include <QList>
+#include <QWidget>
+
+namespace vestimen::app {
+
+/// All pieces of a garment hanging side by side, to one scale. One is opened with the mouse, or with the arrow keys and
+/// Enter.
+class GarmentOverview : public QWidget {
+    Q_OBJECT
+
+public:
+    explicit GarmentOverview(QWidget* parent = nullptr);
+
+    void show(const Worked& worked, const QColor& colour, ReadingUnit unit);
+    void clear();
+    void setAsWorn(bool asWorn);
+    QRectF place(PieceKind piece) const;
+
+    QSize minimumSizeHint() const override { return {420, 320}; }
+
+signals:
+    void opened(PieceKind piece);
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
+
+private:
+    struct Hanging {
+        PieceKind kind = PieceKind::back;
+        FabricPicture picture;
+        QString size;
+        QRectF at; ///< in pixels, the fabric alone
+    };
+    void layOut();
+    /// Whether all pieces have room at so many pixels a millimetre; they are placed then.
+    bool fits(double scale);
+    int index(QPointF point) const;
+
+    QList<Hanging> pieces_;
+    FabricGauge gauge_;
+    QColor colour_;
+    bool asWorn_ = false;
+    double scale_ = 1.0;
+    int chosen_ = 0;
+};
+
+} // namespace vestimen::app

@@ -1,0 +1,198 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/draft/piece_view.h"
+
+#include "app/draft/draft_edits.h"
+#include "app/shell/session.h"
+#include "app/theme/theme.h"
+#include "core/bed/outline_distance.h"
+
+#include <QCoreApplication>
+
+#include <algorithm>
+#include <cmath>
+
+namespace vestimen::app {
+namespace {
+
+QString tr(const char* text) {
+    return QCoreApplication::translate("Draft", text);
+}
+
+QString sideNames(PieceKind piece, Side machineSide) {
+    const bool left = wearerSide(piece, machineSide) == Side::left;
+    const QString machine = machineSide == Side::left ? tr("machine left") : tr("machine right");
+    return machine + '\n' + (left ? tr("wearer’s left") : tr("wearer’s right"));
+}
+
+QString weltName(WeltKind kind) {
+    switch (kind) {
+    case WeltKind::foldedHem:
+        return tr("folded hem");
+    case WeltKind::mockRib:
+        return tr("mock rib");
+    case WeltKind::latchedRib:
+        return tr("latched rib");
+    case WeltKind::twoBedRib:
+        return tr("two-bed rib");
+    case WeltKind::rolled:
+        break;
+    }
+    return {};
+}
+
+/// Puts handles, marks and labels onto the view of one piece.
+class ViewBuilder {
+public:
+    ViewBuilder(RailView& view, const Worked& worked, const Project& project, PieceKind kind, ReadingUnit unit)
+        : view_(view), worked_(worked), c_(*worked.counts), project_(project), kind_(kind), unit_(unit) {}
+
+    void body() {
+        const bool half = isHalfFront(kind_);
+        const Choices& choices = project_.choices;
+        const WeltCounts& welt = c_.bodyWelt;
+        const bool folded = welt.kind == WeltKind::foldedHem || welt.kind == WeltKind::mockRib;
+        view_.weltRows = welt.visible.count();
+        view_.weltLabel = folded && !half
+                              ? tr("%1 · %2 rows, folded in half").arg(weltName(welt.kind)).arg(welt.knitted.count())
+                              : weltName(welt.kind);
+        view_.markRow = (welt.visible + c_.toUnderarm).count();
+        view_.widthLabel = state(c_.hem > c_.body ? Part::hemWidth : Part::width);
+        const double top = c_.bodyLength().count();
+        const double under = view_.markRow;
+        add(Part::length, middle(), 0, true);
+        add(Part::welt, middle() - (right() - left()) * 0.3, view_.weltRows, true);
+        const bool straight = choices.sides == SideKind::straight;
+        if (!straight)
+            addWide(Part::hemWidth, c_.hem, view_.weltRows / 2.0);
+        if (choices.sides == SideKind::waisted)
+            addWide(Part::waist, c_.waist, view_.weltRows + c_.toWaist.count());
+        addWide(Part::width, c_.body, straight ? (under + view_.weltRows) / 2.0 : under - 8.0);
+        add(Part::armhole, at(c_.body), under, true);
+        if (c_.upper < c_.body && choices.body != BodyKind::raglan)
+            addWide(Part::upperWidth, c_.upper, under + c_.armhole.count() * 0.7);
+        if (c_.shoulderRows > Rows(0))
+            add(Part::shoulder, at(c_.upper), under + c_.armhole.count(), true);
+        const NeckCounts& neck = kind_ == PieceKind::back ? c_.backNeck : c_.frontNeck;
+        addWide(Part::neckWidth, c_.neck, top);
+        if (neck.depth > Rows(0))
+            add(Part::neckDepth, half ? inner() + 2.0 * sign() : middle(), top - neck.depth.count(), true);
+        // A half front has one armhole to mark.
+        view_.markSpan = centred(c_.body);
+        if (half) {
+            const auto outer = static_cast<int>(std::lround(at(c_.body)));
+            view_.markSpan = {Needle::atSlot(outer), Needle::atSlot(outer - 1)};
+        }
+    }
+
+    void sleeve() {
+        view_.weltRows = c_.cuff.visible.count();
+        view_.weltLabel = weltName(c_.cuff.kind);
+        view_.widthLabel = state(Part::sleeveTop);
+        const double length = c_.sleeveLength().count();
+        add(Part::length, middle(), 0, true);
+        add(Part::welt, middle() - c_.wrist.count() * 0.3, view_.weltRows, true);
+        add(Part::wrist, middle() + c_.wrist.count() / 2.0, view_.weltRows / 2.0, false);
+        add(Part::sleeveTop, right(), length - c_.capRows.count() - c_.sleeve.plainAfter.count() / 2.0, false);
+        if (c_.capRows == Rows(0))
+            return;
+        if (project_.choices.body == BodyKind::setIn)
+            add(Part::cap, middle(), length, true);
+        add(Part::capTop, middle() + c_.capTop.count() / 2.0, length, false);
+        view_.markRow = (c_.sleeveLength() - c_.capRows).count();
+        view_.markSpan = centred(c_.sleeveTop);
+    }
+
+    void trim(int stitches) {
+        view_.widthLabel = tr("%1 stitches · folded to %2").arg(stitches).arg(state(Part::trimDepth));
+        add(Part::trimDepth, middle(), trimRowsOf(c_, kind_).count(), true);
+    }
+
+private:
+    double left() const { return view_.picture.firstSlot; }
+    double right() const { return view_.picture.lastSlot + 1; }
+    double middle() const { return (left() + right()) / 2.0; }
+    double sign() const { return kind_ == PieceKind::leftFront ? -1.0 : 1.0; }
+    /// The opening's edge of a half front.
+    double inner() const {
+        const NeedleSpan hem = centred(c_.frontHem());
+        return sign() > 0 ? hem.first.slot() : hem.last.slot() + 1;
+    }
+    /// The edge of the piece where the body would be so wide; on the right, but for a left front.
+    double at(Stitches wide) const {
+        if (!isHalfFront(kind_))
+            return middle() + wide.count() / 2.0;
+        const Stitches half = wide == c_.neck ? c_.frontNeckWidth() : c_.front + (wide - c_.body) / 2;
+        return inner() + sign() * half.count();
+    }
+    QString state(Part part) const { return partState(worked_, project_, kind_, part, unit_); }
+    void add(Part part, double x, double y, bool upright) {
+        view_.handles.append({part, {x, y}, upright, partName(part, kind_), !upright && sign() < 0});
+    }
+    void addWide(Part part, Stitches wide, double y) { add(part, at(wide), y, false); }
+
+    RailView& view_;
+    const Worked& worked_;
+    const GarmentCounts& c_;
+    const Project& project_;
+    PieceKind kind_;
+    ReadingUnit unit_;
+};
+
+} // namespace
+
+FabricPicture pictureOf(const WorkedPiece& piece) {
+    return picture(piece.fabric, piece.program, isTrim(piece.kind) ? 1 : firstSeenPass(piece.program), true);
+}
+
+RailView railView(const Worked& worked, const Project& project, PieceKind kind, ReadingUnit unit) {
+    RailView view;
+    const WorkedPiece* piece = worked.piece(kind);
+    if (!piece || !worked.counts || !worked.measured.gauge)
+        return view;
+    view.picture = pictureOf(*piece);
+    view.outline = piece->outline;
+    const Stitches seam(project.choices.seamStitches ? 1 : 0);
+    if (const auto farthest = farthestFromIdeal(view.picture, piece->outline, *worked.measured.gauge, seam)) {
+        view.farthest = {farthest->slot, farthest->row};
+        view.farthestText = tr("%1 mm").arg(farthest->distance.mm(), 0, 'f', 1);
+    }
+    view.gauge = *worked.measured.gauge;
+    view.needles = project.machine.needles.count();
+    view.colour = fabricColour(QString::fromStdString(project.yarn.colour));
+    view.leftNames = sideNames(kind, Side::left);
+    view.rightNames = sideNames(kind, Side::right);
+    ViewBuilder builder(view, worked, project, kind, unit);
+    if (isTrim(kind))
+        builder.trim(static_cast<int>(piece->fabric.passes.front().loopCount));
+    else if (isSleeve(kind))
+        builder.sleeve();
+    else
+        builder.body();
+    return view;
+}
+
+QList<QRectF> litBlocks(const FabricPicture& picture, int firstPass, int lastPass) {
+    QList<QRectF> lit;
+    for (const FabricBlock& block : picture.blocks) {
+        if (block.lastPass < firstPass || block.firstPass > lastPass)
+            continue;
+        // Rows of a block follow each other pass by pass.
+        const double passes = block.lastPass - block.firstPass + 1;
+        const double rows = block.to - block.from;
+        const double from = std::max(0, firstPass - block.firstPass) / passes * rows;
+        const double to = (std::min(lastPass, block.lastPass) - block.firstPass + 1) / passes * rows;
+        lit.append({QPointF(block.firstSlot, block.from + from), QPointF(block.lastSlot + 1, block.from + to)});
+    }
+    return lit;
+}
+
+int passAt(const FabricPicture& picture, QPointF at) {
+    for (const FabricBlock& block : picture.blocks)
+        if (at.x() >= block.firstSlot && at.x() < block.lastSlot + 1 && at.y() >= block.from && at.y() < block.to) {
+            const double share = (at.y() - block.from) / (block.to - block.from);
+            return block.firstPass + static_cast<int>(share * (block.lastPass - block.firstPass + 1));
+        }
+    return -1;
+}
+
+} // namespace vestimen::app

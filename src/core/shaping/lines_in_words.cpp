@@ -1,0 +1,56 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/shaping/lines_in_words.h"
+
+#include <algorithm>
+
+namespace vestimen {
+
+std::vector<ScheduleLine> linesInWords(const Slope& slope, bool widens) {
+    std::vector<ScheduleLine> lines;
+    for (const SlopeLine& line : slope.lines) {
+        const char* words = line.every == Rows(1)
+                                ? (widens ? "every row, one more at each side" : "every row, one fewer at each side")
+                            : widens ? "every {0} rows, one more at each side"
+                                     : "every {0} rows, one fewer at each side";
+        lines.push_back({{words, {line.every}}, line.times});
+    }
+    return lines;
+}
+
+std::vector<ScheduleLine> linesInWords(const Curve& curve) {
+    std::vector<ScheduleLine> lines;
+    for (const CurveRun& run : curve.runs) {
+        const char* words = run.every == Rows(0)   ? "at once, {1} fewer at each side"
+                            : run.boundOff         ? "every {0} rows, {1} bound off at each side"
+                            : run.every == Rows(1) ? "every row, {1} fewer at each side"
+                                                   : "every {0} rows, {1} fewer at each side";
+        lines.push_back({{words, {run.every, run.stitches}}, run.times});
+    }
+    return lines;
+}
+
+EdgeSchedule edgeSchedule(const GarmentCounts& counts, ShapedEdge edge) {
+    const auto curve = [](const Curve& of) { return EdgeSchedule{linesInWords(of), of.deviation}; };
+    switch (edge) {
+    case ShapedEdge::sides: {
+        EdgeSchedule schedule;
+        for (const SideSlope& stretch : counts.sides) {
+            for (ScheduleLine& line : linesInWords(stretch.slope, stretch.widens))
+                schedule.lines.push_back(std::move(line));
+            schedule.deviation = std::max(schedule.deviation, stretch.slope.deviation);
+        }
+        return schedule;
+    }
+    case ShapedEdge::armhole:
+        return curve(counts.armholeCurve);
+    case ShapedEdge::neck:
+        return curve(counts.frontNeck.shape.runs.empty() ? counts.backNeck.shape : counts.frontNeck.shape);
+    case ShapedEdge::sleeve:
+        return {linesInWords(counts.sleeve, true), counts.sleeve.deviation};
+    case ShapedEdge::cap:
+        break;
+    }
+    return curve(counts.cap);
+}
+
+} // namespace vestimen
