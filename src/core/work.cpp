@@ -71,6 +71,8 @@ WorkedPiece workPiece(const Project& project, const Worked& worked, PieceKind ki
     case PieceKind::leftSleeve:
     case PieceKind::rightSleeve:
         piece.outline = sleeveOutline(*worked.measures, kind);
+        if (project.choices.sleevesKnittedDown())
+            piece.outline = upsideDown(std::move(piece.outline), worked.measures->sleeveLength);
         piece.width = gauge.width(counts.sleeveTop - seams);
         piece.length = gauge.height(counts.sleeveLength());
         break;

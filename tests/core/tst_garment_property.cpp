@@ -49,6 +49,8 @@ Project randomProject() {
     choices.neckTrimInTwo = !choices.hasShoulders() || *rc::gen::arbitrary<bool>();
     choices.sleeveLine = *rc::gen::element(SleeveLine::tapered, SleeveLine::tapered, SleeveLine::straight);
     choices.sleeveReach = *rc::gen::element(SleeveReach::full, SleeveReach::full, SleeveReach::shortened);
+    choices.sleeveSchool = choices.body == BodyKind::raglan ? SleeveSchool::up : *rc::gen::elementOf(allSleeveSchools);
+    choices.weltAfterwards = *rc::gen::arbitrary<bool>();
     choices.shortSleeve = Length::millimetres(between(140, 240));
     choices.strap = Length::millimetres(between(25, 60));
     choices.strapBack = Length::millimetres(between(40, 110));

@@ -139,6 +139,9 @@ void TestGarments::everyCombination() {
         choices.cuff.kind = allWelts[static_cast<std::size_t>(turn + 2) % allWelts.size()];
         choices.sleeveLine = turn % 2 == 0 ? SleeveLine::tapered : SleeveLine::straight;
         choices.sleeveReach = turn % 3 == 0 ? SleeveReach::shortened : SleeveReach::full;
+        choices.weltAfterwards = turn % 4 == 1;
+        choices.sleeveSchool =
+            turn % 2 == 1 && choices.body != BodyKind::raglan ? SleeveSchool::down : SleeveSchool::up;
         ++turn;
         project.machine = genericMachines()[5]; // two beds, for the rib
         // Long necks need a trim in two parts; a raglan's round one does with either.
@@ -195,7 +198,11 @@ void TestGarments::checkGarment(const Project& project, const Worked& worked) {
                 QVERIFY(std::abs(rows - static_cast<int>(sleeve.edge(cap).size())) <= 1);
         }
         if (choices.isCardigan()) {
-            QCOMPARE(static_cast<int>(front.edge("front_edge").size()), c.frontEdge().count());
+            // A welt that follows hangs upside down.
+            const bool follows = choices.weltFollows(choices.bodyWelt);
+            const std::size_t below = follows ? front.edge(name("welt", b)).size() : 0;
+            QCOMPARE(below, follows ? static_cast<std::size_t>(c.bodyWelt.visible.count()) : 0);
+            QCOMPARE(static_cast<int>(front.edge("front_edge").size() + below), c.frontEdge().count());
             QCOMPARE(static_cast<int>(front.edge(name("neck", b)).size()), c.frontNeck.edge.count());
         }
     }

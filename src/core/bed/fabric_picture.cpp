@@ -126,6 +126,13 @@ std::vector<FabricRun> runs(const Fabric& fabric) {
 FabricPicture picture(const Fabric& fabric, const Program& program, int firstPass, bool mainOnly) {
     FabricPicture result;
     const auto all = runs(fabric);
+    // A welt that was knitted down from the first row hangs below it, and what is folded behind it is not seen.
+    NamedEdge below;
+    for (const NamedEdge& each : program.edges)
+        if (each.name == "welt_left")
+            below = each;
+    const bool hasWelt = below.lastPass > firstPass && below.firstPass > firstPass;
+    const int weltRows = hasWelt ? below.lastPass - below.firstPass + 1 : 0;
     int base = 0;
     bool based = false;
     std::vector<std::vector<Interval>> rows;
@@ -136,7 +143,12 @@ FabricPicture picture(const Fabric& fabric, const Program& program, int firstPas
             base = run.height;
             based = true;
         }
-        const int row = run.height - base;
+        int row = run.height - base + weltRows;
+        if (hasWelt && run.pass + 1 >= below.firstPass) {
+            if (run.pass + 1 > below.lastPass)
+                continue;
+            row = below.lastPass - (run.pass + 1);
+        }
         if (row < 0)
             continue;
         if (static_cast<int>(rows.size()) <= row)

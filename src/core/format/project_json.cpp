@@ -34,6 +34,8 @@ constexpr std::initializer_list<std::pair<const char*, SleeveLine>> sleeveNames 
                                                                                    {"straight", SleeveLine::straight}};
 constexpr std::initializer_list<std::pair<const char*, SleeveReach>> reachNames = {{"full", SleeveReach::full},
                                                                                    {"short", SleeveReach::shortened}};
+constexpr std::initializer_list<std::pair<const char*, SleeveSchool>> sleeveSchoolNames = {
+    {"up", SleeveSchool::up}, {"down", SleeveSchool::down}};
 constexpr std::initializer_list<std::pair<const char*, Side>> wearerSides = {{"left", Side::left},
                                                                              {"right", Side::right}};
 constexpr std::initializer_list<std::pair<const char*, NeckKind>> neckNames = {
@@ -106,6 +108,8 @@ Json json(const Choices& choices) {
             {"neck_trim_in_two", choices.neckTrimInTwo},
             {"sleeve", nameOf(choices.sleeveLine, sleeveNames)},
             {"sleeve_reach", nameOf(choices.sleeveReach, reachNames)},
+            {"sleeve_school", nameOf(choices.sleeveSchool, sleeveSchoolNames)},
+            {"welt_afterwards", choices.weltAfterwards},
             {"short_sleeve_mm", choices.shortSleeve.mm()},
             {"strap_mm", choices.strap.mm()},
             {"strap_back_mm", choices.strapBack.mm()},
@@ -159,6 +163,8 @@ Choices readChoices(const JsonReader& json) {
                      "wrap_turns",
                      "neck_trim_depth_mm",
                      "seam_stitches",
+                     "sleeve_school",
+                     "welt_afterwards",
                      "shaping",
                      "fashioning_inset",
                      "every_second_row",
@@ -173,6 +179,9 @@ Choices readChoices(const JsonReader& json) {
     readIfSaid(json, "neck_school", choices.neckSchool, schoolNames);
     readIfSaid(json, "sleeve", choices.sleeveLine, sleeveNames);
     readIfSaid(json, "sleeve_reach", choices.sleeveReach, reachNames);
+    readIfSaid(json, "sleeve_school", choices.sleeveSchool, sleeveSchoolNames);
+    if (const auto afterwards = json.find("welt_afterwards"))
+        choices.weltAfterwards = afterwards->boolean();
     readIfSaid(json, "buttonholes", choices.buttonholes, wearerSides);
     if (const auto backNeck = json.find("back_neck"))
         choices.backNeck = backNeck->boolean();

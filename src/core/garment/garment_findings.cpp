@@ -30,6 +30,11 @@ std::vector<Finding> choiceFindings(const Project& project) {
               {"A boat neck goes straight across, and an open front needs a neck with some depth to end in: choose a "
                "round, V or square neck, or a closed front.",
                {}});
+    if (choices.sleevesKnittedDown() && choices.body == BodyKind::raglan)
+        error("raglan_down",
+              {"A raglan sleeve is sewn along its slanting lines, with nothing to hang it on: knit it up "
+               "from the cuff.",
+               {}});
     for (const Welt* welt : {&choices.bodyWelt, &choices.cuff})
         if (welt->kind == WeltKind::twoBedRib && project.machine.beds < 2)
             error("rib_needs_two_beds", {"A two-bed rib needs a second bed, and {0} has one: choose a latched "

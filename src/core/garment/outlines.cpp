@@ -222,6 +222,16 @@ Outline sleeveOutline(const GarmentMeasures& m, PieceKind piece) {
     return outline;
 }
 
+Outline upsideDown(Outline outline, Length height) {
+    std::ranges::reverse(outline.edges);
+    for (OutlineEdge& edge : outline.edges) {
+        std::ranges::reverse(edge.points);
+        for (OutlinePoint& point : edge.points)
+            point.y = height - point.y;
+    }
+    return outline;
+}
+
 Length neckOpening(const GarmentMeasures& m) {
     const Length sleeves = m.body == BodyKind::raglan ? m.capTop * 2.0 : Length();
     return pathLength(frontNeck(m)) + pathLength(backNeck(m)) + sleeves;

@@ -25,6 +25,8 @@ struct Outline {
 /// Back, front or one of two fronts. `welt`: how high the lower edge is before its sides begin to slope.
 Outline bodyOutline(const GarmentMeasures& measures, PieceKind piece, Length welt);
 Outline sleeveOutline(const GarmentMeasures& measures, PieceKind piece);
+/// The outline of a piece, so high, as it hangs when it is knitted the other way; still counter-clockwise.
+Outline upsideDown(Outline outline, Length height);
 /// The way round the front and back neck, and over the tops of a raglan's sleeves.
 Length neckOpening(const GarmentMeasures& measures);
 

@@ -44,12 +44,21 @@ public:
                     : Phrase{raglan() ? "Sew from the fold to the raglan." : "Sew from the fold to the shoulder.", {}});
         switch (input_.choices.body) {
         case BodyKind::dropShoulder:
-            straightSleeve(Side::left, "sleeve_left", "Left sleeve to armhole");
-            straightSleeve(Side::right, "sleeve_right", "Right sleeve to armhole");
+            if (input_.choices.sleevesKnittedDown()) {
+                sleeveDown(Side::left, "sleeve_left", "Left sleeve from its armhole");
+                sleeveDown(Side::right, "sleeve_right", "Right sleeve from its armhole");
+            } else {
+                straightSleeve(Side::left, "sleeve_left", "Left sleeve to armhole");
+                straightSleeve(Side::right, "sleeve_right", "Right sleeve to armhole");
+            }
             break;
         case BodyKind::raglan:
-        case BodyKind::setIn:
-            break; // a cap goes in last, into a closed armhole
+        case BodyKind::setIn: // a cap that is sewn goes in last, into a closed armhole
+            if (input_.choices.sleevesKnittedDown()) {
+                sleeveDown(Side::left, "sleeve_left", "Left sleeve from its armhole");
+                sleeveDown(Side::right, "sleeve_right", "Right sleeve from its armhole");
+            }
+            break;
         case BodyKind::sleeveless:
         case BodyKind::strapped:
             armTrim(PieceKind::leftArmTrim, "arm_trim_left", "Left armhole trim");
@@ -58,7 +67,7 @@ public:
         }
         sideSeam(Side::left, "seam_left", sleeves() ? "Left side and sleeve" : "Left side");
         sideSeam(Side::right, "seam_right", sleeves() ? "Right side and sleeve" : "Right side");
-        if (input_.choices.body == BodyKind::setIn) {
+        if (input_.choices.body == BodyKind::setIn && !input_.choices.sleevesKnittedDown()) {
             setInSleeve(PieceKind::leftSleeve, "sleeve_left", "Left sleeve into armhole");
             setInSleeve(PieceKind::rightSleeve, "sleeve_right", "Right sleeve into armhole");
         }
@@ -313,6 +322,33 @@ private:
         join.facing = {"Pin it knit sides together: seam to seam, underarms on each other, the cap’s middle at the "
                        "shoulder; ease the rest in over the upper half.",
                        {}};
+        add(std::move(join));
+    }
+
+    /// Hung from the armhole and knitted down to its cuff.
+    void sleeveDown(Side wearers, const char* joinKey, const char* title) {
+        const GarmentCounts& c = *input_.counts;
+        Join join;
+        join.key = joinKey;
+        join.title = title;
+        join.method = JoinMethod::knitOn;
+        join.trim = wearers == Side::left ? PieceKind::leftSleeve : PieceKind::rightSleeve;
+        join.first = {
+            {"needles of the sleeve", {}}, JoinUnit::stitches, c.sleeveTop.count(), input_.gauge.width(c.sleeveTop)};
+        const Rows rowsHung(2 * c.armholeRowsHung().count());
+        join.second = {
+            c.underarm > Stitches(0)
+                ? Phrase{"armhole: {0} stitches of each underarm, {1} rows of front and back", {c.underarm, rowsHung}}
+                : Phrase{"armhole: {0} rows of front and back, marker to marker", {rowsHung}},
+            JoinUnit::rows, (c.underarm * 2).count() + rowsHung.count(), c.armholeEdge * 2.0};
+        if (c.underarm == Stitches(0))
+            join.second.length = input_.gauge.height(rowsHung);
+        // A cap is narrower than its way round the armhole: its short rows make up for it.
+        else
+            join.first.length = c.capEdge;
+        join.tailSide = {"None: the sleeve is knitted on, down to its cuff.", {}};
+        join.facing = {"Purl side facing you; the side is still open.", {}};
+        join.check = {"One loop on each of {0} needles, always a whole stitch in from the edge.", {c.sleeveTop}};
         add(std::move(join));
     }
 

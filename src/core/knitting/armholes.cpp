@@ -86,7 +86,8 @@ void Armholes::doDue() {
 void Armholes::underarm(Side side) {
     const int count = counts_.underarm.count();
     if (project_.choices.hasSleeves()) {
-        writer_.add(operation::BindOff{.side = side, .count = count});
+        writer_.add(
+            operation::BindOff{.side = side, .count = count, .as = sided(side, "underarm_left", "underarm_right")});
     } else {
         const NeedleSpan span = fromEdge(below_, side, 0, count);
         writer_.add(operation::TakeOff{span.first, span.last, operation::Onto::holder,

@@ -29,6 +29,8 @@ public:
             writeHalfFront(armholes);
         else
             writeNeckedTop(armholes);
+        if (afterwards())
+            writeWeltAfterwards();
         return writer_.take();
     }
 
@@ -37,8 +39,25 @@ private:
     static Side firstCarriage(const Project& project, const GarmentCounts& counts, PieceKind piece) {
         if (!isHalfFront(piece))
             return Side::right;
-        const int passes = weltPasses(counts.bodyWelt, project.choices.wasteRows) + counts.toUnderarm.count();
+        const Choices& choices = project.choices;
+        const int passes = (choices.weltFollows(choices.bodyWelt) ? passesWithoutWelt(choices.wasteRows)
+                                                                  : weltPasses(counts.bodyWelt, choices.wasteRows)) +
+                           counts.toUnderarm.count();
         return passes % 2 == 0 ? outerSide(piece) : opposite(outerSide(piece));
+    }
+
+    bool afterwards() const { return project_.choices.weltFollows(project_.choices.bodyWelt); }
+    NeedleSpan hemSpan() const { return centred(half_ ? counts_.frontHem() : counts_.hem); }
+
+    /// From the first row down, upside down: what was the left side is at the right.
+    void writeWeltAfterwards() {
+        writer_.holdLever(false);
+        hangFirstRow(writer_, hemSpan());
+        const int from = writer_.passes() + 1;
+        const int to = writeWeltDown(writer_, hemSpan(), counts_.bodyWelt);
+        for (const Side side : {Side::left, Side::right})
+            if (!half_ || side == outerSide(piece_))
+                writer_.edge(sided(side, "side_left", "side_right"), opposite(side), from, to);
     }
 
     bool stepped() const { return project_.choices.shoulder == ShoulderKind::stepped; }
@@ -55,7 +74,11 @@ private:
     NeedleSpan writeToUnderarm() {
         const Stitches width = half_ ? counts_.frontHem() : counts_.hem;
         NeedleSpan span = centred(width);
-        const int seenFrom = writeWelt(writer_, span, counts_.bodyWelt, project_.choices.wasteRows);
+        int seenFrom = passesWithoutWelt(project_.choices.wasteRows) + 1;
+        if (afterwards())
+            beginWithoutWelt(writer_, span, project_.choices.wasteRows);
+        else
+            seenFrom = writeWelt(writer_, span, counts_.bodyWelt, project_.choices.wasteRows);
         const std::vector<Side> shaped = half_ ? std::vector{outerSide(piece_)} : std::vector{Side::left, Side::right};
         writer_.section("body");
         ShapedSides sides(writer_, project_.choices.edge(ShapedEdge::sides), shaped, width, counts_.shoulder);

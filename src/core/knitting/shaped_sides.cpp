@@ -16,6 +16,15 @@ void ShapedSides::follow(const Slope& slope, bool widens) {
     knit(slope.plainAfter);
 }
 
+void ShapedSides::followBack(const Slope& slope) {
+    knit(slope.plainAfter);
+    for (auto line = slope.lines.rbegin(); line != slope.lines.rend(); ++line)
+        for (int i = 0; i < line->times; ++i) {
+            narrow();
+            knit(line->every);
+        }
+}
+
 void ShapedSides::knit(Rows rows) {
     widenAtCarriage();
     if (!waiting_.empty() && rows > Rows(0)) {

@@ -17,6 +17,8 @@ public:
         : writer_(writer), edge_(edge), sides_(std::move(sides)), width_(width), most_(most) {}
 
     void follow(const Slope& slope, bool widens);
+    /// A slope that widens, from its end to its beginning: for a piece that is knitted the other way.
+    void followBack(const Slope& slope);
     Stitches width() const { return width_; }
 
 private:

@@ -4,6 +4,9 @@
 #include "core/knitting/piece_parts.h"
 #include "core/knitting/shaped_sides.h"
 #include "core/knitting/welt.h"
+#include "core/shaping/hang.h"
+
+#include <algorithm>
 
 namespace vestimen {
 namespace {
@@ -69,23 +72,147 @@ void writeCap(ProgramWriter& writer, const Project& project, const GarmentCounts
                       {{"top", {widest.first.shifted(inset), widest.last.shifted(-inset)}}});
 }
 
-} // namespace
-
-Program writeSleeve(const Project& project, const GarmentCounts& counts, PieceKind piece) {
-    ProgramWriter writer(project, key(piece), worn(piece));
-    const int seenFrom = writeWelt(writer, centred(counts.wrist), counts.cuff, project.choices.wasteRows);
+/// Up from the cuff, or from waste yarn where that follows.
+void writeUp(ProgramWriter& writer, const Project& project, const GarmentCounts& counts) {
+    const Choices& choices = project.choices;
+    const bool afterwards = choices.weltFollows(choices.cuff);
+    int seenFrom = passesWithoutWelt(choices.wasteRows) + 1;
+    if (afterwards)
+        beginWithoutWelt(writer, centred(counts.wrist), choices.wasteRows);
+    else
+        seenFrom = writeWelt(writer, centred(counts.wrist), counts.cuff, choices.wasteRows);
     writer.section("sleeve");
-    ShapedSides sides(writer, project.choices.edge(ShapedEdge::sleeve), {Side::left, Side::right}, counts.wrist,
-                      counts.wrist);
+    ShapedSides sides(writer, choices.edge(ShapedEdge::sleeve), {Side::left, Side::right}, counts.wrist, counts.wrist);
     sides.follow(counts.sleeve, true);
     writer.edge("seam_left", Side::left, seenFrom, writer.passes());
     writer.edge("seam_right", Side::right, seenFrom, writer.passes());
     if (counts.capRows > Rows(0)) {
         writeCap(writer, project, counts);
-        return writer.take();
+    } else {
+        writer.section("off on waste yarn");
+        writer.offOnWaste(choices.wasteRows, sides.width(), mainYarn, {{"top", sleeveSpan(counts)}});
     }
-    writer.section("off on waste yarn");
-    writer.offOnWaste(project.choices.wasteRows, sides.width(), mainYarn, {{"top", sleeveSpan(counts)}});
+    if (!afterwards)
+        return;
+    hangFirstRow(writer, centred(counts.wrist));
+    const int from = writer.passes() + 1;
+    const int to = writeWeltDown(writer, centred(counts.wrist), counts.cuff);
+    writer.edge("seam_left", Side::right, from, to);
+    writer.edge("seam_right", Side::left, from, to);
+}
+
+/// What is hung for a sleeve that is knitted down: purl side facing, the left armhole up the front and down the back,
+/// the right one the other way; stitches that were bound off at the underarm one by one, rows by ratio.
+operation::Hang armholeHung(const Project& project, const GarmentCounts& counts, PieceKind piece) {
+    const Choices& choices = project.choices;
+    const bool left = piece == PieceKind::leftSleeve;
+    const std::string front = key(!choices.isCardigan() ? PieceKind::front
+                                  : left                ? PieceKind::leftFront
+                                                        : PieceKind::rightFront);
+    const std::string up = left ? front : "back";
+    const std::string down = left ? "back" : front;
+    operation::Hang hung;
+    Needle needle = sleeveSpan(counts).first;
+    const auto put = [&](const std::string& from, HangSource::Kind kind, const char* name, int index) {
+        hung.map.emplace_back(needle, HangSource{from, kind, name, index, {}});
+        needle = needle.shifted(1);
+    };
+    const int underarm = counts.underarm.count();
+    for (int i = 1; i <= underarm; ++i)
+        put(up, HangSource::Kind::bound, "underarm_left", i);
+    const int rows = counts.armholeRowsHung().count();
+    if (const auto map = hang(counts.sleeveTop - counts.underarm * 2, Rows(2 * rows)))
+        for (const HangPair& pair : map->map) {
+            const bool rising = pair.second <= rows;
+            put(rising ? up : down, HangSource::Kind::edge, rising ? "armhole_left" : "armhole_right",
+                rising ? pair.second : 2 * rows + 1 - pair.second);
+        }
+    for (int i = 1; i <= underarm; ++i)
+        put(down, HangSource::Kind::bound, "underarm_right", i);
+    return hung;
+}
+
+/// The cap of the other school upside down, by short rows: the middle needles first; in every row needles come back on
+/// both sides, at the carriage at most the wrapped one. Every row wraps; a needle that can take no more comes in early.
+void writeCapDown(ProgramWriter& writer, const GarmentCounts& counts, int loopsPerNeedle) {
+    writer.section("cap, downward");
+    const NeedleSpan span = sleeveSpan(counts);
+    const int each = (counts.sleeveTop - counts.capTop).count() / 2;
+    const int rows = counts.capRows.count();
+    const int mostWraps = std::max(1, loopsPerNeedle - 1);
+    // Stitches of each side that knit in a row, from the top: those that are not yet gone in the row of the cap that is
+    // knitted up.
+    const auto wanted = [&](int row) {
+        int gone = counts.underarm.count();
+        for (const CurveEvent& event : counts.cap.events())
+            gone += event.row + 1 < rows - row ? event.stitches.count() : 0;
+        return row >= rows - 2 ? each : each - gone;
+    };
+    writer.holdLever(true);
+    for (const Side side : {Side::left, Side::right})
+        hold(writer, fromEdge(span, side, 0, each));
+    struct SideState {
+        int in = 0;
+        int wraps = 0; ///< on the outermost held needle beside the working ones
+    } states[2];
+    const auto state = [&](Side side) -> SideState& { return states[side == Side::left ? 0 : 1]; };
+    for (int row = 0; row < rows; ++row) {
+        const Side near = writer.carriage();
+        for (const Side side : {Side::left, Side::right}) {
+            SideState& at = state(side);
+            const int due = std::max(wanted(row) - at.in, at.wraps >= mostWraps ? 1 : 0);
+            const int coming = std::clamp(due, 0, side == near ? 1 : each - at.in);
+            release(writer, fromEdge(span, side, each - at.in - coming, coming));
+            at.in += coming;
+            at.wraps = coming > 0 ? 0 : at.wraps;
+        }
+        writer.knit(Rows(1), counts.capTop + Stitches(states[0].in + states[1].in), writer.size());
+        // The yarn turns at the needle that is held beside the last that knitted.
+        const Side far = writer.carriage();
+        if (SideState& at = state(far); at.in < each) {
+            writer.add(operation::Wrap{fromEdge(span, far, each - at.in - 1, 1).first});
+            ++at.wraps;
+        }
+    }
+    // Who was last at the carriage comes in with the first row over all.
+    for (const Side side : {Side::left, Side::right})
+        release(writer, fromEdge(span, side, 0, each - state(side).in));
+    writer.holdLever(false);
+}
+
+/// Down from the armhole: straight, between its markers, or with a cap by short rows.
+void writeDown(ProgramWriter& writer, const Project& project, const GarmentCounts& counts, PieceKind piece) {
+    writer.section("hang the armhole");
+    writer.say("purl_facing",
+               counts.capRows > Rows(0)
+                   ? "The shoulder is joined, the side is open. Purl side facing you: the corners of the "
+                     "underarms at the ends, the shoulder in the middle, then between."
+                   : "The shoulder is joined, the side is open. Purl side facing you, from marker to "
+                     "marker: ends first, then the shoulder in the middle, then between.");
+    writer.add(armholeHung(project, counts, piece));
+    writer.hangWeights();
+    writer.add(operation::JoinYarn{mainYarn, writer.carriage()});
+    writer.counterTo(0);
+    if (counts.capRows > Rows(0))
+        writeCapDown(writer, counts, ProgramMachine().loopsPerNeedle);
+    writer.section("sleeve");
+    const int from = writer.passes() + 1;
+    ShapedSides sides(writer, project.choices.edge(ShapedEdge::sleeve), {Side::left, Side::right}, counts.sleeveTop,
+                      counts.wrist);
+    sides.followBack(counts.sleeve);
+    const int to = writeWeltDown(writer, centred(counts.wrist), counts.cuff);
+    writer.edge("seam_left", Side::left, from, to);
+    writer.edge("seam_right", Side::right, from, to);
+}
+
+} // namespace
+
+Program writeSleeve(const Project& project, const GarmentCounts& counts, PieceKind piece) {
+    ProgramWriter writer(project, key(piece), worn(piece));
+    if (project.choices.sleevesKnittedDown())
+        writeDown(writer, project, counts, piece);
+    else
+        writeUp(writer, project, counts);
     return writer.take();
 }
 

@@ -6,7 +6,8 @@
 
 namespace vestimen {
 
-/// Up from the cuff: a straight top off on waste yarn, or a cap.
+/// Up from the cuff: a straight top off on waste yarn, or a cap. Or down from a straight armhole, which hangs from back
+/// and front: these must be among the siblings that the bed is given.
 Program writeSleeve(const Project& project, const GarmentCounts& counts, PieceKind piece);
 
 } // namespace vestimen

@@ -102,7 +102,10 @@ public:
         if (!upward)
             std::ranges::reverse(rows);
         for (const int row : rows)
-            sources_.push_back({piece, HangSource::Kind::edge, name, row, {}});
+            this->row(piece, name, row);
+    }
+    void row(const char* piece, const char* name, int index) {
+        sources_.push_back({piece, HangSource::Kind::edge, name, index, {}});
     }
     /// So many of them, from one on, about the middle of the bed. Open loops that lie in it whole must all be hung.
     operation::Hang part(Stitches from, Stitches count) const {
@@ -246,13 +249,24 @@ Program writeBand(const Project& project, const GarmentCounts& counts, PieceKind
     const auto front = hang(counts.bandEdge, counts.frontEdge());
     const auto end = hang(counts.band - counts.bandEdge, counts.trimRows / 2);
     TrimHang edge;
+    // A welt that was knitted down afterwards hangs upside down below the first row.
+    const int below = project.choices.weltFollows(project.choices.bodyWelt) ? counts.bodyWelt.visible.count() : 0;
+    const auto frontRow = [&](const char* fabric, int row) {
+        if (row > below)
+            edge.row(fabric, "front_edge", row - below);
+        else
+            edge.row(fabric, left ? "welt_left" : "welt_right", below + 1 - row);
+    };
     // Purl side facing, the edge on top: the left front's runs from the neck down to the hem, the right front's up.
     if (left) {
         const PieceKind last = project.choices.neckTrimInTwo ? PieceKind::secondNeckTrim : PieceKind::neckTrim;
         edge.edge(key(last), "end_right", end, false);
-        edge.edge("left_front", "front_edge", front, false);
+        for (std::size_t i = front ? front->map.size() : 0; i-- > 0;)
+            frontRow("left_front", front->map[i].second);
     } else {
-        edge.edge("right_front", "front_edge", front, true);
+        if (front)
+            for (const HangPair& pair : front->map)
+                frontRow("right_front", pair.second);
         edge.edge("neck_trim", "end_left", end, true);
     }
     std::vector<NeedleSpan> holes;

@@ -69,19 +69,25 @@ void beginAtTheEdge(ProgramWriter& writer, NeedleSpan span) {
 }
 
 /// Every third needle is let down to the first row and taken up again from the other side: a purl column where the
-/// others are knit. The edge stitches stay, for the seams.
-int latchedRib(ProgramWriter& writer, NeedleSpan span, Rows rows) {
-    const int seenFrom = writer.passes() + 1;
-    beginAtTheEdge(writer, span);
+/// others are knit. The edge stitches stay, for the seams. Returns the last pass.
+int latchedColumns(ProgramWriter& writer, NeedleSpan span, Rows rows) {
     writer.section("latched rib");
     writer.knit(rows, Stitches(span.size()), writer.size(-1));
-    writer.say("latch",
-               "Column by column: let the stitch down to the cast on and take it up with the latch tool, rung by "
-               "rung, from the side that faces you.");
+    writer.say(
+        "latch",
+        "Column by column: let the stitch down to the beginning of the rib and take it up with the latch tool, rung by "
+        "rung, from the side that faces you.");
     for (Needle needle = span.first.shifted(2); needle < span.last; needle = needle.shifted(3)) {
         writer.add(operation::Drop{needle, rows});
         writer.add(operation::Reform{needle, rows, operation::Reformed::purl});
     }
+    return writer.passes();
+}
+
+int latchedRib(ProgramWriter& writer, NeedleSpan span, Rows rows) {
+    const int seenFrom = writer.passes() + 1;
+    beginAtTheEdge(writer, span);
+    latchedColumns(writer, span, rows);
     return seenFrom;
 }
 
@@ -127,6 +133,98 @@ int writeWelt(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt, Ro
     }
     writer.say("ravel", "Pull the ravel cord when the piece is off: every loop of the first row must be hung before.");
     return seenFrom;
+}
+
+void beginWithoutWelt(ProgramWriter& writer, NeedleSpan span, Rows wasteRows) {
+    beginOnWaste(writer, span, 1, wasteRows);
+}
+
+int passesWithoutWelt(Rows wasteRows) {
+    return (wasteRows + Rows(1)).count();
+}
+
+void hangFirstRow(ProgramWriter& writer, NeedleSpan span) {
+    writer.section("hang the first row");
+    writer.say("hang_upside_down",
+               "Purl side facing you, upside down: hang every loop of the first row. Pull the ravel "
+               "cord only when each is on its needle.");
+    operation::Hang hang;
+    hang.allOf = {"first"};
+    Needle source = span.last;
+    for (Needle needle = span.first; needle <= span.last; needle = needle.shifted(1), source = source.shifted(-1))
+        hang.map.emplace_back(needle, firstRow(source));
+    writer.add(std::move(hang));
+    writer.add(operation::JoinYarn{mainYarn, writer.carriage()});
+    writer.counterTo(0);
+}
+
+namespace {
+
+/// Both layers: what is seen, with the fold as its last row, and the half behind it.
+int foldedDown(ProgramWriter& writer, Stitches working, const WeltCounts& welt, int looser) {
+    writer.knit(welt.visible - Rows(1), working, writer.size(looser));
+    writer.say("fold_row", "The next row is the fold: looser.");
+    writer.knit(Rows(1), working, writer.size(2));
+    const int seenTo = writer.passes();
+    writer.knit(welt.knitted / 2, working, writer.size(looser - 1));
+    return seenTo;
+}
+
+} // namespace
+
+int writeWeltDown(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt) {
+    const Stitches all(span.size());
+    const int from = writer.passes() + 1;
+    Stitches last = all;
+    int seenTo = writer.passes();
+    switch (welt.kind) {
+    case WeltKind::foldedHem:
+        writer.section("folded hem");
+        seenTo = foldedDown(writer, all, welt, 0);
+        break;
+    case WeltKind::mockRib: {
+        writer.section("mock rib");
+        writer.say("transfer", "Every second stitch goes onto its neighbour; the empty needles go out of work.");
+        operation::Transfer transfer;
+        for (Needle needle = span.first.shifted(1); needle <= span.last; needle = needle.shifted(2))
+            transfer.moves.emplace_back(needle, needle.shifted(-1));
+        writer.add(std::move(transfer));
+        last = Stitches((all.count() + 1) / 2);
+        seenTo = foldedDown(writer, last, welt, -2);
+        break;
+    }
+    case WeltKind::latchedRib:
+        seenTo = latchedColumns(writer, span, welt.knitted);
+        break;
+    case WeltKind::twoBedRib: {
+        writer.section("two-bed rib");
+        writer.say("transfer", "Every second stitch goes over to the second bed.");
+        operation::Transfer over;
+        operation::Transfer back;
+        for (Needle needle = span.first.shifted(1); needle <= span.last; needle = needle.shifted(2)) {
+            const Needle behind = Needle::atSlot(needle.slot(), Bed::second);
+            over.moves.emplace_back(needle, behind);
+            back.moves.emplace_back(behind, needle);
+        }
+        writer.add(std::move(over));
+        writer.knit(welt.knitted, all, writer.size(-2));
+        seenTo = writer.passes();
+        writer.say("transfer", "Move every stitch of the second bed to the empty needle across from it.");
+        writer.add(std::move(back));
+        break;
+    }
+    case WeltKind::rolled:
+        break;
+    }
+    for (const Side side : {Side::left, Side::right})
+        writer.edge(sided(side, "welt_left", "welt_right"), side, from, seenTo);
+    writer.section("bind off");
+    writer.say("loose_row", "One loose row, so that the edge stretches.");
+    writer.knit(Rows(1), last, writer.size(3));
+    writer.add(operation::BindOff{.method = "chain_round_the_needles", .all = true, .as = "welt_edge"});
+    if (welt.kind == WeltKind::foldedHem || welt.kind == WeltKind::mockRib)
+        writer.say("slip_stitch", "Fold the welt to the purl side and slip-stitch its bound edge down, loop by loop.");
+    return seenTo;
 }
 
 int weltPasses(const WeltCounts& welt, Rows wasteRows) {

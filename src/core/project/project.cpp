@@ -43,6 +43,10 @@ const char* label(WeltKind welt) {
     return labels[static_cast<std::size_t>(welt)];
 }
 
+const char* label(SleeveSchool school) {
+    return school == SleeveSchool::up ? "Knitted up from the cuff" : "Knitted down from the armhole";
+}
+
 const char* label(NeckKind neck) {
     static constexpr std::array labels = {"Round neck", "V neck", "Square neck", "Boat neck"};
     return labels[static_cast<std::size_t>(neck)];

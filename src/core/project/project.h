@@ -38,6 +38,8 @@ enum class NeckKind { round, vee, square, boat };
 enum class NeckSchool { hold, bindOff, wasteYarn };
 enum class SleeveLine { tapered, straight };
 enum class SleeveReach { full, shortened };
+/// Up from the cuff, or down from the armhole that is hung (craft 16).
+enum class SleeveSchool { up, down };
 /// The sides below the armholes: straight, from the hip's width to the chest's, or in to the waist and out again.
 enum class SideKind { straight, aLine, waisted };
 
@@ -100,6 +102,8 @@ struct Choices {
     Length strapBack = Length::millimetres(90);    ///< depth of the back's neck between straps
     SleeveLine sleeveLine = SleeveLine::tapered;
     SleeveReach sleeveReach = SleeveReach::full;
+    SleeveSchool sleeveSchool = SleeveSchool::up;
+    bool weltAfterwards = false; ///< pieces begin on waste yarn, and their welts are knitted down from there
     Length shortSleeve = Length::millimetres(120); ///< of a short one, from the underarm to its edge
     Length bandDepth = Length::millimetres(25);    ///< of a cardigan's bands, which lie over each other
     int buttons = 6;
@@ -118,6 +122,9 @@ struct Choices {
     EdgeShaping& edge(ShapedEdge which) { return edges[static_cast<std::size_t>(which)]; }
     const EdgeShaping& edge(ShapedEdge which) const { return edges[static_cast<std::size_t>(which)]; }
     bool hasSleeves() const { return body != BodyKind::sleeveless && body != BodyKind::strapped; }
+    /// Whether a welt is knitted down afterwards; a rolled edge is none.
+    bool weltFollows(const Welt& welt) const { return weltAfterwards && welt.kind != WeltKind::rolled; }
+    bool sleevesKnittedDown() const { return hasSleeves() && sleeveSchool == SleeveSchool::down; }
     bool isCardigan() const { return closure == Closure::cardigan; }
     /// Straps and raglans leave no shoulder to slope.
     bool hasShoulders() const { return body != BodyKind::raglan && body != BodyKind::strapped; }
@@ -162,6 +169,7 @@ inline constexpr std::array allBodies = {BodyKind::dropShoulder, BodyKind::setIn
 inline constexpr std::array allClosures = {Closure::pullover, Closure::cardigan};
 inline constexpr std::array allNeckSchools = {NeckSchool::hold, NeckSchool::bindOff, NeckSchool::wasteYarn};
 inline constexpr std::array allShoulders = {ShoulderKind::straight, ShoulderKind::shortRows, ShoulderKind::stepped};
+inline constexpr std::array allSleeveSchools = {SleeveSchool::up, SleeveSchool::down};
 inline constexpr std::array allWelts = {WeltKind::foldedHem, WeltKind::mockRib, WeltKind::latchedRib,
                                         WeltKind::twoBedRib, WeltKind::rolled};
 inline constexpr std::array allNecks = {NeckKind::round, NeckKind::vee, NeckKind::square, NeckKind::boat};
@@ -172,6 +180,7 @@ const char* label(Closure closure);
 const char* label(NeckSchool school);
 const char* label(ShoulderKind shoulder);
 const char* label(WeltKind welt);
+const char* label(SleeveSchool school);
 const char* label(NeckKind neck);
 const char* label(SideKind sides);
 

@@ -94,6 +94,15 @@ bool countSleeve(Counter& counter, const GarmentMeasures& m, GarmentCounts& coun
                                         parityOf(counts.wrist),
                                         counts.wrist.isEven() ? "even, as the wrist is" : "odd, as the wrist is");
     bool sound = counter.fitsBed(counts.sleeveTop, PieceKind::leftSleeve);
+    if (choices.sleevesKnittedDown() &&
+        (counts.sleeveTop - counts.underarm * 2).count() > 2 * counts.armholeRowsHung().count()) {
+        counter.error("sleeve_down",
+                      {"A sleeve top of {0} stitches cannot be hung on the {1} rows of its armhole: knit the sleeve up "
+                       "from the cuff.",
+                       {counts.sleeveTop, counts.armhole * 2}},
+                      PieceKind::leftSleeve);
+        sound = false;
+    }
     counts.cuff = counter.welt(Quantity::cuffRows, "Rows of the cuff", choices.cuff);
     if (m.hasArmhole()) {
         counts.capTop = counter.stitches(
