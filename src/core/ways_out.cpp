@@ -79,13 +79,13 @@ private:
             bring(Measure::chest);
             if (choices.sides != SideKind::straight)
                 bring(Measure::hip);
-            offer({"Less ease: {0} wide, as the bed allows", {most}}, std::move(next));
+            offer({"Less ease: {0} wide", {most}}, std::move(next));
         } else if (finding_.piece == key(PieceKind::leftSleeve)) {
             if (choices.body == BodyKind::dropShoulder)
                 bringTo(next, Measure::armholeDepth, most / 2.0);
             else
                 bringTo(next, Measure::upperArm, most);
-            offer({"Less ease: {0} wide, as the bed allows", {most}}, std::move(next));
+            offer({"Less ease: {0} wide", {most}}, std::move(next));
         }
     }
 

@@ -3,8 +3,12 @@
 #include "app/window_fixture.h"
 
 #include "app/draft/draft_edits.h"
+#include "support/projects.h"
 
 #include <QAbstractItemView>
+
+#include <algorithm>
+#include <cmath>
 
 using namespace vestimen;
 using namespace vestimen::app;
@@ -64,6 +68,14 @@ private slots:
     void partsOfASetInPieceMove();
     void theCapIsDragged();
     void lengthsOfAPartAreTyped();
+    void aCardiganHasTwoFronts();
+    void onlyWhatWorksIsOffered();
+    void everyChoiceOfAPartWorks();
+    void theSliderSettlesTheLines();
+    void rowsAndDrawingPointAtEachOther();
+    void anEarlierStateIsCompared();
+    void allPiecesHangSideBySide();
+    void waysOutAreButtons();
     void everyPieceIsShownEveryWay();
     void draftsAreExported();
 };
@@ -256,15 +268,261 @@ void TestDraftStation::lengthsOfAPartAreTyped() {
     QVERIFY2(draft->slip()->plainText().contains("it misses by"), qPrintable(draft->slip()->plainText()));
 }
 
+void TestDraftStation::aCardiganHasTwoFronts() {
+    WindowFixture fixture;
+    DraftStation* draft = open(fixture, "Set-in pullover, V neck");
+    draft->showPiece(PieceKind::front);
+    draft->canvas()->pick(Part::none);
+    choose(named<QComboBox>(draft, "Front"), 1);
+    QVERIFY2(fixture.worked().sound(), test::listed(fixture.worked().findings));
+    QCOMPARE(tabs(draft), (QStringList{"Back", "Left front", "Right front", "Left sleeve", "Right sleeve", "Neck trim",
+                                       "Left band", "Right band"}));
+    // Outward is to the left on the left front, to the right on the right one.
+    RailCanvas* canvas = draft->canvas();
+    for (const auto& [tab, key] : {std::pair{"Left front", Qt::Key_Left}, {"Right front", Qt::Key_Right}}) {
+        click(draft->tabs(), tab);
+        canvas->setFocus();
+        canvas->pick(Part::width);
+        const Stitches front = fixture.worked().counts->front;
+        QTest::keyClick(canvas, key);
+        QTest::keyClick(canvas, key);
+        QVERIFY(fixture.worked().counts->front > front);
+    }
+    // And with the mouse, away from the opening.
+    click(draft->tabs(), "Left front");
+    const QPoint at = canvas->handlePosition(Part::width)->toPoint();
+    const int far = int(4 * canvas->stitchSize().width() + 0.5);
+    const Stitches front = fixture.worked().counts->front;
+    QTest::mousePress(canvas, Qt::LeftButton, {}, at);
+    QTest::mouseMove(canvas, at - QPoint(far, 0));
+    QTest::mouseRelease(canvas, Qt::LeftButton, {}, at - QPoint(far, 0));
+    QVERIFY(fixture.worked().counts->front > front);
+    // The band's buttons.
+    click(draft->tabs(), "Left band");
+    auto* buttons = named<QSpinBox>(draft, "Buttons");
+    QVERIFY(buttons->isVisible());
+    buttons->setFocus();
+    buttons->selectAll();
+    QTest::keyClicks(buttons, "8");
+    QCOMPARE(fixture.worked().counts->buttonholes.size(), 8u);
+}
+
+void TestDraftStation::onlyWhatWorksIsOffered() {
+    WindowFixture fixture;
+    DraftStation* draft = open(fixture, "Set-in pullover, V neck");
+    draft->showPiece(PieceKind::front);
+    draft->canvas()->pick(Part::neckDepth);
+    QComboBox* neck = named<QComboBox>(draft, "Neckline");
+    const auto flags = [&](QComboBox* box, int i) { return box->model()->flags(box->model()->index(i, 0)); };
+    QVERIFY(flags(neck, int(NeckKind::boat)) & Qt::ItemIsEnabled);
+    draft->canvas()->pick(Part::none);
+    choose(named<QComboBox>(draft, "Armholes and sleeves"), int(BodyKind::raglan));
+    draft->canvas()->pick(Part::neckDepth);
+    QVERIFY(!(flags(neck, int(NeckKind::boat)) & Qt::ItemIsEnabled));
+    const QString reason = neck->itemData(int(NeckKind::boat), Qt::ToolTipRole).toString();
+    QVERIFY2(reason.contains("a raglan has none"), qPrintable(reason));
+    // One bed has no two-bed rib.
+    draft->canvas()->pick(Part::welt);
+    QComboBox* welt = named<QComboBox>(draft, "Kind of welt");
+    QVERIFY(!(flags(welt, int(WeltKind::twoBedRib)) & Qt::ItemIsEnabled));
+    QVERIFY(flags(welt, int(WeltKind::latchedRib)) & Qt::ItemIsEnabled);
+}
+
+/// Every choice that a part's panel shows is taken, one after the other; what follows is drafted, or says what is
+/// missing.
+void TestDraftStation::everyChoiceOfAPartWorks() {
+    WindowFixture fixture;
+    DraftStation* draft = open(fixture, "Set-in pullover, V neck");
+    int taken = 0;
+    for (const PieceKind piece : {PieceKind::back, PieceKind::front, PieceKind::leftSleeve}) {
+        draft->showPiece(piece);
+        for (const Part part : partsOf(piece, fixture.project().choices)) {
+            draft->canvas()->pick(part);
+            for (QComboBox* box : draft->slip()->findChildren<QComboBox*>()) {
+                if (!box->isVisible() || box == draft->compare())
+                    continue;
+                for (int i = 0; i < box->count(); ++i) {
+                    const bool offered = box->model()->flags(box->model()->index(i, 0)) & Qt::ItemIsEnabled;
+                    if (!offered || i == box->currentIndex())
+                        continue;
+                    const Project before = fixture.project();
+                    box->setCurrentIndex(i);
+                    emit box->activated(i);
+                    ++taken;
+                    QVERIFY(!(fixture.project() == before));
+                    QVERIFY2(fixture.worked().sound(), QByteArray(qPrintable(box->accessibleName())) + ", " +
+                                                           qPrintable(box->itemText(i)) + "\n" +
+                                                           test::listed(fixture.worked().findings));
+                    fixture.window().session().undo();
+                    QVERIFY(fixture.project() == before);
+                    draft->showPiece(piece);
+                    draft->canvas()->pick(part);
+                }
+            }
+        }
+    }
+    QVERIFY(taken > 30);
+}
+
+void TestDraftStation::theSliderSettlesTheLines() {
+    WindowFixture fixture;
+    DraftStation* draft = open(fixture, "Set-in pullover, V neck");
+    draft->showPiece(PieceKind::back);
+    draft->canvas()->pick(Part::armhole);
+    auto* slider = named<QSlider>(draft, "Fewest lines to truest line");
+    QVERIFY(slider->isVisible());
+    slider->setFocus();
+    QTest::keyClick(slider, Qt::Key_Home);
+    double deviation = 1e9;
+    std::size_t runs = 0;
+    for (int i = 0; i < 5; ++i) {
+        const Curve& curve = fixture.worked().counts->armholeCurve;
+        QVERIFY(fixture.worked().sound());
+        QVERIFY(curve.deviation <= deviation + 1e-9); // more lines, nearer to the line
+        QVERIFY(curve.runs.size() >= runs);
+        deviation = curve.deviation;
+        runs = curve.runs.size();
+        QTest::keyClick(slider, Qt::Key_Right);
+    }
+    QVERIFY(runs > 2);
+    QCOMPARE(fixture.window().session().undoText(), QString("Lines of the shaping"));
+    // For all edges at once.
+    draft->canvas()->pick(Part::none);
+    slider->setFocus();
+    QTest::keyClick(slider, Qt::Key_End);
+    for (const EdgeShaping& edge : fixture.project().choices.edges)
+        QCOMPARE(edge.lines, slider->maximum());
+    QVERIFY(fixture.worked().sound());
+}
+
+void TestDraftStation::rowsAndDrawingPointAtEachOther() {
+    WindowFixture fixture;
+    DraftStation* draft = open(fixture, "Set-in pullover, V neck");
+    draft->showPiece(PieceKind::back);
+    RowList* rows = draft->rowList();
+    QVERIFY(!rows->isVisible());
+    for (QPushButton* each : draft->findChildren<QPushButton*>())
+        if (each->text() == "Rows in words")
+            QTest::mouseClick(each, Qt::LeftButton);
+    QVERIFY(rows->isVisible());
+    RailCanvas* canvas = draft->canvas();
+    QVERIFY(canvas->lit().isEmpty());
+    // From the list to the drawing: each line further down lies no lower.
+    rows->setFocus();
+    double height = -1.0;
+    for (int line = 0; line < rows->count(); line += 7) {
+        rows->setCurrentRow(line);
+        if (canvas->lit().isEmpty())
+            continue;
+        double top = 0.0;
+        for (const QRectF& each : canvas->lit())
+            top = std::max(top, each.bottom());
+        QVERIFY(top >= height - 16.0); // the steps of a shoulder lie side by side
+        height = top;
+    }
+    QVERIFY(height > 200.0);
+    // And from the drawing to the list: a place in the middle of the body.
+    const QPointF hem = *canvas->handlePosition(Part::length);
+    const QPoint place =
+        (hem - QPointF(canvas->stitchSize().width() * 5, canvas->stitchSize().height() * 100.5)).toPoint();
+    QTest::mouseClick(canvas, Qt::LeftButton, {}, place);
+    QVERIFY(rows->currentRow() >= 0);
+    QVERIFY(!canvas->lit().isEmpty());
+    const QRectF lit = canvas->lit().back();
+    QVERIFY2(lit.top() <= 100.5 && lit.bottom() >= 100.5, qPrintable(QString::number(lit.top())));
+}
+
+void TestDraftStation::anEarlierStateIsCompared() {
+    WindowFixture fixture;
+    DraftStation* draft = open(fixture, "Set-in pullover, V neck");
+    draft->showPiece(PieceKind::back);
+    draft->canvas()->setFocus();
+    draft->canvas()->pick(Part::armhole);
+    const Rows before = fixture.worked().counts->armhole;
+    for (int i = 0; i < 6; ++i)
+        QTest::keyClick(draft->canvas(), Qt::Key_Down);
+    QCOMPARE(draft->compare()->count(), 2);
+    QVERIFY(draft->compare()->itemText(1).contains("Armhole moved"));
+    draft->compare()->setFocus();
+    QTest::keyClick(draft->compare(), Qt::Key_Down);
+    QVERIFY(!draft->canvas()->view().other.empty());
+    draft->canvas()->pick(Part::none);
+    const QString slip = draft->slip()->plainText();
+    QVERIFY2(slip.contains("then") && slip.contains(QString("%1 rows").arg(before.count())), qPrintable(slip));
+    // The state stays the same one after a further edit, and goes when undo leaves it behind.
+    choose(named<QComboBox>(draft, "Sides"), 1);
+    QVERIFY(draft->compare()->currentText().contains("Armhole moved"));
+    QVERIFY(!draft->canvas()->view().other.empty());
+    fixture.window().session().undo();
+    fixture.window().session().undo();
+    QCOMPARE(draft->compare()->currentIndex(), 0);
+    QVERIFY(draft->canvas()->view().other.empty());
+}
+
+void TestDraftStation::allPiecesHangSideBySide() {
+    WindowFixture fixture;
+    DraftStation* draft = open(fixture, "Set-in pullover, V neck");
+    click(draft->tabs(), "All");
+    GarmentOverview* all = draft->overview();
+    QVERIFY(all->isVisible() && !draft->canvas()->isVisible());
+    const auto pieces = piecesOf(fixture.project().choices);
+    for (const PieceKind one : pieces) {
+        QVERIFY(QRectF(all->rect()).contains(all->place(one)));
+        for (const PieceKind other : pieces)
+            QVERIFY(one == other || !all->place(one).intersects(all->place(other)));
+    }
+    // To one scale.
+    const double scale = all->place(PieceKind::back).height() / fixture.worked().piece(PieceKind::back)->length.mm();
+    const double sleeve =
+        all->place(PieceKind::leftSleeve).height() / fixture.worked().piece(PieceKind::leftSleeve)->length.mm();
+    QVERIFY(std::abs(scale - sleeve) < scale * 0.02);
+    QTest::mouseClick(all, Qt::LeftButton, {}, all->place(PieceKind::rightSleeve).center().toPoint());
+    QCOMPARE(draft->piece(), PieceKind::rightSleeve);
+    QVERIFY(draft->canvas()->isVisible());
+    click(draft->tabs(), "All");
+    all->setFocus();
+    for (int i = 0; i < 3; ++i)
+        QTest::keyClick(all, Qt::Key_Left);
+    QTest::keyClick(all, Qt::Key_Return);
+    QCOMPARE(draft->piece(), PieceKind::back);
+}
+
+void TestDraftStation::waysOutAreButtons() {
+    WindowFixture fixture;
+    DraftStation* draft = open(fixture, "Set-in pullover, V neck");
+    draft->showPiece(PieceKind::back);
+    Project wide = fixture.project();
+    wide.ease[static_cast<std::size_t>(Measure::chest)] = {Ease::Kind::length, 560.0};
+    wide.choices.body = BodyKind::dropShoulder;
+    fixture.window().session().edit("Too much", wide);
+    QVERIFY2(test::hasFinding(fixture.worked().findings, "too_wide"), test::listed(fixture.worked().findings));
+    QVERIFY(draft->canvas()->view().wanted > fixture.project().machine.needles.count());
+    QPushButton* way = nullptr;
+    for (QPushButton* each : draft->slip()->findChildren<QPushButton*>())
+        if (each->isVisible() && each->text().startsWith("Less ease"))
+            way = each;
+    QVERIFY(way);
+    QTest::mouseClick(way, Qt::LeftButton);
+    QVERIFY2(fixture.worked().sound(), test::listed(fixture.worked().findings));
+    QVERIFY(fixture.worked().counts->body <= fixture.project().machine.needles);
+    QVERIFY(fixture.worked().counts->body > fixture.project().machine.needles - Stitches(4));
+    QCOMPARE(draft->canvas()->view().wanted, 0);
+    QVERIFY(fixture.window().session().undoText().startsWith("Less ease"));
+}
+
 void TestDraftStation::everyPieceIsShownEveryWay() {
     WindowFixture fixture;
     DraftStation* draft = open(fixture, "Set-in pullover, V neck");
-    for (const BodyKind body : {BodyKind::dropShoulder, BodyKind::setIn, BodyKind::sleeveless})
+    for (const BodyKind body : allBodies)
         for (const NeckKind neck : {NeckKind::vee, NeckKind::square}) {
             Project next = fixture.project();
             next.choices.body = body;
             next.choices.neck = neck;
             next.choices.sides = neck == NeckKind::vee ? SideKind::waisted : SideKind::aLine;
+            next.choices.closure = neck == NeckKind::vee ? Closure::cardigan : Closure::pullover;
+            next.choices.sleeveSchool =
+                neck == NeckKind::vee && body != BodyKind::raglan ? SleeveSchool::down : SleeveSchool::up;
+            next.choices.neckTrimInTwo = true;
             fixture.window().session().edit("shape", next);
             QVERIFY(fixture.worked().sound());
             for (const PieceKind piece : piecesOf(next.choices)) {

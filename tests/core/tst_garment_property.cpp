@@ -50,6 +50,8 @@ Project randomProject() {
     choices.sleeveLine = *rc::gen::element(SleeveLine::tapered, SleeveLine::tapered, SleeveLine::straight);
     choices.sleeveReach = *rc::gen::element(SleeveReach::full, SleeveReach::full, SleeveReach::shortened);
     choices.sleeveSchool = choices.body == BodyKind::raglan ? SleeveSchool::up : *rc::gen::elementOf(allSleeveSchools);
+    choices.hemLine = *rc::gen::elementOf(allHemLines);
+    choices.hemRise = Length::millimetres(between(20, 80));
     choices.weltAfterwards = *rc::gen::arbitrary<bool>();
     choices.shortSleeve = Length::millimetres(between(140, 240));
     choices.strap = Length::millimetres(between(25, 60));
@@ -165,7 +167,9 @@ void TestGarmentProperty::check(const Project& project, int& drafted) {
     const FabricGauge& gauge = *worked.measured.gauge;
     const Stitches seams(project.choices.seamStitches ? 2 : 0);
     RC_ASSERT(abs(gauge.width(c.body - seams) - worked.measures->width) <= gauge.stitches.unit() * 1.01);
-    RC_ASSERT(abs(gauge.height(c.bodyLength()) - worked.measures->length) <= gauge.rows.unit() * 0.51);
+    // A curved hem on an open front may cost one row.
+    const double rowsOff = cardigan && c.hemRise > Rows(0) ? 1.51 : 0.51;
+    RC_ASSERT(abs(gauge.height(c.bodyLength()) - worked.measures->length) <= gauge.rows.unit() * rowsOff);
     RC_ASSERT(abs(gauge.width(c.upper - seams) - worked.measures->upperWidth) <= gauge.stitches.unit() * 1.01);
     if (project.choices.hasSleeves())
         RC_ASSERT(abs(gauge.height(c.sleeveLength()) - worked.measures->sleeveLength) <= gauge.rows.unit() * 0.51);
@@ -202,7 +206,8 @@ void TestGarmentProperty::randomPinsKeepProgramsClean() {
         project.choices.shoulder = *rc::gen::elementOf(allShoulders);
         project.choices.backNeck = project.wearer[Measure::backNeckDepth] && *rc::gen::arbitrary<bool>();
         project.choices.neckTrimInTwo = *rc::gen::arbitrary<bool>();
-        const int all = static_cast<int>(Quantity::bandRows) + 1;
+        project.choices.hemLine = *rc::gen::elementOf(allHemLines);
+        const int all = static_cast<int>(Quantity::hemRiseRows) + 1;
         for (int i = 0; i < *rc::gen::inRange(1, 3); ++i)
             project.pins[static_cast<Quantity>(*rc::gen::inRange(0, all))] = *rc::gen::inRange(1, 400);
         const Worked worked = work(project);

@@ -139,6 +139,7 @@ void TestGarments::everyCombination() {
         choices.cuff.kind = allWelts[static_cast<std::size_t>(turn + 2) % allWelts.size()];
         choices.sleeveLine = turn % 2 == 0 ? SleeveLine::tapered : SleeveLine::straight;
         choices.sleeveReach = turn % 3 == 0 ? SleeveReach::shortened : SleeveReach::full;
+        choices.hemLine = turn % 3 == 1 ? HemLine::curved : HemLine::straight;
         choices.weltAfterwards = turn % 4 == 1;
         choices.sleeveSchool =
             turn % 2 == 1 && choices.body != BodyKind::raglan ? SleeveSchool::down : SleeveSchool::up;

@@ -127,7 +127,7 @@ void RailCanvas::layOut() {
     const double rowHeight = view_.gauge.rows.unit().mm();
     const double wide = width() - 2 * sideRoom - scaleRoom;
     const double high = height() - namesHeight - railHeight - footRoom;
-    const double pixels = std::min(wide / (view_.needles * stitchWidth),
+    const double pixels = std::min(wide / (std::max(view_.needles, view_.wanted) * stitchWidth),
                                    high / (std::max({1, view_.picture.rows, view_.otherRows}) * rowHeight));
     stitch_ = std::max(0.1, pixels * stitchWidth);
     row_ = std::max(0.05, pixels * rowHeight);
@@ -178,6 +178,26 @@ void RailCanvas::resizeEvent(QResizeEvent* event) {
 void RailCanvas::paintRail(QPainter& painter) const {
     const int half = view_.needles / 2;
     paintNeedleRail(painter, middle_ - half * stitch_, namesHeight, stitch_, -half, half - 1, asWorn_);
+}
+
+/// Where the piece would run out over the ends of the bed.
+void RailCanvas::paintWanted(QPainter& painter) const {
+    if (view_.wanted <= view_.needles)
+        return;
+    const Theme& theme = Theme::current();
+    const double bed = view_.needles / 2.0 * stitch_;
+    const double over = view_.wanted / 2.0 * stitch_ - bed;
+    painter.setPen(QPen(theme.madder, 1.6));
+    painter.setBrush(QBrush(theme.madder, Qt::BDiagPattern));
+    for (const double x : {middle_ - bed - over, middle_ + bed})
+        painter.drawRect(QRectF(x, namesHeight + 2, over, railHeight + 2));
+    painter.setFont(textFont(13, QFont::Bold));
+    QRectF words = painter.fontMetrics().boundingRect(view_.wantedLabel);
+    words.adjust(-12, -6, 12, 6);
+    words.moveCenter({middle_, top_ + 40});
+    painter.setBrush(theme.paper);
+    painter.drawRoundedRect(words, 7, 7);
+    painter.drawText(words, Qt::AlignCenter, view_.wantedLabel);
 }
 
 void RailCanvas::paintFabric(QPainter& painter) const {
@@ -363,6 +383,7 @@ void RailCanvas::paintEvent(QPaintEvent*) {
     paintRail(painter);
     paintFabric(painter);
     paintOther(painter);
+    paintWanted(painter);
     paintScale(painter);
     paintLabels(painter);
     paintHandles(painter);

@@ -49,6 +49,8 @@ struct RailView {
     Outline outline;
     FabricGauge gauge;
     int needles = 200;
+    int wanted = 0; ///< needles that the piece would need where the bed has fewer; 0: it fits
+    QString wantedLabel;
     QColor colour;
     int weltRows = 0; ///< visible rows of the welt
     QString weltLabel;
@@ -121,6 +123,7 @@ private:
     const RailHandle* handle(Part part) const;
     const RailHandle* handleAt(QPointF point) const;
     void paintRail(QPainter& painter) const;
+    void paintWanted(QPainter& painter) const;
     void paintFabric(QPainter& painter) const;
     void paintOther(QPainter& painter) const;
     void paintScale(QPainter& painter) const;

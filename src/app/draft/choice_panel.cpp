@@ -109,6 +109,22 @@ void ChoicePanel::buildShapes(QVBoxLayout* layout) {
                 allWelts[static_cast<std::size_t>(index)];
         },
         [](const Choices&, const Place& at) { return at.part == Part::welt; });
+    const Belongs hem = [](const Choices&, const Place& at) {
+        return isBody(at.piece) && (at.part == Part::welt || at.part == Part::length);
+    };
+    addCombo(
+        layout, tr("Lower edge"), labels(allHemLines),
+        [](const Choices& c, const Place&) { return static_cast<int>(c.hemLine); },
+        [](Project& project, const Place&, int index) {
+            project.choices.hemLine = allHemLines[static_cast<std::size_t>(index)];
+        },
+        hem);
+    addLength(layout, tr("Higher at the sides by"), &Choices::hemRise, 15, 200,
+              [hem](const Choices& c, const Place& at) { return hem(c, at) && c.hemLine == HemLine::curved; });
+    addCheck(
+        layout, tr("Knit the welts down afterwards"),
+        [](Choices& c, const Place&) -> bool& { return c.weltAfterwards; },
+        [](const Choices&, const Place& at) { return at.part == Part::welt; });
     const Belongs sleeve = [](const Choices&, const Place& at) {
         return isSleeve(at.piece) && (at.part == Part::none || at.part == Part::length || at.part == Part::wrist);
     };
@@ -124,6 +140,15 @@ void ChoicePanel::buildShapes(QVBoxLayout* layout) {
             project.choices.sleeveReach = static_cast<SleeveReach>(index);
         },
         sleeve);
+    addCombo(
+        layout, tr("Which way the sleeve is knitted"), labels(allSleeveSchools),
+        [](const Choices& c, const Place&) { return static_cast<int>(c.sleeveSchool); },
+        [](Project& project, const Place&, int index) {
+            project.choices.sleeveSchool = allSleeveSchools[static_cast<std::size_t>(index)];
+        },
+        [](const Choices&, const Place& at) {
+            return isSleeve(at.piece) && (at.part == Part::none || at.part == Part::sleeveTop || at.part == Part::cap);
+        });
     addLength(layout, tr("From the underarm to its edge"), &Choices::shortSleeve, 40, 500,
               [sleeve](const Choices& c, const Place& at) {
                   return sleeve(c, at) && c.sleeveReach == SleeveReach::shortened;

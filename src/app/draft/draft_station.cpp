@@ -11,6 +11,7 @@
 #include <QVBoxLayout>
 
 #include <algorithm>
+#include <string_view>
 
 namespace vestimen::app {
 namespace {
@@ -228,12 +229,30 @@ void DraftStation::refresh() {
             view.otherRows = picture.rows;
             view.otherLabel = tr("dotted: %1").arg(compare_->currentText());
         }
+        markWanted(view);
         canvas_->setView(std::move(view));
     }
     fillRows();
     fillSlip();
     fillWays();
     panel_->show(all_ ? PieceKind::back : piece_, all_ ? Part::none : canvas_->picked());
+}
+
+/// Too wide for the bed: the drawing is the last that fitted, and the rail shows where the piece would run out.
+void DraftStation::markWanted(RailView& view) const {
+    const Worked& worked = session().worked();
+    const bool tooWide = std::ranges::any_of(worked.findings, [](const Finding& each) {
+        return std::string_view(each.code) == "too_wide" || std::string_view(each.code) == "trim_too_wide";
+    });
+    const auto working = worked.workings.find(isSleeve(piece_)     ? Quantity::sleeveTopStitches
+                                              : isNeckTrim(piece_) ? Quantity::trimStitches
+                                                                   : Quantity::bodyStitches);
+    if (!tooWide || working == worked.workings.end())
+        return;
+    if (const int* needles = std::get_if<int>(&working->second.result); needles && *needles > view.needles) {
+        view.wanted = *needles;
+        view.wantedLabel = tr("%1 needles wanted, %2 there").arg(*needles).arg(view.needles);
+    }
 }
 
 void DraftStation::fillTabs() {

@@ -47,6 +47,7 @@ private:
     void connectCanvas();
     void fillTabs();
     void fillCompare();
+    void markWanted(RailView& view) const;
     void fillSlip();
     void fillWhole(const Worked& drawn);
     void fillRows();

@@ -51,22 +51,24 @@ public:
         const Choices& choices = project_.choices;
         const WeltCounts& welt = c_.bodyWelt;
         const bool folded = welt.kind == WeltKind::foldedHem || welt.kind == WeltKind::mockRib;
-        view_.weltRows = welt.visible.count();
+        // The band of a straight welt; a curved one has no height of its own.
+        const int weltRows = welt.visible.count();
+        view_.weltRows = c_.hemRise > Rows(0) ? 0 : weltRows;
         view_.weltLabel = folded && !half
                               ? tr("%1 · %2 rows, folded in half").arg(weltName(welt.kind)).arg(welt.knitted.count())
                               : weltName(welt.kind);
-        view_.markRow = (welt.visible + c_.toUnderarm).count();
+        view_.markRow = (welt.visible + c_.hemRise + c_.toUnderarm).count();
         view_.widthLabel = state(c_.hem > c_.body ? Part::hemWidth : Part::width);
         const double top = c_.bodyLength().count();
         const double under = view_.markRow;
         add(Part::length, middle(), 0, true);
-        add(Part::welt, middle() - (right() - left()) * 0.3, view_.weltRows, true);
+        add(Part::welt, middle() - (right() - left()) * 0.3, weltRows, true);
         const bool straight = choices.sides == SideKind::straight;
         if (!straight)
-            addWide(Part::hemWidth, c_.hem, view_.weltRows / 2.0);
+            addWide(Part::hemWidth, c_.hem, c_.hemRise.count() + weltRows / 2.0);
         if (choices.sides == SideKind::waisted)
-            addWide(Part::waist, c_.waist, view_.weltRows + c_.toWaist.count());
-        addWide(Part::width, c_.body, straight ? (under + view_.weltRows) / 2.0 : under - 8.0);
+            addWide(Part::waist, c_.waist, (welt.visible + c_.hemRise + c_.toWaist).count());
+        addWide(Part::width, c_.body, straight ? (under + weltRows) / 2.0 : under - 8.0);
         add(Part::armhole, at(c_.body), under, true);
         if (c_.upper < c_.body && choices.body != BodyKind::raglan)
             addWide(Part::upperWidth, c_.upper, under + c_.armhole.count() * 0.7);
@@ -85,19 +87,27 @@ public:
     }
 
     void sleeve() {
-        view_.weltRows = c_.cuff.visible.count();
+        const bool down = project_.choices.sleevesKnittedDown();
+        const double length = c_.sleeveLength().count();
+        const double cuff = c_.cuff.visible.count();
+        // One that is knitted down hangs from its cuff.
+        const auto add = [&](Part part, double x, double y, bool upright) {
+            this->add(part, x, down ? length - y : y, upright);
+        };
+        view_.weltRows = down ? 0 : c_.cuff.visible.count();
         view_.weltLabel = weltName(c_.cuff.kind);
         view_.widthLabel = state(Part::sleeveTop);
-        const double length = c_.sleeveLength().count();
         add(Part::length, middle(), 0, true);
-        add(Part::welt, middle() - c_.wrist.count() * 0.3, view_.weltRows, true);
-        add(Part::wrist, middle() + c_.wrist.count() / 2.0, view_.weltRows / 2.0, false);
+        add(Part::welt, middle() - c_.wrist.count() * 0.3, cuff, true);
+        add(Part::wrist, middle() + c_.wrist.count() / 2.0, cuff / 2.0, false);
         add(Part::sleeveTop, right(), length - c_.capRows.count() - c_.sleeve.plainAfter.count() / 2.0, false);
         if (c_.capRows == Rows(0))
             return;
         if (project_.choices.body == BodyKind::setIn)
             add(Part::cap, middle(), length, true);
         add(Part::capTop, middle() + c_.capTop.count() / 2.0, length, false);
+        if (down)
+            return;
         view_.markRow = (c_.sleeveLength() - c_.capRows).count();
         view_.markSpan = centred(c_.sleeveTop);
     }

@@ -119,6 +119,7 @@ int takeShots(MainWindow& window, const QString& folder) {
     Project cardigan = window.session().project();
     cardigan.choices.body = BodyKind::raglan;
     cardigan.choices.closure = Closure::cardigan;
+    cardigan.choices.hemLine = HemLine::curved;
     window.session().edit(QStringLiteral("Raglan"), cardigan);
     window.draftStation()->showPiece(PieceKind::leftFront);
     window.draftStation()->canvas()->pick(Part::armhole);
@@ -138,6 +139,12 @@ int takeShots(MainWindow& window, const QString& folder) {
     shot("draft-compare");
     window.draftStation()->compare()->setCurrentIndex(0);
     emit window.draftStation()->compare()->activated(0);
+    Project wide = cardigan;
+    wide.choices.body = BodyKind::dropShoulder;
+    wide.ease[static_cast<std::size_t>(Measure::chest)] = {Ease::Kind::length, 560.0};
+    window.session().edit(QStringLiteral("Roomy"), wide);
+    shot("draft-too-wide");
+    window.session().undo();
     Project vest = window.session().project();
     vest.ease[static_cast<std::size_t>(Measure::armholeDepth)] = {};
     vest.choices.body = BodyKind::sleeveless;

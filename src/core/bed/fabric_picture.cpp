@@ -75,17 +75,26 @@ bool liesAcross(LoopKind kind) {
 
 } // namespace
 
-std::vector<FabricRun> runs(const Fabric& fabric) {
+namespace {
+
+/// Heights at which columns begin, by slot; none where all begin alike.
+using Bases = std::map<int, int>;
+
+std::vector<FabricRun> runsFrom(const Fabric& fabric, const Bases& bases) {
+    const auto baseAt = [&](int slot) {
+        const auto found = bases.find(slot);
+        return found == bases.end() ? 0 : found->second;
+    };
     std::vector<int> heights(fabric.loops.size(), 0);
     int newest = 0; // height of the row on the needles, which a loop hung beside it joins
     const auto heightFrom = [&](LoopId id) {
         const Loop& loop = fabric.loops[id];
         if (loop.kind() == LoopKind::hung)
-            return newest;
+            return newest + baseAt(loop.slot);
         if (loop.kind() == LoopKind::empty)
-            return newest + 1; // as high as its neighbours in the row
+            return newest + 1 + baseAt(loop.slot); // as high as its neighbours in the row
         if (loop.kind() == LoopKind::castOn || loop.parent == noLoop)
-            return 0;
+            return baseAt(loop.slot);
         const int below = heights[loop.parent];
         return liesAcross(loop.kind()) ? below : below + 1;
     };
@@ -118,9 +127,33 @@ std::vector<FabricRun> runs(const Fabric& fabric) {
             result.push_back({static_cast<int>(p), heights[next], loop.slot, loop.slot, loop.yarn});
         }
         if (!result.empty())
-            newest = result.back().height;
+            newest = result.back().height - baseAt(result.back().lastSlot);
     }
     return result;
+}
+
+/// What the columns lack of the row that closes a curved hem.
+Bases basesOf(const Fabric& fabric, const NamedEdge& curve) {
+    Bases bases;
+    int highest = 0;
+    for (const FabricRun& run : runsFrom(fabric, {}))
+        if (run.pass == curve.lastPass) // the pass after it, counted from 0
+            for (int slot = run.firstSlot; slot <= run.lastSlot; ++slot) {
+                bases[slot] = run.height;
+                highest = std::max(highest, run.height);
+            }
+    for (auto& [slot, height] : bases)
+        height = highest - height;
+    return bases;
+}
+
+} // namespace
+
+std::vector<FabricRun> runs(const Fabric& fabric) {
+    for (const NamedEdge& edge : fabric.edges)
+        if (edge.name == "hem_curve")
+            return runsFrom(fabric, basesOf(fabric, edge));
+    return runsFrom(fabric, {});
 }
 
 FabricPicture picture(const Fabric& fabric, const Program& program, int firstPass, bool mainOnly) {
@@ -140,7 +173,11 @@ FabricPicture picture(const Fabric& fabric, const Program& program, int firstPas
         if (run.pass + 1 < firstPass || (mainOnly && program.yarns[run.yarn].role != YarnRole::main))
             continue;
         if (!based) {
+            // A curved hem's first row is lowest in its middle.
             base = run.height;
+            for (const FabricRun& other : all)
+                if (other.pass == run.pass)
+                    base = std::min(base, other.height);
             based = true;
         }
         int row = run.height - base + weltRows;

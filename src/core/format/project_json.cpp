@@ -36,6 +36,8 @@ constexpr std::initializer_list<std::pair<const char*, SleeveReach>> reachNames 
                                                                                    {"short", SleeveReach::shortened}};
 constexpr std::initializer_list<std::pair<const char*, SleeveSchool>> sleeveSchoolNames = {
     {"up", SleeveSchool::up}, {"down", SleeveSchool::down}};
+constexpr std::initializer_list<std::pair<const char*, HemLine>> hemNames = {{"straight", HemLine::straight},
+                                                                             {"curved", HemLine::curved}};
 constexpr std::initializer_list<std::pair<const char*, Side>> wearerSides = {{"left", Side::left},
                                                                              {"right", Side::right}};
 constexpr std::initializer_list<std::pair<const char*, NeckKind>> neckNames = {
@@ -108,6 +110,8 @@ Json json(const Choices& choices) {
             {"neck_trim_in_two", choices.neckTrimInTwo},
             {"sleeve", nameOf(choices.sleeveLine, sleeveNames)},
             {"sleeve_reach", nameOf(choices.sleeveReach, reachNames)},
+            {"hem_line", nameOf(choices.hemLine, hemNames)},
+            {"hem_rise_mm", choices.hemRise.mm()},
             {"sleeve_school", nameOf(choices.sleeveSchool, sleeveSchoolNames)},
             {"welt_afterwards", choices.weltAfterwards},
             {"short_sleeve_mm", choices.shortSleeve.mm()},
@@ -165,6 +169,8 @@ Choices readChoices(const JsonReader& json) {
                      "seam_stitches",
                      "sleeve_school",
                      "welt_afterwards",
+                     "hem_line",
+                     "hem_rise_mm",
                      "shaping",
                      "fashioning_inset",
                      "every_second_row",
@@ -182,6 +188,7 @@ Choices readChoices(const JsonReader& json) {
     readIfSaid(json, "sleeve_school", choices.sleeveSchool, sleeveSchoolNames);
     if (const auto afterwards = json.find("welt_afterwards"))
         choices.weltAfterwards = afterwards->boolean();
+    readIfSaid(json, "hem_line", choices.hemLine, hemNames);
     readIfSaid(json, "buttonholes", choices.buttonholes, wearerSides);
     if (const auto backNeck = json.find("back_neck"))
         choices.backNeck = backNeck->boolean();
@@ -196,6 +203,7 @@ Choices readChoices(const JsonReader& json) {
                                        {"arm_trim_depth_mm", &choices.armTrimDepth},
                                        {"short_sleeve_mm", &choices.shortSleeve},
                                        {"strap_mm", &choices.strap},
+                                       {"hem_rise_mm", &choices.hemRise},
                                        {"strap_back_mm", &choices.strapBack},
                                        {"band_depth_mm", &choices.bandDepth},
                                        {"button_mm", &choices.button}})

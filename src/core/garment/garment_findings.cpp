@@ -103,7 +103,11 @@ std::vector<Finding> garmentFindings(const GarmentMeasures& m, const Project& pr
               {"A length of {0} has no room for an armhole of {1} and a welt of {2}: make it at "
                "least {3}.",
                {m.length, armholeTop, choices.bodyWelt.depth, armholeTop + choices.bodyWelt.depth + mm(20)}});
-    const Length waistFrom = choices.bodyWelt.depth + sideStraight;
+    if (m.hemRise > Length() &&
+        (m.hemRise < mm(15) || m.hemRise > m.underarmHeight() - choices.bodyWelt.depth - mm(40)))
+        error("hem_rise", {"A lower edge {0} higher at the sides cannot be: 15 mm to {1} can.",
+                           {m.hemRise, m.underarmHeight() - choices.bodyWelt.depth - mm(40)}});
+    const Length waistFrom = choices.bodyWelt.depth + m.hemRise + sideStraight;
     const Length waistTo = m.underarmHeight() - sideStraight - waistStraight;
     if (m.sides == SideKind::waisted && (m.waistHeight < waistFrom || m.waistHeight > waistTo))
         error(

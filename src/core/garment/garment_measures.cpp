@@ -78,6 +78,7 @@ std::optional<GarmentMeasures> garmentMeasures(const Project& project) {
     m.sides = choices.sides;
     m.opening = choices.isCardigan() ? choices.bandDepth : Length();
     m.width = *get(Measure::chest) / 2.0;
+    m.hemRise = choices.hemLine == HemLine::curved ? choices.hemRise : Length();
     m.hemWidth = choices.sides == SideKind::straight ? m.width : *get(Measure::hip) / 2.0;
     if (choices.sides == SideKind::waisted) {
         m.waistWidth = *get(Measure::waist) / 2.0;

@@ -11,13 +11,14 @@ namespace vestimen {
 
 /// The garment's own measures: the body's with ease.
 struct GarmentMeasures {
-    Length width;       ///< of back and of front
-    Length upperWidth;  ///< between the armholes; the same as `width` on a drop shoulder
-    Length underarm;    ///< bound off on each side where a shaped armhole begins
-    Length hemWidth;    ///< at the lower edge; the same as `width` where the sides are straight
-    Length waistWidth;  ///< of waisted sides
-    Length waistHeight; ///< from the lower edge, of waisted sides
-    Length length;
+    Length width;        ///< of back and of front
+    Length upperWidth;   ///< between the armholes; the same as `width` on a drop shoulder
+    Length underarm;     ///< bound off on each side where a shaped armhole begins
+    Length hemWidth;     ///< at the lower edge; the same as `width` where the sides are straight
+    Length waistWidth;   ///< of waisted sides
+    Length waistHeight;  ///< from the lower edge, of waisted sides
+    Length length;       ///< at the middle
+    Length hemRise;      ///< of a curved lower edge at the sides; 0 for a straight one
     Length armholeDepth; ///< from the underarm to the shoulder, or along a raglan up to the neck
     Length neckWidth;
     Length neckDepth;     ///< of the front; 0 for a boat neck
@@ -48,6 +49,8 @@ struct GarmentMeasures {
 /// Share of the neck's width that lies flat at the centre, and of its depth that ends straight.
 inline constexpr double neckFlatShare = 1.0 / 3.0;
 inline constexpr double neckStraightShare = 0.3;
+/// Share of a curved lower edge that lies flat in its middle.
+inline constexpr double hemFlatShare = 1.0 / 3.0;
 /// Share of an armhole's depth that is curved.
 inline constexpr double armholeCurveShare = 0.45;
 /// Sides go straight for so long at the waist, and at least so long below the armhole.

@@ -76,13 +76,14 @@ std::vector<OutlinePoint> sideLine(const GarmentMeasures& m, Length welt) {
     const Length half = m.width / 2.0;
     const Length hem = m.hemWidth / 2.0;
     const Length under = m.underarmHeight();
+    const Length low = m.hemRise;
     switch (m.sides) {
     case SideKind::aLine:
-        return {{hem, Length()}, {hem, welt}, {half, under - sideStraight}, {half, under}};
+        return {{hem, low}, {hem, low + welt}, {half, under - sideStraight}, {half, under}};
     case SideKind::waisted: {
         const Length waist = m.waistWidth / 2.0;
-        return {{hem, Length()},
-                {hem, welt},
+        return {{hem, low},
+                {hem, low + welt},
                 {waist, m.waistHeight - waistStraight / 2.0},
                 {waist, m.waistHeight + waistStraight / 2.0},
                 {half, under - sideStraight},
@@ -91,7 +92,22 @@ std::vector<OutlinePoint> sideLine(const GarmentMeasures& m, Length welt) {
     case SideKind::straight:
         break;
     }
-    return {{half, Length()}, {half, under}};
+    return {{half, low}, {half, under}};
+}
+
+/// The lower edge from the middle out to the right: straight, or flat in its middle third and then a quarter ellipse.
+std::vector<OutlinePoint> hemLine(const GarmentMeasures& m) {
+    const Length half = m.hemWidth / 2.0;
+    std::vector<OutlinePoint> points = {{Length(), Length()}};
+    if (m.hemRise > Length()) {
+        const Length flat = half * hemFlatShare;
+        for (int i = 0; i < curvePoints; ++i) {
+            const double angle = 0.5 * std::numbers::pi * i / curvePoints;
+            points.push_back({flat + (half - flat) * std::sin(angle), m.hemRise * (1.0 - std::cos(angle))});
+        }
+    }
+    points.push_back({half, m.hemRise});
+    return points;
 }
 
 /// The right armhole from the side seam up to the shoulder.
@@ -149,6 +165,10 @@ Outline halfFrontOutline(const GarmentMeasures& m, PieceKind piece, Length welt)
     const Length edge = m.opening / 2.0;
     const std::vector<OutlinePoint> side = sideLine(m, welt);
     const std::vector<OutlinePoint> armhole = armholeLine(m);
+    std::vector<OutlinePoint> lower = {{edge, Length()}};
+    for (const OutlinePoint& point : hemLine(m))
+        if (point.x > edge)
+            lower.push_back(point);
     // A V runs to the opening's edge.
     const Length half = m.neckWidth / 2.0;
     const std::vector<OutlinePoint> neck = m.neck == NeckKind::vee
@@ -157,7 +177,7 @@ Outline halfFrontOutline(const GarmentMeasures& m, PieceKind piece, Length welt)
                                                                            {edge, m.length - m.neckDepth}}
                                                : rightOf(frontNeck(m), edge);
     Outline outline{piece,
-                    {{"hem", {{edge, Length()}, side.front()}},
+                    {{"hem", lower},
                      {"side_right", side},
                      {"armhole_right", armhole},
                      {"shoulder_right", {armhole.back(), neck.front()}},
@@ -191,8 +211,11 @@ Outline bodyOutline(const GarmentMeasures& m, PieceKind piece, Length welt) {
     const std::vector<OutlinePoint> neckLine = piece == PieceKind::front ? frontNeck(m) : backNeck(m);
     const std::vector<OutlinePoint> armhole = armholeLine(m);
     const std::vector<OutlinePoint> side = sideLine(m, welt);
+    const std::vector<OutlinePoint> right = hemLine(m);
+    std::vector<OutlinePoint> wholeHem = mirroredBack(right);
+    wholeHem.insert(wholeHem.end(), right.begin() + 1, right.end());
     return {piece,
-            {{"hem", {mirrored(side.front()), side.front()}},
+            {{"hem", wholeHem},
              {"side_right", side},
              {"armhole_right", armhole},
              {"shoulder_right", {{upper, shoulder}, {neck, m.length}}},

@@ -42,7 +42,7 @@ private:
         const Choices& choices = project.choices;
         const int passes = (choices.weltFollows(choices.bodyWelt) ? passesWithoutWelt(choices.wasteRows)
                                                                   : weltPasses(counts.bodyWelt, choices.wasteRows)) +
-                           counts.toUnderarm.count();
+                           (counts.hemRise + counts.toUnderarm).count();
         return passes % 2 == 0 ? outerSide(piece) : opposite(outerSide(piece));
     }
 
@@ -82,12 +82,22 @@ private:
         const std::vector<Side> shaped = half_ ? std::vector{outerSide(piece_)} : std::vector{Side::left, Side::right};
         writer_.section("body");
         ShapedSides sides(writer_, project_.choices.edge(ShapedEdge::sides), shaped, width, counts_.shoulder);
+        int curvedTo = 0;
+        if (counts_.hemRise > Rows(0)) {
+            writer_.knit(Rows(1), width, writer_.size());
+            for (const Side side : shaped)
+                writer_.edge(sided(side, "side_left", "side_right"), side, seenFrom, writer_.passes());
+            writeCurvedHem(span, shaped);
+            curvedTo = writer_.passes();
+            sides.skipRow();
+        }
         for (const SideSlope& stretch : counts_.sides)
             sides.follow(stretch.slope, stretch.widens);
         seenFrom_ = seenFrom;
         const int flare = (counts_.hem - counts_.body).count() / 2;
         for (const Side side : shaped) {
-            writer_.edge(sided(side, "side_left", "side_right"), side, seenFrom, writer_.passes());
+            writer_.edge(sided(side, "side_left", "side_right"), side, std::max(seenFrom, curvedTo + 1),
+                         writer_.passes());
             span = fromEdge(span, side, flare, span.size() - flare);
         }
         half_ ? writer_.add(operation::Mark{outerSide(piece_), "underarm"}) : writer_.markSides("underarm");
@@ -99,6 +109,42 @@ private:
                                             : "Hook a contrast yarn into both edge stitches: the sleeve begins here.");
         writer_.section(raglan() ? "raglan" : "armhole");
         return span;
+    }
+
+    /// From the middle out: the sides wait, one after the other, and come back in steps opposite the carriage.
+    void writeCurvedHem(NeedleSpan span, const std::vector<Side>& shaped) {
+        writer_.section("curved hem");
+        writer_.holdLever(true);
+        const int from = writer_.passes() + 1;
+        const int each = counts_.hemSide.count();
+        int held[2] = {0, 0};
+        const auto waits = [&](Side side) -> int& { return held[side == Side::left ? 0 : 1]; };
+        const auto isShaped = [&](Side side) { return std::ranges::count(shaped, side) > 0; };
+        const auto pass = [&] {
+            writer_.knit(Rows(1), Stitches(span.size() - held[0] - held[1]), writer_.size());
+            if (const int waiting = waits(writer_.carriage()); waiting > 0 && project_.choices.wrapTurns)
+                writer_.add(operation::Wrap{fromEdge(span, writer_.carriage(), waiting - 1, 1).first});
+        };
+        for (int i = 0; i < 2; ++i) {
+            const Side far = opposite(writer_.carriage());
+            if (isShaped(far)) {
+                hold(writer_, fromEdge(span, far, 0, each));
+                waits(far) = each;
+            }
+            pass();
+        }
+        for (const Stitches step : counts_.hemSteps)
+            for (int i = 0; i < 2; ++i) {
+                const Side far = opposite(writer_.carriage());
+                if (isShaped(far)) {
+                    release(writer_, fromEdge(span, far, waits(far) - step.count(), step.count()));
+                    waits(far) -= step.count();
+                }
+                pass();
+            }
+        writer_.holdLever(false);
+        writer_.edge("hem_curve", Side::left, from, writer_.passes());
+        writer_.section("body");
     }
 
     /// So many rows of both shoulders' slopes, one side after the other. Steps are held opposite the carriage, or bound

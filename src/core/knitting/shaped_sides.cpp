@@ -26,6 +26,9 @@ void ShapedSides::followBack(const Slope& slope) {
 }
 
 void ShapedSides::knit(Rows rows) {
+    const Rows already = std::min(rows, skipped_);
+    rows -= already;
+    skipped_ -= already;
     widenAtCarriage();
     if (!waiting_.empty() && rows > Rows(0)) {
         writer_.knitPlain(Rows(1), width_, writer_.size());

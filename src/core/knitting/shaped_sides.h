@@ -16,6 +16,8 @@ public:
     ShapedSides(ProgramWriter& writer, const EdgeShaping& edge, std::vector<Side> sides, Stitches width, Stitches most)
         : writer_(writer), edge_(edge), sides_(std::move(sides)), width_(width), most_(most) {}
 
+    /// The first row is knitted already.
+    void skipRow() { skipped_ = Rows(1); }
     void follow(const Slope& slope, bool widens);
     /// A slope that widens, from its end to its beginning: for a piece that is knitted the other way.
     void followBack(const Slope& slope);
@@ -33,6 +35,7 @@ private:
     std::vector<Side> sides_;
     std::vector<Side> waiting_;
     Stitches width_;
+    Rows skipped_;
     Stitches most_;
 };
 

@@ -56,6 +56,9 @@ struct EdgeShaping {
     bool operator==(const EdgeShaping&) const = default;
 };
 
+/// Straight across, or higher at the sides, by short rows from the middle out.
+enum class HemLine { straight, curved };
+
 /// Counts that can be pinned: the knitter's number takes the place of the reckoned one.
 enum class Quantity {
     bodyStitches,
@@ -84,6 +87,7 @@ enum class Quantity {
     frontStitches,
     bandStitches,
     bandRows,
+    hemRiseRows,
 };
 
 struct Choices {
@@ -109,6 +113,8 @@ struct Choices {
     int buttons = 6;
     Length button = Length::millimetres(15); ///< across
     Side buttonholes = Side::left;           ///< the wearer's side whose band has the holes
+    HemLine hemLine = HemLine::straight;
+    Length hemRise = Length::millimetres(50); ///< by which a curved hem is higher at the sides
     Welt bodyWelt;
     Welt cuff;
     ShoulderKind shoulder = ShoulderKind::shortRows;
@@ -169,6 +175,7 @@ inline constexpr std::array allBodies = {BodyKind::dropShoulder, BodyKind::setIn
 inline constexpr std::array allClosures = {Closure::pullover, Closure::cardigan};
 inline constexpr std::array allNeckSchools = {NeckSchool::hold, NeckSchool::bindOff, NeckSchool::wasteYarn};
 inline constexpr std::array allShoulders = {ShoulderKind::straight, ShoulderKind::shortRows, ShoulderKind::stepped};
+inline constexpr std::array allHemLines = {HemLine::straight, HemLine::curved};
 inline constexpr std::array allSleeveSchools = {SleeveSchool::up, SleeveSchool::down};
 inline constexpr std::array allWelts = {WeltKind::foldedHem, WeltKind::mockRib, WeltKind::latchedRib,
                                         WeltKind::twoBedRib, WeltKind::rolled};
@@ -181,6 +188,7 @@ const char* label(NeckSchool school);
 const char* label(ShoulderKind shoulder);
 const char* label(WeltKind welt);
 const char* label(SleeveSchool school);
+const char* label(HemLine hem);
 const char* label(NeckKind neck);
 const char* label(SideKind sides);
 

@@ -49,9 +49,9 @@ bool countSides(Counter& counter, const GarmentMeasures& m, GarmentCounts& count
     case SideKind::waisted:
         break;
     }
-    counts.toWaist =
-        counter.rows(Quantity::waistRows, "Rows from the welt to the waist",
-                     m.waistHeight - gauge.height(counts.bodyWelt.visible), Parity::any, "nearest whole row");
+    counts.toWaist = counter.rows(Quantity::waistRows, "Rows from the welt to the waist",
+                                  m.waistHeight - gauge.height(counts.bodyWelt.visible + counts.hemRise), Parity::any,
+                                  "nearest whole row");
     const Rows half = rowsOf(waistStraight / 2.0);
     return stretch(counts.hem, counts.waist, counts.toWaist + half, half * 2) &&
            stretch(counts.waist, counts.body, counts.toUnderarm - counts.toWaist - half, rowsOf(sideStraight));
@@ -182,14 +182,32 @@ bool countHeights(Counter& counter, const GarmentMeasures& m, GarmentCounts& cou
                                   !settled ? "nearest whole row"
                                   : odd    ? "odd, so that the fronts’ necks begin where the yarn is"
                                            : "even, so that the fronts’ necks begin where the yarn is");
+    if (m.hemRise > Length())
+        counts.hemRise = counter.rows(Quantity::hemRiseRows, "Rows of the curved hem", m.hemRise, Parity::even,
+                                      "even, two for each turn");
     const auto all = count({m.length, gauge.rows});
+    std::vector<Step> steps = {{{"rows in all", {}}, Rows(all->count)},
+                               {{"less the welt", {}}, -counts.bodyWelt.visible},
+                               {{"less the armhole", {}}, -counts.armhole},
+                               {{"less the shoulder", {}}, -counts.shoulderRows}};
+    if (counts.hemRise > Rows(0))
+        steps.insert(steps.begin() + 2, {{"less the curve of the hem", {}}, -counts.hemRise});
+    int below = all->count - (counts.bodyWelt.visible + counts.hemRise + counts.armhole + counts.shoulderRows).count();
+    // A half front comes from its curve with the carriage at the opening, and to its underarm at the other side.
+    if (m.isCardigan() && counts.hemRise > Rows(0) && below % 2 != 0) {
+        --below;
+        steps.push_back({{"even, so that the carriage comes to the armhole", {}}, Rows(below)});
+    }
     counts.toUnderarm =
-        counter.remainder(Quantity::bodyRows, "Rows from the welt to the underarm",
-                          {{{"rows in all", {}}, Rows(all->count)},
-                           {{"less the welt", {}}, -counts.bodyWelt.visible},
-                           {{"less the armhole", {}}, -counts.armhole},
-                           {{"less the shoulder", {}}, -counts.shoulderRows}},
-                          all->count - (counts.bodyWelt.visible + counts.armhole + counts.shoulderRows).count());
+        counter.remainder(Quantity::bodyRows, "Rows from the welt to the underarm", std::move(steps), below);
+    if (m.isCardigan() && counts.hemRise > Rows(0) && !counts.toUnderarm.isEven()) {
+        counter.error(
+            "body_rows_odd",
+            {"With a curved hem, {0} rows to the underarm of an open front must be even: pin one more or fewer.",
+             {counts.toUnderarm}},
+            PieceKind::leftFront);
+        return false;
+    }
     if (counts.shoulderRows > Rows(0))
         counts.shoulderSteps =
             evenSteps(counts.shoulder, counts.shoulderRows.count() / 2 + (choices.shoulder == ShoulderKind::stepped));
@@ -203,12 +221,31 @@ bool countHeights(Counter& counter, const GarmentMeasures& m, GarmentCounts& cou
     return true;
 }
 
+/// The stitches at each side that wait while the middle is knitted, and the steps by which they come back.
+bool countHem(Counter& counter, GarmentCounts& counts) {
+    if (counts.hemRise == Rows(0))
+        return true;
+    const Stitches hem = counts.front > Stitches(0) ? std::min(counts.hem, counts.frontHem() * 2) : counts.hem;
+    counts.hemSide = Stitches(static_cast<int>(std::lround(hem.count() * (1.0 - hemFlatShare) / 2.0)));
+    const Rows turns = counts.hemRise - Rows(2);
+    if (turns < Rows(2) || counts.hemSide.count() < turns.count() / 2 || hem - counts.hemSide * 2 < Stitches(2)) {
+        counter.error("hem_rise_rows",
+                      {"A curved hem of {0} rows cannot be worked over {1} stitches at each side: 4 to {2} rows can.",
+                       {counts.hemRise, counts.hemSide, counts.hemSide * 2}},
+                      PieceKind::back);
+        return false;
+    }
+    counts.hemSteps = quarterEllipseSteps(counts.hemSide, turns);
+    return true;
+}
+
 } // namespace
 
 bool countBody(Counter& counter, const GarmentMeasures& m, GarmentCounts& counts) {
     const bool wide = countWidths(counter, m, counts);
     const bool high = countHeights(counter, m, counts);
-    return wide && high && countSides(counter, m, counts) && countArmhole(counter, m, counts);
+    return wide && high && countHem(counter, counts) && countSides(counter, m, counts) &&
+           countArmhole(counter, m, counts);
 }
 
 } // namespace vestimen

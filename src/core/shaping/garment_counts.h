@@ -52,6 +52,9 @@ struct GarmentCounts {
     Stitches shoulder;  ///< each
     Stitches neck;
     WeltCounts bodyWelt;
+    Rows hemRise;                        ///< of a curved lower edge: rows that are knitted in its middle alone; even
+    Stitches hemSide;                    ///< that wait at each side meanwhile
+    std::vector<Stitches> hemSteps;      ///< by which they come back, one for two rows
     Rows toUnderarm;                     ///< from the welt to the underarm mark
     Rows toWaist;                        ///< of waisted sides, from the welt to the middle of the waist
     Rows armhole;                        ///< from the mark to where the shoulder begins, or a raglan ends
@@ -91,10 +94,10 @@ struct GarmentCounts {
     Stitches frontNeckWidth() const { return front - armholeInset() - shoulder; }
     Stitches frontHem() const { return front + (hem - body) / 2; }
     /// Rows along the opening of a cardigan, from the finished lower edge to the neck.
-    Rows frontEdge() const { return bodyWelt.visible + toUnderarm + toNeck(frontNeck); }
+    Rows frontEdge() const { return bodyWelt.visible + hemRise + toUnderarm + toNeck(frontNeck); }
 
     /// From the finished lower edge to the top of the shoulder.
-    Rows bodyLength() const { return bodyWelt.visible + toUnderarm + armhole + shoulderRows; }
+    Rows bodyLength() const { return bodyWelt.visible + hemRise + toUnderarm + armhole + shoulderRows; }
     Rows sleeveLength() const { return cuff.visible + sleeveRows + capRows; }
 };
 
