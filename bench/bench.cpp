@@ -42,6 +42,23 @@ void work_set_in_pullover(benchmark::State& state) {
         benchmark::DoNotOptimize(work(project));
 }
 
+void work_set_in_cardigan(benchmark::State& state) {
+    Project project = demo("set-in-pullover");
+    project.choices.closure = Closure::cardigan;
+    for (auto _ : state)
+        benchmark::DoNotOptimize(work(project));
+}
+
+void grade_to_twenty_sizes(benchmark::State& state) {
+    std::vector<Project> sizes(20, demo("set-in-pullover"));
+    for (std::size_t i = 0; i < sizes.size(); ++i)
+        sizes[i].ease[static_cast<std::size_t>(Measure::chest)] = {Ease::Kind::length,
+                                                                   60.0 + 5.0 * static_cast<double>(i)};
+    for (auto _ : state)
+        for (const Project& size : sizes)
+            benchmark::DoNotOptimize(work(size));
+}
+
 void curve_of_a_cap(benchmark::State& state) {
     CurveRequest request{bell(34, Rows(57)), Stitches(34)};
     request.bindOffAtMost = 11;
@@ -82,6 +99,8 @@ void bed_at_a_row(benchmark::State& state) {
 
 BENCHMARK(work_pullover);
 BENCHMARK(work_set_in_pullover);
+BENCHMARK(work_set_in_cardigan);
+BENCHMARK(grade_to_twenty_sizes);
 BENCHMARK(curve_of_a_cap);
 BENCHMARK(one_record_a_stitch);
 BENCHMARK(slope_within);

@@ -85,12 +85,19 @@ std::vector<FabricRun> runsFrom(const Fabric& fabric, const Bases& bases) {
         const auto found = bases.find(slot);
         return found == bases.end() ? 0 : found->second;
     };
+    const auto isFirstRow = [&](LoopId id) {
+        if (!fabric.firstMainPass)
+            return false;
+        const Pass& first = fabric.passes[*fabric.firstMainPass];
+        return id >= first.firstLoop && id < first.firstLoop + first.loopCount;
+    };
     std::vector<int> heights(fabric.loops.size(), 0);
     int newest = 0; // height of the row on the needles, which a loop hung beside it joins
     const auto heightFrom = [&](LoopId id) {
         const Loop& loop = fabric.loops[id];
+        // A first row that is hung again joins the row on the needles; what waited on a holder goes on where it was.
         if (loop.kind() == LoopKind::hung)
-            return newest + baseAt(loop.slot);
+            return loop.parent == noLoop || isFirstRow(loop.parent) ? newest + baseAt(loop.slot) : heights[loop.parent];
         if (loop.kind() == LoopKind::empty)
             return newest + 1 + baseAt(loop.slot); // as high as its neighbours in the row
         if (loop.kind() == LoopKind::castOn || loop.parent == noLoop)

@@ -9,7 +9,9 @@
 namespace vestimen {
 namespace {
 
-constexpr int newestVersion = 2; // 1 had no tools, fabrics, photographs, history or shapes, and is still read
+// Both earlier ones are still read: 1 had no tools, fabrics, photographs, history or shapes; 2 no open fronts, schools
+// or ways of shaping.
+constexpr int newestVersion = 3;
 
 // ---- choices
 

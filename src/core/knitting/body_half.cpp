@@ -99,7 +99,8 @@ void BodyHalf::finish() {
     // The last step is closed; beside a held neck its last loop joins the neck's edge.
     const int rest = counts_.shoulder.count() - shoulderGone_;
     const bool alone = beside_ != Beside::heldNeck && beside_ != Beside::heldHalf;
-    writer_.add(operation::BindOff{.side = side_, .count = rest, .all = alone, .as = shoulderName()});
+    writer_.add(alone ? operation::BindOff{.all = true, .as = shoulderName()}
+                      : operation::BindOff{.side = side_, .count = rest, .as = shoulderName()});
     if (!alone)
         writer_.add(operation::BreakYarn{mainYarn});
 }

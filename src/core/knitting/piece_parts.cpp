@@ -27,7 +27,7 @@ void release(ProgramWriter& writer, NeedleSpan span) {
 
 operation::Decrease moveIn(Side side, int stitches, const EdgeShaping& edge, Stitches most) {
     if (!edge.fashioned)
-        return {side, stitches, operation::Shaping::edge, 1};
+        return {.side = side, .count = stitches, .kind = operation::Shaping::edge};
     return {side, stitches, operation::Shaping::fashioned, std::max(stitches, std::min(edge.inset, most.count()))};
 }
 

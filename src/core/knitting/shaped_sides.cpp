@@ -60,7 +60,7 @@ void ShapedSides::widenAtCarriage() {
     const auto at = std::ranges::find(waiting_, writer_.carriage());
     if (at == waiting_.end())
         return;
-    writer_.add(operation::Increase{*at, 1, operation::Shaping::edge, edge_.inset});
+    writer_.add(operation::Increase{.side = *at, .kind = operation::Shaping::edge});
     width_ += Stitches(1);
     waiting_.erase(at);
 }

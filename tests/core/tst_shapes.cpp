@@ -1,0 +1,581 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What is particular to each shape of garment, way of working and edge, as knitted on the virtual bed.
+#include "support/projects.h"
+
+#include "core/bed/fabric_picture.h"
+#include "core/bed/outline_distance.h"
+#include "core/format/program_json.h"
+#include "core/format/project_json.h"
+#include "core/ways_out.h"
+
+#include <QDebug>
+#include <QTest>
+
+#include <algorithm>
+#include <cmath>
+#include <functional>
+#include <numeric>
+#include <stdexcept>
+
+using namespace vestimen;
+using vestimen::test::hasFinding;
+using vestimen::test::ilkesPullover;
+using vestimen::test::listed;
+
+namespace {
+
+Project with(const std::function<void(Choices&)>& change) {
+    Project project = ilkesPullover();
+    change(project.choices);
+    return project;
+}
+
+Worked soundWork(const Project& project) {
+    Worked worked = work(project);
+    if (!worked.sound())
+        qWarning().noquote() << listed(worked.findings);
+    return worked;
+}
+
+const operation::Hang& firstHang(const Program& program) {
+    for (const Operation& each : program.operations)
+        if (const auto* hang = std::get_if<operation::Hang>(&each.action))
+            return *hang;
+    throw std::logic_error("nothing is hung");
+}
+
+template<class Kind> std::vector<Kind> all(const Program& program) {
+    std::vector<Kind> found;
+    for (const Operation& each : program.operations)
+        if (const auto* one = std::get_if<Kind>(&each.action))
+            found.push_back(*one);
+    return found;
+}
+
+std::vector<int> widths(const Fabric& fabric, int firstPass, int count) {
+    std::vector<int> result;
+    for (int i = 0; i < count; ++i)
+        result.push_back(static_cast<int>(fabric.passes.at(static_cast<std::size_t>(firstPass + i)).loopCount));
+    return result;
+}
+
+int loopsOf(const Fabric& fabric, LoopKind kind) {
+    return static_cast<int>(std::ranges::count_if(fabric.loops, [&](const Loop& loop) { return loop.kind() == kind; }));
+}
+
+int markedPass(const Fabric& fabric, const char* mark) {
+    return std::ranges::find(fabric.marks, mark, &FabricMark::as)->pass;
+}
+
+FabricPicture seen(const WorkedPiece& piece) {
+    return picture(piece.fabric, piece.program, firstSeenPass(piece.program), true);
+}
+
+} // namespace
+
+class TestShapes : public QObject {
+    Q_OBJECT
+
+private slots:
+    void raglansAgreeRowForRow();
+    void aRaglanTrimGoesOverTheSleeves();
+    void strapsLeaveTheNeck();
+    void frontsFillTheBodyWithTheirBand();
+    void buttonholesMeetWhenTheBandIsFolded();
+    void bandsHangTheRightWayRound();
+    void aBoundNeckIsHungAgain();
+    void theBackNeckIsShaped_data();
+    void theBackNeckIsShaped();
+    void shouldersAreBoundOffInSteps();
+    void aCurvedHemFollowsItsCurve();
+    void aStraightSleeveDownIsTheOtherUpsideDown();
+    void aCapKnittedDownIsTheSameCap();
+    void aWeltAfterwardsLooksLikeOneFirst_data();
+    void aWeltAfterwardsLooksLikeOneFirst();
+    void latchedColumnsArePurl();
+    void twoBedsKnitARib();
+    void aRolledEdgeIsTheCastOn();
+    void shortAndStraightSleeves();
+    void aLongTrimIsKnittedInTwoParts();
+    void simpleEdgesMoveOneStitch();
+    void programsAreReadBack();
+    void waysOutMend_data();
+    void waysOutMend();
+};
+
+void TestShapes::raglansAgreeRowForRow() {
+    const Worked worked = soundWork(with([](Choices& c) { c.body = BodyKind::raglan; }));
+    const GarmentCounts& c = *worked.counts;
+    QCOMPARE(c.armhole, Rows(96)); // 198 mm and 38 of the shoulder's drop at 2.456: 96.1
+    QCOMPARE(c.capRows, c.armhole);
+    QCOMPARE(c.shoulderRows, Rows(0));
+    // 180 mm at the top: 51.9, two for the seams, odd as the body is.
+    QCOMPARE(c.upper, Stitches(53));
+    QCOMPARE((c.body - c.upper) / 2 - c.underarm, Stitches(37));
+    for (const Curve* line : {&c.armholeCurve, &c.cap}) {
+        // One stitch at a time; nothing in the last row.
+        for (const CurveEvent& event : line->events())
+            QCOMPARE(event.stitches, Stitches(1));
+        QVERIFY(line->events().back().row < c.armhole.count() - 1);
+    }
+    QVERIFY(worked.joins.front().key == "raglan_back_left");
+    for (const Join& join : worked.joins)
+        QVERIFY(join.findings.empty());
+}
+
+void TestShapes::aRaglanTrimGoesOverTheSleeves() {
+    Project project = with([](Choices& c) {
+        c.body = BodyKind::raglan;
+        c.neck = NeckKind::round;
+    });
+    project.ease[static_cast<std::size_t>(Measure::frontNeckDepth)] = {};
+    const Worked worked = soundWork(project);
+    std::vector<std::string> order;
+    for (const auto& [needle, source] : firstHang(worked.piece(PieceKind::neckTrim)->program).map)
+        if (order.empty() || order.back() != source.piece)
+            order.push_back(source.piece);
+    QCOMPARE(order, (std::vector<std::string>{"back", "left_sleeve", "front", "right_sleeve"}));
+    QCOMPARE(static_cast<int>(firstHang(worked.piece(PieceKind::neckTrim)->program).map.size()),
+             worked.counts->trim.count());
+}
+
+void TestShapes::strapsLeaveTheNeck() {
+    const Worked worked = soundWork(with([](Choices& c) {
+        c.body = BodyKind::strapped;
+        c.neck = NeckKind::round;
+        c.neckTrimInTwo = true;
+        c.strap = Length::millimetres(40);
+    }));
+    const GarmentCounts& c = *worked.counts;
+    // 352 mm less 15 on each side: 322; two straps of 40 leave 242.
+    QCOMPARE(worked.measures->neckWidth, Length::millimetres(242));
+    QVERIFY(abs(worked.measured.gauge->width(c.shoulder) - Length::millimetres(40)) < Length::millimetres(7));
+    QVERIFY(c.backNeck.depth > Rows(20));
+    for (const PieceKind kind : {PieceKind::back, PieceKind::front})
+        for (const char* strap : {"shoulder_left", "shoulder_right"})
+            QCOMPARE(static_cast<int>(worked.piece(kind)->fabric.kept.at(strap).size()), c.shoulder.count());
+}
+
+void TestShapes::frontsFillTheBodyWithTheirBand() {
+    const Worked worked = soundWork(with([](Choices& c) { c.closure = Closure::cardigan; }));
+    const GarmentCounts& c = *worked.counts;
+    const FabricGauge& gauge = *worked.measured.gauge;
+    // Two fronts, a seam stitch at each side of each, and the band between them are as wide as the back.
+    const Length fronts = gauge.width((c.front - Stitches(2)) * 2) + Length::millimetres(25);
+    QVERIFY2(abs(fronts - worked.measures->width) < gauge.stitches.unit() * 2.5,
+             qPrintable(QString::number(fronts.mm())));
+    // They begin with the carriage on opposite sides and mirror each other, needle for needle.
+    const Program& left = worked.piece(PieceKind::leftFront)->program;
+    const Program& right = worked.piece(PieceKind::rightFront)->program;
+    QVERIFY(all<operation::CastOn>(left)[0].carriage != all<operation::CastOn>(right)[0].carriage);
+    QCOMPARE(left.operations.size(), right.operations.size());
+    const auto bound = all<operation::BindOff>(left);
+    QCOMPARE(bound[0].side, Side::left);
+    QCOMPARE(all<operation::BindOff>(right)[0].side, Side::right);
+    QCOMPARE(bound[0].count, c.underarm.count());
+}
+
+void TestShapes::buttonholesMeetWhenTheBandIsFolded() {
+    for (const Side side : {Side::left, Side::right}) {
+        const Worked worked = soundWork(with([side](Choices& c) {
+            c.closure = Closure::cardigan;
+            c.buttons = 5;
+            c.buttonholes = side;
+        }));
+        const GarmentCounts& c = *worked.counts;
+        QCOMPARE(c.buttonholes.size(), 5u);
+        const auto& holed = *worked.piece(side == Side::left ? PieceKind::leftBand : PieceKind::rightBand);
+        const auto& plain = *worked.piece(side == Side::left ? PieceKind::rightBand : PieceKind::leftBand);
+        QCOMPARE(loopsOf(holed.fabric, LoopKind::empty), 2 * 5 * c.buttonhole.count()); // in both layers
+        QCOMPARE(loopsOf(plain.fabric, LoopKind::empty), 0);
+        const auto transfers = all<operation::Transfer>(holed.program);
+        QCOMPARE(transfers.size(), 2u);
+        QVERIFY(transfers[0] == transfers[1]);
+        // As far from the lower edge on either front, and evenly apart.
+        for (std::size_t i = 2; i < c.buttonholes.size(); ++i)
+            QVERIFY(std::abs((c.buttonholes[i] - c.buttonholes[i - 1]) - (c.buttonholes[1] - c.buttonholes[0])) <= 1);
+    }
+}
+
+void TestShapes::bandsHangTheRightWayRound() {
+    const Worked worked = soundWork(with([](Choices& c) { c.closure = Closure::cardigan; }));
+    // Purl side facing, the edge on top: the left front's neck is at the left, the right front's hem.
+    const auto& left = firstHang(worked.piece(PieceKind::leftBand)->program).map;
+    QCOMPARE(left.front().second.piece, std::string("neck_trim"));
+    QCOMPARE(left.back().second.piece, std::string("left_front"));
+    QCOMPARE(left.back().second.index, 1);
+    const auto& right = firstHang(worked.piece(PieceKind::rightBand)->program).map;
+    QCOMPARE(right.front().second.piece, std::string("right_front"));
+    QCOMPARE(right.front().second.index, 1);
+    QCOMPARE(right.back().second.piece, std::string("neck_trim"));
+}
+
+void TestShapes::aBoundNeckIsHungAgain() {
+    for (const Closure closure : allClosures) {
+        Project project = with([closure](Choices& c) {
+            c.neck = NeckKind::round;
+            c.neckSchool = NeckSchool::bindOff;
+            c.closure = closure;
+        });
+        project.ease[static_cast<std::size_t>(Measure::frontNeckDepth)] = {};
+        const Worked worked = soundWork(project);
+        const GarmentCounts& c = *worked.counts;
+        const Fabric& front =
+            worked.piece(closure == Closure::pullover ? PieceKind::front : PieceKind::leftFront)->fabric;
+        QCOMPARE(static_cast<int>(front.bound.at("neck").size()), c.frontNeck.centre.count());
+        int hung = 0;
+        for (const auto& [needle, source] : firstHang(worked.piece(PieceKind::neckTrim)->program).map)
+            hung += source.kind == HangSource::Kind::bound ? 1 : 0;
+        QCOMPARE(hung, c.frontNeck.centre.count() * (closure == Closure::pullover ? 1 : 2));
+        // The sides go in along a quarter ellipse, no nearer to the shoulder than was said.
+        QCOMPARE(c.frontNeck.shape.total(), c.frontNeck.side);
+        QVERIFY2(c.frontNeck.shape.deviation < 3.5, qPrintable(QString::number(c.frontNeck.shape.deviation)));
+    }
+}
+
+void TestShapes::theBackNeckIsShaped_data() {
+    QTest::addColumn<int>("school");
+    QTest::addColumn<int>("shoulder");
+    for (const NeckSchool school : allNeckSchools)
+        for (const ShoulderKind shoulder : allShoulders)
+            QTest::addRow("%s, %s", label(school), label(shoulder)) << int(school) << int(shoulder);
+}
+
+/// Deeper in its middle by so many rows as were counted, and alike at both sides.
+void TestShapes::theBackNeckIsShaped() {
+    QFETCH(int, school);
+    QFETCH(int, shoulder);
+    const Worked worked = soundWork(with([&](Choices& c) {
+        c.backNeck = true;
+        c.neckSchool = static_cast<NeckSchool>(school);
+        c.shoulder = static_cast<ShoulderKind>(shoulder);
+    }));
+    const GarmentCounts& c = *worked.counts;
+    QVERIFY(c.backNeck.depth >= Rows(7) && c.backNeck.depth <= Rows(9)); // 20 mm: 8.1
+    const WorkedPiece& back = *worked.piece(PieceKind::back);
+    const FabricPicture drawn = seen(back);
+    const auto heightAt = [&](int slot) {
+        int top = 0;
+        for (const FabricBlock& block : drawn.blocks)
+            if (slot >= block.firstSlot && slot <= block.lastSlot)
+                top = std::max(top, block.to);
+        return top;
+    };
+    const int middle = heightAt(0);
+    const int neckPoint = c.neck.count() / 2;
+    const int left = heightAt(-neckPoint - 2);
+    const int right = heightAt(neckPoint + 2);
+    QVERIFY2(std::abs(left - right) <= 1, qPrintable(QString("%1, %2").arg(left).arg(right)));
+    QVERIFY2(std::abs(left - middle - c.backNeck.depth.count()) <= 2,
+             qPrintable(QString("%1 over %2").arg(left).arg(middle)));
+    QCOMPARE(back.fabric.edge("neck_left").size(), back.fabric.edge("neck_right").size());
+}
+
+void TestShapes::shouldersAreBoundOffInSteps() {
+    const Worked worked = soundWork(with([](Choices& c) { c.shoulder = ShoulderKind::stepped; }));
+    const GarmentCounts& c = *worked.counts;
+    QCOMPARE(static_cast<int>(c.shoulderSteps.size()), c.shoulderRows.count() / 2 + 1);
+    QCOMPARE(std::accumulate(c.shoulderSteps.begin(), c.shoulderSteps.end(), Stitches()), c.shoulder);
+    for (const PieceKind kind : {PieceKind::back, PieceKind::front})
+        for (const char* side : {"shoulder_left", "shoulder_right"})
+            QCOMPARE(static_cast<int>(worked.piece(kind)->fabric.bound.at(side).size()), c.shoulder.count());
+    const auto join = std::ranges::find(worked.joins, "shoulder_left", &Join::key);
+    QCOMPARE(join->method, JoinMethod::sewOn);
+    QVERIFY(!join->hang);
+}
+
+void TestShapes::aCurvedHemFollowsItsCurve() {
+    for (const Closure closure : allClosures) {
+        const Worked worked = soundWork(with([closure](Choices& c) {
+            c.hemLine = HemLine::curved;
+            c.closure = closure;
+            c.bodyWelt.kind = WeltKind::rolled;
+        }));
+        const GarmentCounts& c = *worked.counts;
+        QCOMPARE(c.hemRise, Rows(20)); // 50 mm at 2.456: 20.4, even
+        QCOMPARE(std::accumulate(c.hemSteps.begin(), c.hemSteps.end(), Stitches()), c.hemSide);
+        const PieceKind front = closure == Closure::pullover ? PieceKind::front : PieceKind::leftFront;
+        const Fabric& fabric = worked.piece(front)->fabric;
+        QCOMPARE(static_cast<int>(fabric.edge("side_left").size()), c.toUnderarm.count());
+        // The picture hangs straight from the rail, and its lower edge keeps to the ideal.
+        for (const PieceKind kind : {PieceKind::back, front}) {
+            const WorkedPiece& piece = *worked.piece(kind);
+            const FabricPicture drawn = seen(piece);
+            int lowestAtTheSide = drawn.rows;
+            int lowestInTheMiddle = drawn.rows;
+            const int outer =
+                kind == PieceKind::back || front == PieceKind::leftFront ? drawn.firstSlot : drawn.lastSlot;
+            for (const FabricBlock& block : drawn.blocks) {
+                if (outer >= block.firstSlot && outer <= block.lastSlot)
+                    lowestAtTheSide = std::min(lowestAtTheSide, block.from);
+                lowestInTheMiddle = std::min(lowestInTheMiddle, block.from);
+            }
+            QCOMPARE(lowestInTheMiddle, 0);
+            QVERIFY2(std::abs(lowestAtTheSide - c.hemRise.count()) <= 2, qPrintable(QString::number(lowestAtTheSide)));
+        }
+    }
+}
+
+void TestShapes::aStraightSleeveDownIsTheOtherUpsideDown() {
+    const auto sleeve = [](SleeveSchool school) {
+        Project project = vestimen::test::odilesPullover();
+        project.choices.sleeveSchool = school;
+        project.choices.cuff.kind = WeltKind::latchedRib;
+        return project;
+    };
+    const Worked up = soundWork(sleeve(SleeveSchool::up));
+    const Worked down = soundWork(sleeve(SleeveSchool::down));
+    const GarmentCounts& c = *down.counts;
+    const int rows = c.sleeveRows.count();
+    auto risen = widths(up.piece(PieceKind::leftSleeve)->fabric, c.cuff.knitted.count(), rows);
+    std::ranges::reverse(risen);
+    QCOMPARE(widths(down.piece(PieceKind::leftSleeve)->fabric, 0, rows), risen);
+    const auto& hung = firstHang(down.piece(PieceKind::leftSleeve)->program).map;
+    QCOMPARE(static_cast<int>(hung.size()), c.sleeveTop.count());
+    QCOMPARE(hung.front().second.piece, std::string("front"));
+    QCOMPARE(hung.back().second.piece, std::string("back"));
+    const auto join = std::ranges::find(down.joins, "sleeve_left", &Join::key);
+    QCOMPARE(join->method, JoinMethod::knitOn);
+}
+
+/// Needles come in at the carriage one at a time, and the widths are those of the cap that is knitted up.
+void TestShapes::aCapKnittedDownIsTheSameCap() {
+    const Worked down = soundWork(with([](Choices& c) { c.sleeveSchool = SleeveSchool::down; }));
+    const Worked up = soundWork(ilkesPullover());
+    const GarmentCounts& c = *down.counts;
+    QCOMPARE(c.capRows, up.counts->capRows); // one outline, both programs
+    const int rows = c.capRows.count();
+    const Fabric& fabric = down.piece(PieceKind::rightSleeve)->fabric;
+    const auto fallen = widths(fabric, 0, rows);
+    const Fabric& risenFabric = up.piece(PieceKind::rightSleeve)->fabric;
+    auto risen = widths(risenFabric, markedPass(risenFabric, "underarm"), rows);
+    std::ranges::reverse(risen);
+    // A needle that can take no more wraps comes in early where the cap is upright; else a row apart.
+    for (int row = 0; row < rows - 2; ++row)
+        QVERIFY2(std::abs(fallen[static_cast<std::size_t>(row)] - risen[static_cast<std::size_t>(row)]) <= 14,
+                 qPrintable(QString("row %1: %2, %3")
+                                .arg(row)
+                                .arg(fallen[static_cast<std::size_t>(row)])
+                                .arg(risen[static_cast<std::size_t>(row)])));
+    QVERIFY(std::ranges::is_sorted(fallen));
+    QCOMPARE(static_cast<int>(fabric.passes[static_cast<std::size_t>(rows)].loopCount), c.sleeveTop.count());
+    int hung = 0;
+    int bound = 0;
+    for (const auto& [needle, source] : firstHang(down.piece(PieceKind::rightSleeve)->program).map) {
+        ++hung;
+        bound += source.kind == HangSource::Kind::bound ? 1 : 0;
+    }
+    QCOMPARE(hung, c.sleeveTop.count());
+    QCOMPARE(bound, 2 * c.underarm.count());
+    QVERIFY(down.findings.empty());
+}
+
+void TestShapes::aWeltAfterwardsLooksLikeOneFirst_data() {
+    QTest::addColumn<int>("kind");
+    for (const WeltKind kind : allWelts)
+        QTest::addRow("%s", label(kind)) << int(kind);
+}
+
+void TestShapes::aWeltAfterwardsLooksLikeOneFirst() {
+    QFETCH(int, kind);
+    const auto made = [&](bool afterwards) {
+        Project project = with([&](Choices& c) {
+            c.bodyWelt.kind = c.cuff.kind = static_cast<WeltKind>(kind);
+            c.weltAfterwards = afterwards;
+        });
+        project.machine = genericMachines()[5];
+        return soundWork(project);
+    };
+    const Worked first = made(false);
+    const Worked after = made(true);
+    for (const PieceKind piece : {PieceKind::back, PieceKind::leftSleeve}) {
+        QCOMPARE(seen(*after.piece(piece)).rows, seen(*first.piece(piece)).rows);
+        QCOMPARE(after.piece(piece)->length, first.piece(piece)->length);
+    }
+    // Every loop of the first row is hung, what was at the left at the right.
+    const Program& back = after.piece(PieceKind::back)->program;
+    const auto hangs = all<operation::Hang>(back);
+    if (static_cast<WeltKind>(kind) == WeltKind::rolled) {
+        QVERIFY(hangs.empty());
+        return;
+    }
+    QCOMPARE(static_cast<int>(hangs.back().map.size()), after.counts->hem.count());
+    QCOMPARE(hangs.back().map.front().second.needle, hangs.back().map.back().first);
+    QCOMPARE(after.piece(PieceKind::back)->fabric.edge("side_left").size(),
+             after.piece(PieceKind::front)->fabric.edge("side_right").size());
+}
+
+void TestShapes::latchedColumnsArePurl() {
+    const Worked worked = soundWork(with([](Choices& c) { c.bodyWelt.kind = WeltKind::latchedRib; }));
+    const Fabric& back = worked.piece(PieceKind::back)->fabric;
+    const GarmentCounts& c = *worked.counts;
+    const auto purl = std::ranges::count_if(back.loops, [](const Loop& loop) { return loop.isPurl(); });
+    const int columns = (c.hem.count() - 1) / 3; // from the third on, but never the last
+    QCOMPARE(static_cast<int>(purl), columns * c.bodyWelt.knitted.count());
+    // Bars that are taken up again are no new yarn.
+    const Worked plain = soundWork(with([](Choices& ch) { ch.bodyWelt.kind = WeltKind::rolled; }));
+    const int rows = c.bodyLength().count() - plain.counts->bodyLength().count();
+    QVERIFY(rows <= 0);
+    int knitted = 0;
+    for (const Pass& pass : back.passes)
+        knitted += static_cast<int>(pass.loopCount);
+    QVERIFY(back.loopsPerYarn[0] < knitted + 3 * c.hem.count());
+}
+
+void TestShapes::twoBedsKnitARib() {
+    Project project = with([](Choices& c) { c.bodyWelt.kind = WeltKind::twoBedRib; });
+    QVERIFY(hasFinding(work(project).findings, "rib_needs_two_beds"));
+    project.machine = genericMachines()[5];
+    const Worked worked = soundWork(project);
+    const Fabric& back = worked.piece(PieceKind::back)->fabric;
+    const auto behind = std::ranges::count_if(back.loops, [](const Loop& loop) { return loop.bed() == Bed::second; });
+    const GarmentCounts& c = *worked.counts;
+    QVERIFY(behind >= (c.bodyWelt.knitted.count() - 1) * (c.hem.count() / 2));
+    QCOMPARE(static_cast<int>(back.passes[static_cast<std::size_t>(c.bodyWelt.knitted.count())].loopCount),
+             c.hem.count());
+}
+
+void TestShapes::aRolledEdgeIsTheCastOn() {
+    const Worked worked = soundWork(with([](Choices& c) { c.bodyWelt.kind = WeltKind::rolled; }));
+    const Program& back = worked.piece(PieceKind::back)->program;
+    QCOMPARE(back.yarns[all<operation::CastOn>(back)[0].yarn].role, YarnRole::main);
+    QCOMPARE(worked.counts->bodyWelt.visible, Rows(0));
+}
+
+void TestShapes::shortAndStraightSleeves() {
+    const Worked whole = soundWork(ilkesPullover());
+    const Worked shortened = soundWork(with([](Choices& c) {
+        c.sleeveReach = SleeveReach::shortened;
+        c.shortSleeve = Length::millimetres(140);
+    }));
+    const Length below = shortened.measured.gauge->height(shortened.counts->sleeveLength() - shortened.counts->capRows);
+    QVERIFY(abs(below - Length::millimetres(140)) < shortened.measured.gauge->rows.unit() * 1.5);
+    QCOMPARE(shortened.counts->capRows, whole.counts->capRows);
+    QVERIFY(shortened.counts->wrist > whole.counts->wrist && shortened.counts->wrist < whole.counts->sleeveTop);
+    Project straight = with([](Choices& c) {
+        c.sleeveReach = SleeveReach::shortened;
+        c.sleeveLine = SleeveLine::straight;
+    });
+    // Nobody needs the wrist for it.
+    straight.wearer[Measure::wrist].reset();
+    straight.wearer[Measure::centreBackToWrist].reset();
+    const Worked tube = soundWork(straight);
+    QVERIFY(tube.sound());
+    QCOMPARE(tube.counts->wrist, tube.counts->sleeveTop);
+}
+
+void TestShapes::aLongTrimIsKnittedInTwoParts() {
+    for (const Closure closure : allClosures)
+        for (const NeckKind neck : {NeckKind::vee, NeckKind::round}) {
+            const Worked worked = soundWork(with([&](Choices& c) {
+                c.closure = closure;
+                c.neck = neck;
+                c.neckTrimInTwo = true;
+            }));
+            const GarmentCounts& c = *worked.counts;
+            int hung = 0;
+            for (const PieceKind part : {PieceKind::neckTrim, PieceKind::secondNeckTrim})
+                hung += static_cast<int>(firstHang(worked.piece(part)->program).map.size());
+            QCOMPARE(hung, c.trim.count());
+            QCOMPARE(static_cast<int>(firstHang(worked.piece(PieceKind::neckTrim)->program).map.size()),
+                     c.trimFirst.count());
+            // Where it parts at the middle of the back, both halves are as long, to a stitch.
+            if (neck == NeckKind::vee || closure == Closure::cardigan)
+                QVERIFY(std::abs((c.trim - c.trimFirst * 2).count()) <= 1);
+        }
+}
+
+void TestShapes::simpleEdgesMoveOneStitch() {
+    const Worked worked = soundWork(with([](Choices& c) {
+        c.sides = SideKind::waisted;
+        for (EdgeShaping& edge : c.edges)
+            edge.fashioned = false;
+    }));
+    QVERIFY(worked.findings.empty());
+    for (const WorkedPiece& piece : worked.pieces) {
+        for (const auto& decrease : all<operation::Decrease>(piece.program))
+            QCOMPARE(decrease.kind, operation::Shaping::edge);
+        for (const auto& increase : all<operation::Increase>(piece.program))
+            QCOMPARE(increase.kind, operation::Shaping::edge);
+    }
+    // An increase waits for the carriage, the other side comes a row later: the sides still have the same stitches.
+    QCOMPARE(worked.counts->sleeve.eventRows().size() * 2,
+             all<operation::Increase>(worked.piece(PieceKind::leftSleeve)->program).size());
+}
+
+void TestShapes::programsAreReadBack() {
+    Project project = with([](Choices& c) {
+        c.closure = Closure::cardigan;
+        c.neck = NeckKind::round;
+        c.neckSchool = NeckSchool::bindOff;
+        c.shoulder = ShoulderKind::stepped;
+        c.sleeveSchool = SleeveSchool::down;
+        c.weltAfterwards = true;
+        c.backNeck = true;
+        c.hemLine = HemLine::curved;
+        c.bodyWelt.kind = WeltKind::latchedRib;
+        c.edge(ShapedEdge::armhole) = {3, true, false, 4};
+    });
+    project.ease[static_cast<std::size_t>(Measure::frontNeckDepth)] = {};
+    QVERIFY(projectFromJson(toJson(project)) == project);
+    const Worked worked = soundWork(project);
+    QVERIFY(!worked.pieces.empty());
+    for (const WorkedPiece& piece : worked.pieces)
+        QVERIFY(programFromJson(toJson(piece.program)) == piece.program);
+}
+
+void TestShapes::waysOutMend_data() {
+    QTest::addColumn<QString>("code");
+    for (const char* code : {"too_wide", "trim_too_wide", "rib_needs_two_beds", "boat_needs_shoulders", "no_armhole",
+                             "neck_above_slope", "too_many_buttons", "waist_out_of_place"})
+        QTest::addRow("%s", code) << code;
+}
+
+void TestShapes::waysOutMend() {
+    QFETCH(QString, code);
+    Project project = ilkesPullover();
+    Choices& c = project.choices;
+    const auto ease = [&](Measure measure, double mm) {
+        project.ease[static_cast<std::size_t>(measure)] = {Ease::Kind::length, mm};
+    };
+    if (code == "too_wide") {
+        c.body = BodyKind::dropShoulder;
+        ease(Measure::chest, 560);
+    } else if (code == "trim_too_wide") {
+        c.body = BodyKind::strapped;
+        ease(Measure::frontNeckDepth, 95);
+        c.strap = Length::millimetres(20);
+    } else if (code == "rib_needs_two_beds") {
+        c.cuff.kind = WeltKind::twoBedRib;
+    } else if (code == "boat_needs_shoulders") {
+        c.body = BodyKind::raglan;
+        c.neck = NeckKind::boat;
+    } else if (code == "no_armhole") {
+        ease(Measure::chest, -200);
+    } else if (code == "neck_above_slope") {
+        c.neck = NeckKind::round;
+        ease(Measure::frontNeckDepth, -50);
+    } else if (code == "too_many_buttons") {
+        c.closure = Closure::cardigan;
+        c.buttons = 30;
+        c.button = Length::millimetres(60);
+        project.wearer[Measure::bodyLength]->value = Length::millimetres(400);
+    } else {
+        c.sides = SideKind::waisted;
+        project.wearer[Measure::backNeckToWaist]->value = Length::millimetres(540);
+    }
+    const Worked worked = work(project);
+    const auto finding = std::ranges::find_if(worked.findings, [&](const Finding& each) { return code == each.code; });
+    QVERIFY2(finding != worked.findings.end(), listed(worked.findings));
+    const auto ways = waysOut(project, *finding);
+    QVERIFY(!ways.empty() && ways.size() <= 3);
+    for (const WayOut& way : ways) {
+        QVERIFY(!(way.project == project));
+        QVERIFY(!hasFinding(work(way.project).findings, code.toLatin1().constData()));
+    }
+    // What cannot be mended for the knitter is left to the knitter.
+    QVERIFY(waysOut(project, {Severity::error, "measure_missing", {"", {}}}).empty());
+}
+
+QTEST_APPLESS_MAIN(TestShapes)
+#include "tst_shapes.moc"
