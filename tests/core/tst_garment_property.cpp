@@ -3,6 +3,8 @@
 #include "support/check_property.h"
 #include "support/projects.h"
 
+#include "core/format/project_json.h"
+
 #include <cmath>
 
 using namespace vestimen;
@@ -132,8 +134,10 @@ void TestGarmentProperty::check(const Project& project, int& drafted) {
         for (const Finding& finding : piece.fabric.findings) {
             const bool wantedEyelet = std::string(finding.code) == "open_turn" && !project.choices.wrapTurns &&
                                       finding.severity == Severity::note;
-            if (!wantedEyelet)
+            if (!wantedEyelet) {
+                RC_LOG() << toJson(project);
                 RC_FAIL(piece.program.piece + ": " + finding.code + ", " + render(finding.text));
+            }
         }
     const GarmentCounts& c = *worked.counts;
     RC_ASSERT(c.neck + c.shoulder * 2 == c.upper);

@@ -368,6 +368,12 @@ void TestShapes::aCapKnittedDownIsTheSameCap() {
     QCOMPARE(hung, c.sleeveTop.count());
     QCOMPARE(bound, 2 * c.underarm.count());
     QVERIFY(down.findings.empty());
+    // It hangs from the rail as the ideal does, its cap below.
+    const WorkedPiece& sleeve = *down.piece(PieceKind::rightSleeve);
+    const FabricPicture drawn = seen(sleeve);
+    QCOMPARE(drawn.rows, c.sleeveLength().count());
+    const auto farthest = farthestFromIdeal(drawn, sleeve.outline, *down.measured.gauge, Stitches(1));
+    QVERIFY2(farthest->distance < Length::millimetres(30), qPrintable(QString::number(farthest->distance.mm())));
 }
 
 void TestShapes::aWeltAfterwardsLooksLikeOneFirst_data() {

@@ -104,12 +104,7 @@ int takeShots(MainWindow& window, const QString& folder) {
         if (each.name.startsWith(QStringLiteral("Set-in")))
             window.session().open(each.id);
     window.showStation(MainWindow::draft);
-    window.draftStation()->showPiece(PieceKind::front);
-    window.draftStation()->canvas()->pick(Part::upperWidth);
-    shot("draft-set-in");
     window.draftStation()->showPiece(PieceKind::leftSleeve);
-    window.draftStation()->canvas()->pick(Part::cap);
-    shot("draft-cap");
     window.draftStation()->canvas()->pick(Part::none);
     window.openReckoner(true);
     window.reckoner()->question()->setText(QStringLiteral("band 52 cm 2 cm folded edge-rows 200"));

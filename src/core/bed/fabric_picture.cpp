@@ -139,7 +139,7 @@ std::vector<FabricRun> runsFrom(const Fabric& fabric, const Bases& bases) {
     return result;
 }
 
-/// What the columns lack of the row that closes a curved hem.
+/// What the columns lack of the row that closes the short rows of a curved beginning.
 Bases basesOf(const Fabric& fabric, const NamedEdge& curve) {
     Bases bases;
     int highest = 0;
@@ -158,7 +158,7 @@ Bases basesOf(const Fabric& fabric, const NamedEdge& curve) {
 
 std::vector<FabricRun> runs(const Fabric& fabric) {
     for (const NamedEdge& edge : fabric.edges)
-        if (edge.name == "hem_curve")
+        if (edge.name == "curved_start")
             return runsFrom(fabric, basesOf(fabric, edge));
     return runsFrom(fabric, {});
 }
@@ -168,16 +168,21 @@ FabricPicture picture(const Fabric& fabric, const Program& program, int firstPas
     const auto all = runs(fabric);
     // A welt that was knitted down from the first row hangs below it, and what is folded behind it is not seen.
     NamedEdge below;
-    for (const NamedEdge& each : program.edges)
+    NamedEdge behind{{}, Side::left, 0, 0};
+    for (const NamedEdge& each : program.edges) {
         if (each.name == "welt_left")
             below = each;
+        if (each.name == "folded_behind")
+            behind = each;
+    }
     const bool hasWelt = below.lastPass > firstPass && below.firstPass > firstPass;
     const int weltRows = hasWelt ? below.lastPass - below.firstPass + 1 : 0;
     int base = 0;
     bool based = false;
     std::vector<std::vector<Interval>> rows;
     for (const FabricRun& run : all) {
-        if (run.pass + 1 < firstPass || (mainOnly && program.yarns[run.yarn].role != YarnRole::main))
+        const bool hidden = run.pass + 1 >= behind.firstPass && run.pass + 1 <= behind.lastPass;
+        if (hidden || run.pass + 1 < firstPass || (mainOnly && program.yarns[run.yarn].role != YarnRole::main))
             continue;
         if (!based) {
             // A curved hem's first row is lowest in its middle.
@@ -189,8 +194,6 @@ FabricPicture picture(const Fabric& fabric, const Program& program, int firstPas
         }
         int row = run.height - base + weltRows;
         if (hasWelt && run.pass + 1 >= below.firstPass) {
-            if (run.pass + 1 > below.lastPass)
-                continue;
             row = below.lastPass - (run.pass + 1);
         }
         if (row < 0)

@@ -18,8 +18,8 @@ struct FabricRun {
     YarnIndex yarn = 0;
 };
 
-/// The fabric as runs, in the order of the passes. A curved hem, the edge named "hem_curve", hangs straight from the
-/// row that closes it: its columns begin higher at the sides.
+/// The fabric as runs, in the order of the passes. A piece that begins with short rows, the edge named "curved_start",
+/// hangs straight from the row that closes it: its columns begin higher at the sides.
 std::vector<FabricRun> runs(const Fabric& fabric);
 
 /// Stitches of one yarn in a rectangle: slots first … last, rows from … to - 1 above the picture's base.

@@ -30,7 +30,7 @@ public:
         else
             writeNeckedTop(armholes);
         if (afterwards())
-            writeWeltAfterwards();
+            writeWeltBelow();
         return writer_.take();
     }
 
@@ -50,14 +50,13 @@ private:
     NeedleSpan hemSpan() const { return centred(half_ ? counts_.frontHem() : counts_.hem); }
 
     /// From the first row down, upside down: what was the left side is at the right.
-    void writeWeltAfterwards() {
+    void writeWeltBelow() {
         writer_.holdLever(false);
-        hangFirstRow(writer_, hemSpan());
-        const int from = writer_.passes() + 1;
-        const int to = writeWeltDown(writer_, hemSpan(), counts_.bodyWelt);
+        const int before = writer_.passes();
+        const int to = writeWeltAfterwards(writer_, hemSpan(), counts_.bodyWelt);
         for (const Side side : {Side::left, Side::right})
             if (!half_ || side == outerSide(piece_))
-                writer_.edge(sided(side, "side_left", "side_right"), opposite(side), from, to);
+                writer_.edge(sided(side, "side_left", "side_right"), opposite(side), before + 1, to);
     }
 
     bool stepped() const { return project_.choices.shoulder == ShoulderKind::stepped; }
@@ -143,7 +142,7 @@ private:
                 pass();
             }
         writer_.holdLever(false);
-        writer_.edge("hem_curve", Side::left, from, writer_.passes());
+        writer_.edge("curved_start", Side::left, from, writer_.passes());
         writer_.section("body");
     }
 

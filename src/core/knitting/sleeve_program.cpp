@@ -94,9 +94,8 @@ void writeUp(ProgramWriter& writer, const Project& project, const GarmentCounts&
     }
     if (!afterwards)
         return;
-    hangFirstRow(writer, centred(counts.wrist));
     const int from = writer.passes() + 1;
-    const int to = writeWeltDown(writer, centred(counts.wrist), counts.cuff);
+    const int to = writeWeltAfterwards(writer, centred(counts.wrist), counts.cuff);
     writer.edge("seam_left", Side::right, from, to);
     writer.edge("seam_right", Side::left, from, to);
 }
@@ -148,6 +147,7 @@ void writeCapDown(ProgramWriter& writer, const GarmentCounts& counts, int loopsP
             gone += event.row + 1 < rows - row ? event.stitches.count() : 0;
         return row >= rows - 2 ? each : each - gone;
     };
+    const int from = writer.passes() + 1;
     writer.holdLever(true);
     for (const Side side : {Side::left, Side::right})
         hold(writer, fromEdge(span, side, 0, each));
@@ -178,6 +178,7 @@ void writeCapDown(ProgramWriter& writer, const GarmentCounts& counts, int loopsP
     for (const Side side : {Side::left, Side::right})
         release(writer, fromEdge(span, side, 0, each - state(side).in));
     writer.holdLever(false);
+    writer.edge("curved_start", Side::left, from, writer.passes());
 }
 
 /// Down from the armhole: straight, between its markers, or with a cap by short rows.

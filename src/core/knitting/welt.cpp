@@ -143,6 +143,19 @@ int passesWithoutWelt(Rows wasteRows) {
     return (wasteRows + Rows(1)).count();
 }
 
+namespace {
+
+/// Both layers: what is seen, with the fold as its last row, and the half behind it.
+int foldedDown(ProgramWriter& writer, Stitches working, const WeltCounts& welt, int looser) {
+    writer.knit(welt.visible - Rows(1), working, writer.size(looser));
+    writer.say("fold_row", "The next row is the fold: looser.");
+    writer.knit(Rows(1), working, writer.size(2));
+    const int seenTo = writer.passes();
+    writer.knit(welt.knitted / 2, working, writer.size(looser - 1));
+    return seenTo;
+}
+
+/// The loops of this piece's first row onto the same needles, upside down: what was at the left hangs at the right.
 void hangFirstRow(ProgramWriter& writer, NeedleSpan span) {
     writer.section("hang the first row");
     writer.say("hang_upside_down",
@@ -158,23 +171,19 @@ void hangFirstRow(ProgramWriter& writer, NeedleSpan span) {
     writer.counterTo(0);
 }
 
-namespace {
-
-/// Both layers: what is seen, with the fold as its last row, and the half behind it.
-int foldedDown(ProgramWriter& writer, Stitches working, const WeltCounts& welt, int looser) {
-    writer.knit(welt.visible - Rows(1), working, writer.size(looser));
-    writer.say("fold_row", "The next row is the fold: looser.");
-    writer.knit(Rows(1), working, writer.size(2));
-    const int seenTo = writer.passes();
-    writer.knit(welt.knitted / 2, working, writer.size(looser - 1));
-    return seenTo;
-}
-
 } // namespace
+
+int writeWeltAfterwards(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt) {
+    hangFirstRow(writer, span);
+    const int from = writer.passes() + 1;
+    const int to = writeWeltDown(writer, span, welt);
+    for (const Side side : {Side::left, Side::right})
+        writer.edge(sided(side, "welt_left", "welt_right"), side, from, to);
+    return to;
+}
 
 int writeWeltDown(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt) {
     const Stitches all(span.size());
-    const int from = writer.passes() + 1;
     Stitches last = all;
     int seenTo = writer.passes();
     switch (welt.kind) {
@@ -216,11 +225,10 @@ int writeWeltDown(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt
     case WeltKind::rolled:
         break;
     }
-    for (const Side side : {Side::left, Side::right})
-        writer.edge(sided(side, "welt_left", "welt_right"), side, from, seenTo);
     writer.section("bind off");
     writer.say("loose_row", "One loose row, so that the edge stretches.");
     writer.knit(Rows(1), last, writer.size(3));
+    writer.edge("folded_behind", Side::left, seenTo + 1, writer.passes());
     writer.add(operation::BindOff{.method = "chain_round_the_needles", .all = true, .as = "welt_edge"});
     if (welt.kind == WeltKind::foldedHem || welt.kind == WeltKind::mockRib)
         writer.say("slip_stitch", "Fold the welt to the purl side and slip-stitch its bound edge down, loop by loop.");

@@ -13,11 +13,12 @@ int writeWelt(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt, Ro
 /// Waste yarn and ravel cord instead of a welt: it is knitted down from the first row afterwards.
 void beginWithoutWelt(ProgramWriter& writer, NeedleSpan span, Rows wasteRows);
 /// The welt downward, from needles in work in the main yarn to the last loop (craft 12). Its edge is bound off; a
-/// folded one's is slip-stitched down behind. Names the edges of what is seen "welt_left" and "welt_right", as they
-/// hang upside down, and returns its last pass.
+/// folded one's is slip-stitched down behind. Returns the last pass that is seen at the finished edge; what comes after
+/// it is the edge "folded_behind".
 int writeWeltDown(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt);
-/// The loops of this piece's first row onto the same needles, upside down: what was at the left hangs at the right.
-void hangFirstRow(ProgramWriter& writer, NeedleSpan span);
+/// The same, from the first row of a finished piece, which is hung again upside down. Names what is seen of its edges
+/// "welt_left" and "welt_right", as they hang.
+int writeWeltAfterwards(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt);
 
 /// The passes that the welt takes from the bare bed.
 int weltPasses(const WeltCounts& welt, Rows wasteRows);

@@ -236,6 +236,12 @@ bool countHem(Counter& counter, GarmentCounts& counts) {
         return false;
     }
     counts.hemSteps = quarterEllipseSteps(counts.hemSide, turns);
+    // At least one comes back at every turn: a needle that is only wrapped, again and again, fills up.
+    for (Stitches& step : counts.hemSteps)
+        if (step == Stitches(0)) {
+            *std::ranges::max_element(counts.hemSteps) -= Stitches(1);
+            step = Stitches(1);
+        }
     return true;
 }
 

@@ -181,7 +181,17 @@ private:
             for (int turn = 0; turn < std::min(turns, static_cast<int>(counts_.shoulderSteps.size())); ++turn)
                 left -= counts_.shoulderSteps[static_cast<std::size_t>(turn)];
             const Stitches moved(edge.fashioned ? std::min(edge.inset, counts_.shoulder.count()) : 1);
-            if (left < std::max(moved, event.stitches) + event.stitches + Stitches(1))
+            Stitches needed = std::max(moved, event.stitches) + event.stitches + Stitches(1);
+            // A raglan comes towards it from the other side.
+            const int row = counts_.toNeck(neck_).count() + event.row;
+            for (const CurveEvent& other : counts_.armholeCurve.events()) {
+                left += other.row + 1 >= row ? other.stitches : Stitches(0);
+                if (other.row + 1 == row)
+                    needed += Stitches(std::min(counter_.choices().edge(ShapedEdge::armhole).inset,
+                                                counts_.shoulder.count())) +
+                              other.stitches;
+            }
+            if (left < needed)
                 return false;
             gone += event.stitches;
         }
