@@ -68,7 +68,9 @@ public:
     QString redoText() const { return redo_.empty() ? QString() : redo_.back().what; }
     /// The earlier states that undo goes back to, the latest first: what each was changed by, and the project then.
     QStringList pastTexts() const;
-    const Project& past(int index) const { return undo_.at(undo_.size() - 1 - static_cast<std::size_t>(index)).project; }
+    const Project& past(int index) const {
+        return undo_.at(undo_.size() - 1 - static_cast<std::size_t>(index)).project;
+    }
     void undo();
     void redo();
 
