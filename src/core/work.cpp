@@ -106,6 +106,7 @@ const WorkedPiece* Worked::piece(PieceKind kind) const {
 
 Worked work(const Project& project) {
     Worked worked;
+    worked.choices = project.choices;
     worked.measured = measured(project.swatch);
     append(worked.findings, swatchFindings(project.swatch));
     append(worked.findings, measureFindings(project.wearer, garmentNeeds(project.choices)));

@@ -23,6 +23,7 @@ struct WorkedPiece {
 
 /// All that follows from a project. `pieces` is empty where a finding is an error.
 struct Worked {
+    Choices choices; ///< that it follows from
     MeasuredFabric measured;
     std::optional<GarmentMeasures> measures;
     std::optional<GarmentCounts> counts;

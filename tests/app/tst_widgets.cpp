@@ -636,6 +636,18 @@ void TestWidgets::worksInASmallWindow() {
         fixture.window().showStation(station);
         fits(QString("station %1").arg(station));
     }
+    // The garment with the most pieces.
+    Project most = test::ilkesPullover();
+    most.choices.body = BodyKind::sleeveless;
+    most.choices.closure = Closure::cardigan;
+    most.choices.neckTrimInTwo = true;
+    fixture.window().session().edit("most pieces", most);
+    QCOMPARE(fixture.worked().pieces.size(), 9u);
+    for (const int station : {MainWindow::draft, MainWindow::knit, MainWindow::join, MainWindow::review}) {
+        fixture.window().showStation(station);
+        fits(QString("nine pieces, station %1").arg(station));
+    }
+    fixture.window().session().undo();
     fixture.window().showStation(MainWindow::swatch);
     for (const auto mode : {SwatchStation::Mode::plan, SwatchStation::Mode::judge}) {
         fixture.window().swatchStation()->showMode(mode);

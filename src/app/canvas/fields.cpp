@@ -51,6 +51,15 @@ void ElidedLabel::paintEvent(QPaintEvent*) {
                      fontMetrics().elidedText(text(), Qt::ElideRight, width()));
 }
 
+QScrollArea* scrolledColumn(QWidget* column, QWidget* parent) {
+    auto* scroll = new QScrollArea(parent);
+    scroll->setWidget(column);
+    scroll->setWidgetResizable(true);
+    scroll->setFrameShape(QFrame::NoFrame);
+    scroll->setFocusPolicy(Qt::NoFocus);
+    return scroll;
+}
+
 QScrollArea* scrolled(Slip* slip, QWidget* parent) {
     auto* scroll = new QScrollArea(parent);
     scroll->setWidget(slip);

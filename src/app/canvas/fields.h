@@ -29,6 +29,8 @@ protected:
     void paintEvent(QPaintEvent* event) override;
 };
 
+/// A column that scrolls when it is higher than the window has room for.
+QScrollArea* scrolledColumn(QWidget* column, QWidget* parent);
 /// A slip that scrolls when its lines are more than the window has room for.
 QScrollArea* scrolled(Slip* slip, QWidget* parent);
 

@@ -320,7 +320,7 @@ void DraftStation::fillWhole(const Worked& drawn) {
     if (const QString farthest = canvas_->view().farthestText; !farthest.isEmpty())
         slip_->addLine(tr("farthest from the ideal line"), farthest);
     slip_->addRule();
-    for (const Part each : partsOf(piece_, project.choices)) {
+    for (const Part each : partsOf(piece_, drawn.choices)) {
         const QString now = partState(drawn, project, piece_, each, unit);
         const QString then = other_ ? partState(*other_, project, piece_, each, unit) : QString();
         slip_->addLine(partName(each, piece_), now);

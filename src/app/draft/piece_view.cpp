@@ -48,7 +48,7 @@ public:
 
     void body() {
         const bool half = isHalfFront(kind_);
-        const Choices& choices = project_.choices;
+        const Choices& choices = worked_.choices;
         const WeltCounts& welt = c_.bodyWelt;
         const bool folded = welt.kind == WeltKind::foldedHem || welt.kind == WeltKind::mockRib;
         // The band of a straight welt; a curved one has no height of its own.
@@ -87,7 +87,7 @@ public:
     }
 
     void sleeve() {
-        const bool down = project_.choices.sleevesKnittedDown();
+        const bool down = worked_.choices.sleevesKnittedDown();
         const double length = c_.sleeveLength().count();
         const double cuff = c_.cuff.visible.count();
         // One that is knitted down hangs from its cuff.
@@ -103,7 +103,7 @@ public:
         add(Part::sleeveTop, right(), length - c_.capRows.count() - c_.sleeve.plainAfter.count() / 2.0, false);
         if (c_.capRows == Rows(0))
             return;
-        if (project_.choices.body == BodyKind::setIn)
+        if (worked_.choices.body == BodyKind::setIn)
             add(Part::cap, middle(), length, true);
         add(Part::capTop, middle() + c_.capTop.count() / 2.0, length, false);
         if (down)

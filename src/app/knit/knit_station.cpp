@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/knit/knit_station.h"
 
+#include "app/canvas/fields.h"
 #include "app/theme/theme.h"
 #include "core/bed/virtual_bed.h"
 #include "core/knitting/swatch_program.h"
@@ -79,7 +80,8 @@ void KnitStation::buildChoice() {
     layout->addSpacing(8);
     layout->addLayout(choiceRows_);
     layout->addStretch(1);
-    pages_->addWidget(choice_);
+    choicePage_ = scrolledColumn(choice_, this);
+    pages_->addWidget(choicePage_);
 }
 
 void KnitStation::buildMachine() {
@@ -350,7 +352,7 @@ QString KnitStation::answer() const {
 void KnitStation::refresh() {
     if (!session().hasProject())
         return;
-    pages_->setCurrentWidget(state_ ? machine_ : choice_);
+    pages_->setCurrentWidget(state_ ? machine_ : choicePage_);
     try {
         state_ ? fillMachine() : fillChoice();
     } catch (const WorkroomError& error) {

@@ -50,6 +50,7 @@ private:
 
     QStackedWidget* pages_;
     QWidget* choice_;
+    QWidget* choicePage_; ///< in which it scrolls
     QVBoxLayout* choiceRows_;
     QWidget* machine_;
     QLabel* piece_;

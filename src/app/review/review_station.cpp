@@ -41,8 +41,12 @@ ReviewStation::ReviewStation(Session& session, QWidget* parent) : Station(sessio
     problem_ = new QLabel(this);
     problem_->setObjectName(QStringLiteral("problem"));
     left->addWidget(problem_);
+    auto* cards = new QWidget(this);
+    auto* column = new QVBoxLayout(cards);
+    column->setContentsMargins(0, 0, 6, 0);
+    column->setSpacing(8);
     for (const PieceKind kind : allPieces) {
-        auto* card = new QWidget(this);
+        auto* card = new QWidget(cards);
         card->setObjectName(QStringLiteral("card"));
         card->setAttribute(Qt::WA_StyledBackground);
         auto* grid = new QGridLayout(card);
@@ -83,9 +87,10 @@ ReviewStation::ReviewStation(Session& session, QWidget* parent) : Station(sessio
         connect(row.note, &QLineEdit::textEdited, this, [this, kind](const QString& text) { noted(kind, text); });
         grid->setColumnStretch(4, 1);
         rows_[kind] = row;
-        left->addWidget(card);
+        column->addWidget(card);
     }
-    left->addStretch(1);
+    column->addStretch(1);
+    left->addWidget(scrolledColumn(cards, this), 1);
     all->addLayout(left, 1);
     all->addWidget(scrolled(slip_, this));
 }
