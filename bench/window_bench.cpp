@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What a hand waits for in the window, in a workroom of 2,000 swatches and 200 wearers: a digit typed, a word sought.
 // Everything runs off screen; a frame is the edit, all that follows from it, the storing, and the painting.
+#include "app/draft/draft_station.h"
 #include "app/measure/measure_station.h"
 #include "app/shelf/shelves_page.h"
 #include "app/shell/demo.h"
@@ -115,6 +116,23 @@ void digit_in_a_measure(benchmark::State& state) {
     }
 }
 
+/// From the pointer's move to the painted frame: the side of the front one stitch out and back.
+void drag_a_part(benchmark::State& state) {
+    MainWindow& window = full().window();
+    window.showStation(MainWindow::draft);
+    window.draftStation()->showPiece(PieceKind::front);
+    RailCanvas* canvas = window.draftStation()->canvas();
+    settle();
+    canvas->pick(Part::width);
+    emit canvas->dragBegan(Part::width);
+    int step = 0;
+    for (auto _ : state) {
+        emit canvas->draggedBy(Part::width, ++step % 2);
+        settle();
+    }
+    emit canvas->dragEnded(Part::width, false);
+}
+
 void search_swatches(benchmark::State& state) {
     const char* typed[] = {"s", "slate", "pilled", "trial 19", "wint", "rust good", "nothing of the kind"};
     int word = 0;
@@ -137,6 +155,7 @@ void search_in_the_window(benchmark::State& state) {
 BENCHMARK(paint_the_window_again)->Unit(benchmark::kMillisecond);
 BENCHMARK(digit_in_a_reading)->Unit(benchmark::kMillisecond);
 BENCHMARK(digit_in_a_measure)->Unit(benchmark::kMillisecond);
+BENCHMARK(drag_a_part)->Unit(benchmark::kMillisecond);
 BENCHMARK(search_swatches)->Unit(benchmark::kMillisecond);
 BENCHMARK(search_in_the_window)->Unit(benchmark::kMillisecond);
 
