@@ -59,6 +59,8 @@ private slots:
     void demoIsSound();
     void everyCombination_data();
     void everyCombination();
+    void everyEdgeAndSleeve_data();
+    void everyEdgeAndSleeve();
     void everyStarterSize_data();
     void everyStarterSize();
     void everyMachine_data();
@@ -224,6 +226,52 @@ void TestGarments::checkGarment(const Project& project, const Worked& worked) {
     for (const Join& join : worked.joins)
         keys.insert(join.key);
     QCOMPARE(keys.size(), worked.joins.size());
+}
+
+void TestGarments::everyEdgeAndSleeve_data() {
+    QTest::addColumn<int>("body");
+    QTest::addColumn<int>("welt");
+    QTest::addColumn<bool>("afterwards");
+    QTest::addColumn<int>("hem");
+    for (const BodyKind body : allBodies)
+        for (const WeltKind welt : allWelts)
+            for (const bool afterwards : {false, true})
+                for (const HemLine hem : allHemLines)
+                    QTest::addRow("%s, %s, %s, %s", label(body), label(welt), afterwards ? "afterwards" : "first",
+                                  label(hem))
+                        << int(body) << int(welt) << afterwards << int(hem);
+}
+
+void TestGarments::everyEdgeAndSleeve() {
+    QFETCH(int, body);
+    QFETCH(int, welt);
+    QFETCH(bool, afterwards);
+    QFETCH(int, hem);
+    Project project = ilkesPullover();
+    project.machine = genericMachines()[5]; // two beds, for the rib
+    Choices& choices = project.choices;
+    choices.body = static_cast<BodyKind>(body);
+    choices.bodyWelt.kind = choices.cuff.kind = static_cast<WeltKind>(welt);
+    choices.weltAfterwards = afterwards;
+    choices.hemLine = static_cast<HemLine>(hem);
+    choices.neckTrimInTwo = !choices.hasShoulders();
+    for (const Closure closure : allClosures)
+        for (const SleeveSchool school : allSleeveSchools)
+            for (const SleeveLine line : {SleeveLine::tapered, SleeveLine::straight})
+                for (const SleeveReach reach : {SleeveReach::full, SleeveReach::shortened}) {
+                    choices.closure = closure;
+                    choices.sleeveSchool = school;
+                    choices.sleeveLine = line;
+                    choices.sleeveReach = reach;
+                    const Worked worked = work(project);
+                    if (choices.body == BodyKind::raglan && school == SleeveSchool::down) {
+                        QVERIFY(worked.pieces.empty() && hasFinding(worked.findings, "raglan_down"));
+                        continue;
+                    }
+                    checkGarment(project, worked);
+                    if (QTest::currentTestFailed())
+                        return;
+                }
 }
 
 void TestGarments::everyStarterSize_data() {
