@@ -305,6 +305,14 @@ void TestDraftStation::aCardiganHasTwoFronts() {
     buttons->selectAll();
     QTest::keyClicks(buttons, "8");
     QCOMPARE(fixture.worked().counts->buttonholes.size(), 8u);
+    // What its needles take, in words.
+    fixture.window().showStation(MainWindow::join);
+    JoinStation* join = fixture.window().joinStation();
+    for (int i = 0; i < join->list()->count(); ++i)
+        if (join->list()->item(i)->text().contains("Left band"))
+            join->list()->setCurrentRow(i);
+    QVERIFY(join->hangTable()->item(0, 2)->text().startsWith("Neck trim, end right, row "));
+    QCOMPARE(join->hangTable()->item(1, 2)->text(), QString("Left front, front edge, row 1"));
 }
 
 void TestDraftStation::onlyWhatWorksIsOffered() {

@@ -21,11 +21,19 @@ QString unitText(JoinUnit unit, int count) {
 }
 
 QString sourceText(const HangSource& source) {
-    QString piece = QString::fromStdString(source.piece);
+    const auto kind = pieceFromKey(source.piece);
+    const QString piece = kind ? coreText(label(*kind)) : QString::fromStdString(source.piece);
     const QString name = QString::fromStdString(source.name).replace('_', ' ');
-    return source.kind == HangSource::Kind::edge
-               ? JoinStation::tr("%1, %2 edge, row %3").arg(piece, name).arg(source.index)
-               : JoinStation::tr("%1, %2 stitch %3").arg(piece, name).arg(source.index);
+    switch (source.kind) {
+    case HangSource::Kind::edge:
+        return JoinStation::tr("%1, %2, row %3").arg(piece, name).arg(source.index);
+    case HangSource::Kind::bound:
+        return JoinStation::tr("%1, %2, bound stitch %3").arg(piece, name).arg(source.index);
+    case HangSource::Kind::kept:
+    case HangSource::Kind::first:
+        break;
+    }
+    return JoinStation::tr("%1, %2, open stitch %3").arg(piece, name).arg(source.index);
 }
 
 } // namespace

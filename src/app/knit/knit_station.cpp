@@ -27,9 +27,8 @@ QLabel* label(QWidget* parent, const QFont& font, const char* name = nullptr) {
 }
 
 QString pieceName(const Program& program) {
-    for (const PieceKind kind : allPieces)
-        if (program.piece == key(kind))
-            return coreText(label(kind));
+    if (const auto kind = pieceFromKey(program.piece))
+        return coreText(label(*kind));
     if (program.piece == swatchPiece)
         return KnitStation::tr("Swatch");
     return QString::fromStdString(program.piece);

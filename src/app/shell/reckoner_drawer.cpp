@@ -229,9 +229,8 @@ void ReckonerDrawer::forgetNote() {
 
 QString noteText(const Note& note) {
     const QString text = QString::fromStdString(note.text);
-    for (const PieceKind kind : allPieces)
-        if (note.piece == key(kind))
-            return ReckonerDrawer::tr("%1: %2").arg(coreText(label(kind)), text);
+    if (const auto kind = pieceFromKey(note.piece))
+        return ReckonerDrawer::tr("%1: %2").arg(coreText(label(*kind)), text);
     return text;
 }
 

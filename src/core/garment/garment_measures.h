@@ -40,7 +40,6 @@ struct GarmentMeasures {
     /// Where the armhole begins, from the lower edge.
     Length underarmHeight() const { return length - shoulderDrop - armholeDepth; }
     bool hasArmhole() const { return upperWidth < width; }
-    bool hasSleeves() const { return body != BodyKind::sleeveless && body != BodyKind::strapped; }
     bool isCardigan() const { return opening > Length(); }
     /// What a shaped armhole takes off each side.
     Length armholeInset() const { return (width - upperWidth) / 2.0; }

@@ -47,6 +47,13 @@ const char* key(PieceKind kind) {
     return keys[static_cast<std::size_t>(kind)];
 }
 
+std::optional<PieceKind> pieceFromKey(std::string_view key) {
+    for (const PieceKind kind : allPieces)
+        if (key == vestimen::key(kind))
+            return kind;
+    return std::nullopt;
+}
+
 const char* label(PieceKind kind) {
     static constexpr std::array labels = {"Back",
                                           "Front",

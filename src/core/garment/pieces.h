@@ -5,6 +5,8 @@
 #include "core/project/project.h"
 
 #include <array>
+#include <optional>
+#include <string_view>
 #include <vector>
 
 namespace vestimen {
@@ -39,6 +41,7 @@ bool isNeckTrim(PieceKind kind);
 bool isHalfFront(PieceKind kind);
 /// In files and programs: "back", "left_sleeve" …
 const char* key(PieceKind kind);
+std::optional<PieceKind> pieceFromKey(std::string_view key);
 const char* label(PieceKind kind);
 
 /// The wearer's side on which a side of the machine comes to lie, for pieces knitted upward and worn knit side out.

@@ -11,7 +11,7 @@ CountedGarment countGarment(const Project& project, const GarmentMeasures& measu
     GarmentCounts counts;
     const bool body = countBody(counter, measures, counts);
     const bool necks = body && countNecks(counter, measures, counts);
-    const bool arms = body && (!measures.hasSleeves() || countSleeve(counter, measures, counts));
+    const bool arms = body && (!project.choices.hasSleeves() || countSleeve(counter, measures, counts));
     if (body && necks && arms && countTrims(counter, measures, counts))
         result.counts = counts;
     return result;

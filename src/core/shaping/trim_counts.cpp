@@ -120,7 +120,7 @@ bool countBand(Counter& counter, GarmentCounts& counts) {
 
 bool countTrims(Counter& counter, const GarmentMeasures& m, GarmentCounts& counts) {
     const bool neck = countNeckTrim(counter, m, counts);
-    const bool arms = m.hasSleeves() || countArmTrim(counter, counts);
+    const bool arms = counter.choices().hasSleeves() || countArmTrim(counter, counts);
     return neck && arms && (!m.isCardigan() || countBand(counter, counts));
 }
 
