@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The core's benchmarks. tools/bench sets them beside each other.
+#include "core/allocation.h"
 #include "core/bed/virtual_bed.h"
 #include "core/format/project_json.h"
 #include "core/garment/curved_edges.h"
@@ -105,4 +106,10 @@ BENCHMARK(curve_of_a_cap);
 BENCHMARK(one_record_a_stitch);
 BENCHMARK(slope_within);
 BENCHMARK(bed_at_a_row);
-BENCHMARK_MAIN();
+
+int main(int argc, char** argv) {
+    keepFreedMemory(); // as the application does
+    benchmark::Initialize(&argc, argv);
+    benchmark::RunSpecifiedBenchmarks();
+    return 0;
+}

@@ -2,19 +2,28 @@
 // What a hand waits for in the window, in a workroom of 2,000 swatches and 200 wearers: a digit typed, a word sought.
 // Everything runs off screen; a frame is the edit, all that follows from it, the storing, and the painting.
 #include "app/draft/draft_station.h"
+#include "app/knit/knit_station.h"
 #include "app/measure/measure_station.h"
 #include "app/shelf/shelves_page.h"
 #include "app/shell/demo.h"
 #include "app/shell/main_window.h"
 #include "app/swatch/swatch_station.h"
 #include "app/theme/theme.h"
+#include "core/allocation.h"
 #include "core/format/project_json.h"
 #include "workroom/search_words.h"
 
 #include <benchmark/benchmark.h>
 
 #include <QApplication>
+#include <QElapsedTimer>
+#include <QEventLoop>
+#include <QKeyEvent>
 #include <QTemporaryDir>
+#include <QTimer>
+
+#include <algorithm>
+#include <ctime>
 
 using namespace vestimen;
 using namespace vestimen::app;
@@ -23,6 +32,7 @@ namespace {
 
 constexpr int manySwatches = 2000;
 constexpr int manyWearers = 200;
+constexpr std::size_t rowsToKnit = 5000;
 
 /// The demo's workroom, filled up.
 class FullWorkroom {
@@ -152,6 +162,57 @@ void search_in_the_window(benchmark::State& state) {
     }
 }
 
+/// From the key to the painted frame, with the row on the disk: 5,000 rows of fronts and backs, one after the other.
+/// The benchmark's own time is that of all of them; the counters are what a knitter meets.
+void row_done(benchmark::State& state) {
+    MainWindow& window = full().window();
+    window.showStation(MainWindow::knit);
+    KnitStation* station = window.knitStation();
+    KnitSettings settings;
+    settings.confirm = Confirm::never;
+    station->useSettings(settings);
+    const Session& session = window.session();
+    std::vector<double> times;
+    QElapsedTimer clock;
+    for (auto _ : state) {
+        for (int piece = 0; times.size() < rowsToKnit; ++piece) {
+            const PieceKind kind = piece % 2 == 0 ? PieceKind::front : PieceKind::back;
+            station->resume(full().workroom().beginPiece(session.projectId(), session.worked().piece(kind)->program));
+            settle();
+            while (!station->state()->finished() && times.size() < rowsToKnit) {
+                clock.start();
+                QKeyEvent space(QEvent::KeyPress, Qt::Key_Space, Qt::NoModifier);
+                QApplication::sendEvent(station, &space);
+                settle();
+                times.push_back(static_cast<double>(clock.nsecsElapsed()) / 1e6);
+            }
+        }
+    }
+    std::ranges::sort(times);
+    state.counters["median_ms"] = times[times.size() / 2];
+    state.counters["p99_ms"] = times[times.size() * 99 / 100];
+    state.counters["most_ms"] = times.back();
+}
+
+/// The machine screen with nobody at it, in percent of a core.
+void idle_at_the_machine(benchmark::State& state) {
+    MainWindow& window = full().window();
+    window.showStation(MainWindow::knit);
+    const Session& session = window.session();
+    window.knitStation()->resume(
+        full().workroom().beginPiece(session.projectId(), session.worked().piece(PieceKind::back)->program));
+    settle();
+    const std::clock_t before = std::clock();
+    for (auto _ : state) {
+        QEventLoop loop;
+        QTimer::singleShot(3000, &loop, &QEventLoop::quit);
+        loop.exec();
+    }
+    state.counters["percent"] = 100.0 * static_cast<double>(std::clock() - before) / CLOCKS_PER_SEC / 3.0;
+}
+
+BENCHMARK(row_done)->Iterations(1)->Repetitions(1)->Unit(benchmark::kMillisecond);
+BENCHMARK(idle_at_the_machine)->Iterations(1)->Repetitions(1)->Unit(benchmark::kMillisecond);
 BENCHMARK(paint_the_window_again)->Unit(benchmark::kMillisecond);
 BENCHMARK(digit_in_a_reading)->Unit(benchmark::kMillisecond);
 BENCHMARK(digit_in_a_measure)->Unit(benchmark::kMillisecond);
@@ -163,6 +224,7 @@ BENCHMARK(search_in_the_window)->Unit(benchmark::kMillisecond);
 
 int main(int argc, char** argv) {
     qputenv("QT_QPA_PLATFORM", "offscreen");
+    keepFreedMemory(); // as the application does
     QApplication application(argc, argv);
     loadFonts();
     application.setStyleSheet(applicationStyleSheet());

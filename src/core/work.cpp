@@ -3,6 +3,7 @@
 
 #include "core/bed/virtual_bed.h"
 #include "core/knitting/garment_programs.h"
+#include "core/knitting/piece_parts.h"
 
 namespace vestimen {
 namespace {
@@ -95,6 +96,18 @@ WorkedPiece workPiece(const Project& project, const Worked& worked, PieceKind ki
     return piece;
 }
 
+/// Both sleeves are knitted alike, unless each hangs from its own armhole: the right one is the left one again.
+WorkedPiece rightSleeveLike(const WorkedPiece& left) {
+    WorkedPiece right = left;
+    right.kind = PieceKind::rightSleeve;
+    right.program.piece = key(right.kind);
+    right.program.worn = worn(right.kind);
+    right.fabric.piece = right.program.piece;
+    for (Finding& finding : right.fabric.findings)
+        finding.piece = right.program.piece;
+    return right;
+}
+
 } // namespace
 
 const WorkedPiece* Worked::piece(PieceKind kind) const {
@@ -130,7 +143,9 @@ Worked work(const Project& project) {
     worked.pieces.reserve(pieces.size()); // siblings point into it
     Siblings siblings;
     for (const PieceKind kind : pieces) {
-        worked.pieces.push_back(workPiece(project, worked, kind, siblings));
+        const bool again = kind == PieceKind::rightSleeve && !project.choices.sleevesKnittedDown();
+        worked.pieces.push_back(again ? rightSleeveLike(*worked.piece(PieceKind::leftSleeve))
+                                      : workPiece(project, worked, kind, siblings));
         const WorkedPiece& piece = worked.pieces.back();
         siblings[piece.program.piece] = &piece.fabric;
         append(worked.findings, piece.fabric.findings);

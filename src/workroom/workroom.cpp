@@ -29,15 +29,21 @@ const char* table(Shelf shelf) {
     return tables[static_cast<int>(shelf)];
 }
 
-const char* name(JournalRecord::Kind kind) {
-    static constexpr const char* names[] = {"done", "back", "note"};
-    return names[static_cast<int>(kind)];
-}
+constexpr const char* kindNames[] = {"done", "back", "unravelled", "set", "adjusted", "note", "mark", "pause"};
 
 JournalRecord::Kind kindFromName(const QString& text) {
-    if (text == QLatin1String("back"))
-        return JournalRecord::Kind::back;
-    return text == QLatin1String("note") ? JournalRecord::Kind::note : JournalRecord::Kind::done;
+    for (std::size_t i = 0; i < std::size(kindNames); ++i)
+        if (text == QLatin1String(kindNames[i]))
+            return static_cast<JournalRecord::Kind>(i);
+    throw WorkroomError(tr("The journal has a record of the kind “%1”, which this Vestimen does not know.").arg(text));
+}
+
+Program readProgram(const QString& text, const QString& piece) {
+    try {
+        return programFromJson(text.toStdString());
+    } catch (const FormatError& error) {
+        throw WorkroomError(tr("The program of “%1” cannot be read: %2").arg(piece, QString::fromUtf8(error.what())));
+    }
 }
 
 QString now() {
@@ -123,6 +129,21 @@ constexpr const char* second[] = {
     "CREATE INDEX source_item ON source(shelf, item)",
 };
 
+/// From version 2 to 3: the journal knows more kinds of records, and programs that were changed under a piece.
+constexpr const char* third[] = {
+    "ALTER TABLE journal RENAME TO journal_before",
+    "CREATE TABLE journal (seq INTEGER PRIMARY KEY AUTOINCREMENT, piece INTEGER NOT NULL REFERENCES piece(id), "
+    "kind TEXT NOT NULL CHECK (kind IN ('done', 'back', 'unravelled', 'set', 'adjusted', 'note', 'mark', 'pause')), "
+    "operation INTEGER NOT NULL, rows_done INTEGER NOT NULL, text TEXT NOT NULL, at TEXT NOT NULL, program TEXT)",
+    "INSERT INTO journal SELECT seq, piece, kind, operation, rows_done, text, at, NULL FROM journal_before",
+    "DROP TABLE journal_before",
+    "CREATE INDEX journal_piece ON journal(piece, seq)",
+    "CREATE INDEX journal_program ON journal(piece, seq) WHERE program IS NOT NULL",
+    "CREATE TRIGGER journal_kept BEFORE UPDATE ON journal BEGIN SELECT RAISE(ABORT, 'the journal is append-only'); END",
+    "CREATE TRIGGER journal_whole BEFORE DELETE ON journal BEGIN SELECT RAISE(ABORT, 'the journal is append-only'); "
+    "END",
+};
+
 } // namespace
 
 QString defaultWorkroomFile() {
@@ -188,6 +209,8 @@ void Workroom::createSchema() {
             run(database_, QString::fromLatin1(statement));
         for (const char* statement : second)
             run(database_, QString::fromLatin1(statement));
+        for (const char* statement : third)
+            run(database_, QString::fromLatin1(statement));
         run(database_, QStringLiteral("PRAGMA application_id = %1").arg(applicationId));
         run(database_, QStringLiteral("PRAGMA user_version = %1").arg(schemaVersion));
         for (const Machine& machine : genericMachines())
@@ -210,6 +233,9 @@ void Workroom::migrate(int from) {
                 for (const ShelfItem& item : items(shelf))
                     index(shelf, item.id, item.name, searchWords(shelf, item.body.toStdString()));
         }
+        if (from < 3)
+            for (const char* statement : third)
+                run(database_, QString::fromLatin1(statement));
         run(database_, QStringLiteral("PRAGMA user_version = %1").arg(schemaVersion));
     });
 }
@@ -377,9 +403,11 @@ QList<BegunPiece> Workroom::pieces(const QString& condition, qint64 project) con
     // Notes keep the place of the record before them, so the last record of all says where the piece is.
     QSqlQuery query =
         run(database_,
-            QStringLiteral("SELECT p.id, p.project, p.name, p.program, j.operation, j.rows_done FROM piece "
-                           "p LEFT JOIN journal j ON j.seq = (SELECT max(seq) FROM journal WHERE piece = "
-                           "p.id) WHERE %1 ORDER BY j.seq DESC, p.id DESC")
+            QStringLiteral(
+                "SELECT p.id, p.project, p.name, coalesce((SELECT program FROM journal WHERE piece = p.id AND "
+                "program IS NOT NULL ORDER BY seq DESC LIMIT 1), p.program), j.operation, j.rows_done FROM piece "
+                "p LEFT JOIN journal j ON j.seq = (SELECT max(seq) FROM journal WHERE piece = "
+                "p.id) WHERE %1 ORDER BY j.seq DESC, p.id DESC")
                 .arg(condition),
             {project});
     while (query.next()) {
@@ -387,12 +415,7 @@ QList<BegunPiece> Workroom::pieces(const QString& condition, qint64 project) con
         piece.id = query.value(0).toLongLong();
         piece.project = query.value(1).toLongLong();
         piece.name = query.value(2).toString();
-        try {
-            piece.program = programFromJson(query.value(3).toString().toStdString());
-        } catch (const FormatError& error) {
-            throw WorkroomError(
-                tr("The program of “%1” cannot be read: %2").arg(piece.name, QString::fromUtf8(error.what())));
-        }
+        piece.program = readProgram(query.value(3).toString(), piece.name);
         piece.place = {static_cast<std::size_t>(query.value(4).toLongLong()), query.value(5).toInt()};
         result.append(std::move(piece));
     }
@@ -401,6 +424,11 @@ QList<BegunPiece> Workroom::pieces(const QString& condition, qint64 project) con
 
 QList<BegunPiece> Workroom::pieces(qint64 project) const {
     return pieces(QStringLiteral("p.project = ?"), project);
+}
+
+Program Workroom::programAsBegun(qint64 piece) const {
+    QSqlQuery query = run(database_, QStringLiteral("SELECT program, name FROM piece WHERE id = ?"), {piece});
+    return query.next() ? readProgram(query.value(0).toString(), query.value(1).toString()) : Program();
 }
 
 QList<BegunPiece> Workroom::begunPieces() const {
@@ -422,22 +450,29 @@ qint64 Workroom::beginPiece(qint64 project, const Program& program) {
 
 void Workroom::append(qint64 piece, const JournalRecord& record) {
     run(database_,
-        QStringLiteral("INSERT INTO journal (piece, kind, operation, rows_done, text, at) VALUES (?, ?, ?, ?, ?, ?)"),
-        {piece, QString::fromLatin1(name(record.kind)), static_cast<qint64>(record.place.operation),
-         record.place.rowsDone, record.text.isNull() ? QStringLiteral("") : record.text, now()});
+        QStringLiteral("INSERT INTO journal (piece, kind, operation, rows_done, text, at, program) VALUES (?, ?, ?, ?, "
+                       "?, ?, ?)"),
+        {piece, QString::fromLatin1(kindNames[static_cast<std::size_t>(record.kind)]),
+         static_cast<qint64>(record.place.operation), record.place.rowsDone,
+         record.text.isNull() ? QStringLiteral("") : record.text, now(),
+         record.program ? QVariant(QString::fromStdString(toJson(*record.program))) : QVariant()});
 }
 
 QList<JournalRecord> Workroom::journal(qint64 piece) const {
     QList<JournalRecord> result;
     QSqlQuery query =
         run(database_,
-            QStringLiteral("SELECT kind, operation, rows_done, text, at FROM journal WHERE piece = ? ORDER BY seq"),
+            QStringLiteral(
+                "SELECT kind, operation, rows_done, text, at, program FROM journal WHERE piece = ? ORDER BY seq"),
             {piece});
-    while (query.next())
+    while (query.next()) {
         result.append({kindFromName(query.value(0).toString()),
                        {static_cast<std::size_t>(query.value(1).toLongLong()), query.value(2).toInt()},
                        query.value(3).toString(),
                        QDateTime::fromString(query.value(4).toString(), Qt::ISODateWithMs)});
+        if (!query.value(5).isNull())
+            result.back().program = readProgram(query.value(5).toString(), tr("an adjusted piece"));
+    }
     return result;
 }
 
@@ -463,7 +498,7 @@ void Workroom::setSetting(const QString& key, const QString& value) {
     run(database_,
         QStringLiteral(
             "INSERT INTO setting (key, value) VALUES (?, ?) ON CONFLICT (key) DO UPDATE SET value = excluded.value"),
-        {key, value});
+        {key, value.isNull() ? QStringLiteral("") : value});
 }
 
 } // namespace vestimen

@@ -44,16 +44,19 @@ struct BegunPiece {
     qint64 id = 0;
     qint64 project = 0;
     QString name;
-    Program program;
+    Program program;    ///< as the journal last changed it
     ProgramPlace place; ///< where the journal says it is
 };
 
 struct JournalRecord {
-    enum class Kind { done, back, note };
+    /// A step on or back; so many rows unravelled; the place set by hand; the program changed under the piece; a
+    /// remark, a quick mark, a pause.
+    enum class Kind { done, back, unravelled, set, adjusted, note, mark, pause };
     Kind kind = Kind::done;
     ProgramPlace place; ///< where the piece is after it
     QString text;
     QDateTime at;
+    std::optional<Program> program = {}; ///< from here on, where it was changed
 };
 
 class Workroom {
@@ -96,6 +99,8 @@ public:
     QString addPhotograph(const QString& file);
 
     QList<BegunPiece> pieces(qint64 project) const;
+    /// What a piece was begun by, before anything in its journal changed it.
+    Program programAsBegun(qint64 piece) const;
     /// How many pieces of a project were begun; cheap.
     int begunCount(qint64 project) const;
     /// All begun pieces, the one touched last first.
@@ -112,7 +117,7 @@ public:
     QString setting(const QString& key) const;
     void setSetting(const QString& key, const QString& value);
 
-    static constexpr int schemaVersion = 2;
+    static constexpr int schemaVersion = 3;
 
 private:
     void createSchema();

@@ -6,6 +6,8 @@
 #include "support/projects.h"
 
 #include <QAbstractItemView>
+#include <QFileDialog>
+#include <QMessageBox>
 
 #include <algorithm>
 #include <cmath>
@@ -78,6 +80,8 @@ private slots:
     void waysOutAreButtons();
     void everyPieceIsShownEveryWay();
     void draftsAreExported();
+    void theDialogsKindGivesTheEnding_data();
+    void theDialogsKindGivesTheEnding();
 };
 
 void TestDraftStation::aDropShoulderBecomesSetIn() {
@@ -570,6 +574,61 @@ void TestDraftStation::draftsAreExported() {
     window.exportTo(folder.filePath("later.dxf"));
     QVERIFY(window.message().contains("no sound draft"));
     QVERIFY(!QFile::exists(folder.filePath("later.dxf")));
+}
+
+void TestDraftStation::theDialogsKindGivesTheEnding_data() {
+    QTest::addColumn<int>("kind");
+    QTest::addColumn<QString>("typed");
+    QTest::addColumn<QString>("written");
+    QTest::newRow("a project") << 0 << "anna"
+                               << "anna.json";
+    QTest::newRow("a drawing") << 1 << "anna"
+                               << "anna.svg";
+    QTest::newRow("outlines") << 2 << "anna"
+                              << "anna.dxf";
+    QTest::newRow("counts") << 3 << "anna"
+                            << "anna.csv";
+    QTest::newRow("the name says more than the kind") << 1 << "anna.CSV"
+                                                      << "anna.CSV";
+    QTest::newRow("a dot in the name") << 2 << "anna 2.5"
+                                       << "anna 2.5.dxf";
+}
+
+void TestDraftStation::theDialogsKindGivesTheEnding() {
+    QFETCH(int, kind);
+    QFETCH(QString, typed);
+    QFETCH(QString, written);
+    WindowFixture fixture;
+    open(fixture, "Set-in pullover, V neck");
+    QTemporaryDir folder;
+    for (const bool again : {false, true}) {
+        QTimer::singleShot(0, [&] {
+            auto* dialog = qobject_cast<QFileDialog*>(QApplication::activeModalWidget());
+            QVERIFY(dialog);
+            dialog->setDirectory(folder.path());
+            dialog->selectNameFilter(dialog->nameFilters().at(kind));
+            auto* name = dialog->findChild<QLineEdit*>("fileNameEdit");
+            QVERIFY(name);
+            name->setText(typed);
+            // Over a file that it knows the dialog asks by itself.
+            QTimer::singleShot(0, [] {
+                if (auto* box = qobject_cast<QMessageBox*>(QApplication::activeModalWidget()))
+                    box->button(QMessageBox::Yes)->click();
+            });
+            static_cast<QDialog*>(dialog)->accept();
+        });
+        QPushButton* button = nullptr;
+        for (QPushButton* each : fixture.window().findChildren<QPushButton*>())
+            if (each->text() == "Export" && each->isVisible())
+                button = each;
+        QVERIFY(button);
+        QTest::mouseClick(button, Qt::LeftButton);
+        QVERIFY(QFile::exists(folder.filePath(written)));
+        QCOMPARE(QDir(folder.path()).entryList(QDir::Files).size(), 1);
+        const bool named = typed == written;
+        QVERIFY2(fixture.window().message().contains(again && !named ? "is there already" : written),
+                 qPrintable(fixture.window().message()));
+    }
 }
 
 QTEST_MAIN(TestDraftStation)

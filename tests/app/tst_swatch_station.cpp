@@ -12,7 +12,7 @@
 #include "core/format/gauge_rule_svg.h"
 #include "core/format/project_json.h"
 #include "support/projects.h"
-#include "support/stand_in_scale.h"
+#include "support/stand_in.h"
 #include "window_fixture.h"
 
 #include <QComboBox>

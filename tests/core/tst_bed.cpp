@@ -101,11 +101,11 @@ void TestBed::knittedLoopsKnowTheirParents() {
     const Pass& first = fabric.passes[0];
     QCOMPARE(first.loopCount, 5u);
     const LoopId doubled = first.end(Side::left);
-    QCOMPARE(fabric.loops[doubled].slot, std::int16_t(-2));
-    QCOMPARE(fabric.loops[fabric.loops[doubled].parent].slot, std::int16_t(-2)); // its own loop is the older one
+    QCOMPARE(fabric.loops[doubled].slot(), std::int16_t(-2));
+    QCOMPARE(fabric.loops[fabric.loops[doubled].parent()].slot(), std::int16_t(-2)); // its own loop is the older one
     QCOMPARE(fabric.moreParents.size(), 1u);
     QCOMPARE(fabric.moreParents[0].first, doubled);
-    QCOMPARE(fabric.loops[fabric.moreParents[0].second].slot, std::int16_t(-3));
+    QCOMPARE(fabric.loops[fabric.moreParents[0].second].slot(), std::int16_t(-3));
 }
 
 void TestBed::heldNeedlesKnitWhenTheLeverIsOff() {
@@ -181,7 +181,7 @@ void TestBed::bindOffChainsOntoTheNext() {
     const auto& fabric = ran.bed.fabric();
     const Loop& last = fabric.loops.back();
     QCOMPARE(last.kind(), LoopKind::bound);
-    QCOMPARE(fabric.loops[last.parent].kind(), LoopKind::bound); // one through the next
+    QCOMPARE(fabric.loops[last.parent()].kind(), LoopKind::bound); // one through the next
     QCOMPARE(fabric.moreParents.size(), 1u);
 }
 
@@ -205,7 +205,7 @@ void TestBed::transferEmptiesOrLeavesAnEyelet() {
 void TestBed::transferIsSimultaneous() {
     const Ran swapped(onSixNeedles({op::Transfer{{{at("R1"), at("R2")}, {at("R2"), at("R1")}}, {}}}));
     QCOMPARE(swapped.loops("R1"), 1);
-    QCOMPARE(swapped.bed.fabric().loops[swapped.bed.needle(at("R1")).first].slot, std::int16_t(1));
+    QCOMPARE(swapped.bed.fabric().loops[swapped.bed.needle(at("R1")).first].slot(), std::int16_t(1));
     QCOMPARE(swapped.position("R1"), Position::work);
 }
 
@@ -226,7 +226,7 @@ void TestBed::placeIsForOneRowOnly() {
     const auto& fabric = ran.bed.fabric();
     int inRust = 0;
     for (LoopId i = 0; i < fabric.passes[0].loopCount; ++i)
-        inRust += fabric.loops[fabric.passes[0].firstLoop + i].yarn == rust ? 1 : 0;
+        inRust += fabric.loops[fabric.passes[0].firstLoop + i].yarn() == rust ? 1 : 0;
     QCOMPARE(inRust, 2);
     QCOMPARE(fabric.loopsPerYarn[rust], 2);
     QCOMPARE(fabric.loopsPerYarn[slate], 6 + 12 - 2);
@@ -242,7 +242,7 @@ void TestBed::hangingTheFirstRowDoubles() {
         QCOMPARE(ran.loops(name), 2);
     const Loop& hung = ran.bed.fabric().loops[ran.bed.needle(at("L3")).newest()];
     QCOMPARE(hung.kind(), LoopKind::hung);
-    QCOMPARE(ran.bed.fabric().row(hung.parent), 1);
+    QCOMPARE(ran.bed.fabric().row(hung.parent()), 1);
 }
 
 void TestBed::hangingFromASibling() {
@@ -272,9 +272,9 @@ void TestBed::takeOffKeepsTheLoopsUnderTheWaste() {
     const auto& kept = fabric.kept.at("top");
     QCOMPARE(kept.size(), 6u);
     for (std::size_t i = 0; i < kept.size(); ++i) {
-        QCOMPARE(fabric.loops[kept[i]].yarn, slate);
+        QCOMPARE(fabric.loops[kept[i]].yarn(), slate);
         QCOMPARE(fabric.row(kept[i]), 3);
-        QCOMPARE(fabric.loops[kept[i]].slot, static_cast<std::int16_t>(static_cast<int>(i) - 3));
+        QCOMPARE(fabric.loops[kept[i]].slot(), static_cast<std::int16_t>(static_cast<int>(i) - 3));
     }
 }
 

@@ -203,7 +203,7 @@ void TestFormat::brokenProjectsAreRefused_data() {
     QTest::newRow("other format") << "vestimen-project"
                                   << "something"
                                   << "is not a vestimen-project file";
-    QTest::newRow("newer version") << "\"version\": 3"
+    QTest::newRow("newer version") << "\"version\": 4"
                                    << "\"version\": 9"
                                    << "version 9";
     QTest::newRow("unknown key") << "\"choices\""

@@ -78,10 +78,13 @@ Project randomProject() {
     const auto welt = [&] {
         const WeltKind kind = *rc::gen::elementOf(allWelts);
         return Welt{kind == WeltKind::twoBedRib && project.machine.beds < 2 ? WeltKind::latchedRib : kind,
-                    Length::millimetres(between(8, 70))};
+                    Length::millimetres(between(8, 70)), *rc::gen::inRange(0, 3) == 0 ? between(0, mostGather) : 0.0};
     };
     choices.bodyWelt = welt();
     choices.cuff = welt();
+    choices.acrossWay = *rc::gen::elementOf(allAcrossWays);
+    if (choices.isCardigan() || choices.hemLine == HemLine::curved)
+        choices.bodyWelt.gather = 0.0; // these are not offered
     choices.shoulder = *rc::gen::elementOf(allShoulders);
     choices.wrapTurns = *rc::gen::inRange(0, 5) > 0;
     choices.neckTrimDepth = Length::millimetres(between(8, 40));

@@ -5,6 +5,7 @@
 #include "core/bed/fabric_picture.h"
 #include "core/bed/outline_distance.h"
 #include "core/bed/virtual_bed.h"
+#include "core/format/piece_export.h"
 #include "core/format/project_json.h"
 #include "core/garment/curved_edges.h"
 
@@ -12,6 +13,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <map>
 #include <set>
 
 using namespace vestimen;
@@ -61,6 +63,10 @@ private slots:
     void everyCombination();
     void everyEdgeAndSleeve_data();
     void everyEdgeAndSleeve();
+    void gatheredWelts_data();
+    void gatheredWelts();
+    void whatCannotBeGathered();
+    void aStrapEndsWithADecrease();
     void everyStarterSize_data();
     void everyStarterSize();
     void everyMachine_data();
@@ -84,6 +90,8 @@ private slots:
     void whatCannotBe();
     void aCapHigherThanItsArmholeIsRefused();
     void choicesAreKeptInTheFile();
+    void buttonholesAreDrawn_data();
+    void buttonholesAreDrawn();
     void boundStitchesAddNoHeight();
     void theFabricLiesNearItsIdeal();
     void distancesAreMeasuredAcross();
@@ -272,6 +280,87 @@ void TestGarments::everyEdgeAndSleeve() {
                     if (QTest::currentTestFailed())
                         return;
                 }
+}
+
+void TestGarments::gatheredWelts_data() {
+    QTest::addColumn<int>("body");
+    QTest::addColumn<int>("welt");
+    QTest::addColumn<int>("way");
+    for (const BodyKind body : allBodies)
+        for (const WeltKind welt : allWelts)
+            for (const AcrossWay way : allAcrossWays)
+                QTest::addRow("%s, %s, %s", label(body), label(welt), label(way)) << int(body) << int(welt) << int(way);
+}
+
+void TestGarments::gatheredWelts() {
+    QFETCH(int, body);
+    QFETCH(int, welt);
+    QFETCH(int, way);
+    Project project = ilkesPullover();
+    project.machine = genericMachines()[5]; // two beds, for the rib
+    Choices& choices = project.choices;
+    choices.body = static_cast<BodyKind>(body);
+    choices.bodyWelt.kind = choices.cuff.kind = static_cast<WeltKind>(welt);
+    choices.bodyWelt.gather = 0.15;
+    choices.cuff.gather = 0.25;
+    choices.acrossWay = static_cast<AcrossWay>(way);
+    choices.neckTrimInTwo = !choices.hasShoulders();
+    const Worked plain = work(ilkesPullover());
+    for (const bool afterwards : {false, true})
+        for (const SleeveSchool school : allSleeveSchools) {
+            choices.weltAfterwards = afterwards;
+            choices.sleeveSchool = choices.body == BodyKind::raglan ? SleeveSchool::up : school;
+            const Worked worked = work(project);
+            checkGarment(project, worked);
+            if (QTest::currentTestFailed())
+                return;
+            const GarmentCounts& c = *worked.counts;
+            const FabricGauge& gauge = *worked.measured.gauge;
+            if (choices.bodyWelt.kind == WeltKind::rolled) {
+                QCOMPARE(c.bodyWelt.gathered, Stitches(0)); // nothing to gather into
+                continue;
+            }
+            QVERIFY(std::abs(c.bodyWelt.gathered.count() - 0.15 * c.hem.count()) <= 1.0);
+            if (!choices.hasSleeves())
+                continue;
+            // The cuff keeps the wrist's measure; what is gathered lies above it.
+            const Stitches cuff = c.wrist - c.cuff.gathered;
+            QVERIFY(c.cuff.gathered > Stitches(6));
+            QVERIFY(std::abs((cuff - plain.counts->wrist).count()) <= 2);
+            // What is seen stays as close to the drawn outline as it is without.
+            const WorkedPiece& sleeve = *worked.piece(PieceKind::leftSleeve);
+            if (afterwards || choices.sleevesKnittedDown())
+                continue;
+            const FabricPicture seen = picture(sleeve.fabric, sleeve.program, firstSeenPass(sleeve.program), true);
+            const auto farthest = farthestFromIdeal(seen, sleeve.outline, gauge, Stitches(1));
+            QVERIFY(farthest);
+            QVERIFY2(farthest->distance < gauge.stitches.unit() * 3.0,
+                     qPrintable(QString::number(farthest->distance.mm())));
+        }
+}
+
+void TestGarments::whatCannotBeGathered() {
+    Project project = ilkesPullover();
+    project.choices.bodyWelt.gather = 0.2;
+    project.choices.hemLine = HemLine::curved;
+    QVERIFY(hasFinding(work(project).findings, "gathered_welt"));
+    project.choices.hemLine = HemLine::straight;
+    QVERIFY(work(project).sound());
+    project.choices.closure = Closure::cardigan;
+    QVERIFY(hasFinding(work(project).findings, "gathered_welt"));
+    project.choices.bodyWelt.gather = 0.0;
+    project.choices.cuff.gather = 0.6;
+    QVERIFY(hasFinding(work(project).findings, "gather_share"));
+}
+
+void TestGarments::aStrapEndsWithADecrease() {
+    // Found at random: the armhole's last decrease comes after the strap's last row.
+    const Project project =
+        projectFromJson(vestimen::test::readFile(VESTIMEN_SOURCE_DIR "/tests/data/last-decrease-of-a-strap.json"));
+    const Worked worked = work(project);
+    QVERIFY2(worked.sound(), listed(worked.findings));
+    const Fabric& back = worked.piece(PieceKind::back)->fabric;
+    QCOMPARE(static_cast<int>(back.kept.at("shoulder_left").size()), worked.counts->shoulder.count());
 }
 
 void TestGarments::everyStarterSize_data() {
@@ -644,6 +733,47 @@ void TestGarments::choicesAreKeptInTheFile() {
     for (const Quantity pinned : {Quantity::upperStitches, Quantity::capRows, Quantity::armTrimRows})
         project.pins[pinned] = 44;
     QVERIFY(projectFromJson(toJson(project)) == project);
+}
+
+void TestGarments::buttonholesAreDrawn_data() {
+    QTest::addColumn<int>("side");
+    QTest::addRow("left") << int(Side::left);
+    QTest::addRow("right") << int(Side::right);
+}
+
+void TestGarments::buttonholesAreDrawn() {
+    QFETCH(int, side);
+    Project project = ilkesPullover();
+    project.choices.closure = Closure::cardigan;
+    project.choices.buttonholes = static_cast<Side>(side);
+    const Worked worked = work(project);
+    QVERIFY2(worked.sound(), listed(worked.findings));
+    const GarmentCounts& counts = *worked.counts;
+    const bool left = project.choices.buttonholes == Side::left;
+    for (const WorkedPiece& piece : worked.pieces) {
+        const FabricPicture drawn = picture(piece.fabric, piece.program, firstSeenPass(piece.program), true);
+        if (piece.kind != (left ? PieceKind::leftBand : PieceKind::rightBand)) {
+            QVERIFY2(drawn.eyelets.empty(), piece.program.piece.c_str()); // also where needles come into work empty
+            continue;
+        }
+        // Once in each layer of the band, at the counted stitches from the lower edge.
+        std::map<int, std::vector<int>> byRow;
+        for (const Eyelet& each : drawn.eyelets) {
+            const int fromLeft = each.slot - centred(counts.band).first.slot() + 1;
+            byRow[each.row].push_back(left ? counts.band.count() + 1 - fromLeft : fromLeft);
+        }
+        std::vector<int> wanted;
+        for (const int first : counts.buttonholes)
+            for (int i = 0; i < counts.buttonhole.count(); ++i)
+                wanted.push_back(first + i);
+        QCOMPARE(byRow.size(), 2u);
+        for (auto& [row, stitches] : byRow) {
+            std::ranges::sort(stitches);
+            QCOMPARE(stitches, wanted);
+        }
+        const std::string svg = toSvg(piece.program, piece.fabric, piece.outline, *worked.measured.gauge, "#888888");
+        QCOMPARE(QString::fromStdString(svg).count("<circle"), static_cast<qsizetype>(2 * wanted.size()));
+    }
 }
 
 void TestGarments::boundStitchesAddNoHeight() {

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "devices/yarn_scale.h"
-#include "support/stand_in_scale.h"
+#include "support/stand_in.h"
 
 #include <QSignalSpy>
 #include <QTest>

@@ -182,7 +182,7 @@ void TestShelves::versionOneIsBroughtUpToDate() {
     const Project read = workroom.project(workroom.items(Shelf::projects).first().id);
     QVERIFY(read.wearer == projectFromJson(old).wearer);
     // The copy from before is still of version 1.
-    const QString copy = folder_->filePath("workroom.backup-before-version-2.sqlite");
+    const QString copy = folder_->filePath("workroom.backup-before-version-3.sqlite");
     QVERIFY(QFileInfo::exists(copy));
     QSqlDatabase database = QSqlDatabase::addDatabase("QSQLITE", "copy");
     database.setDatabaseName(copy);

@@ -13,6 +13,8 @@
 #include <QTemporaryDir>
 #include <QTest>
 
+#include <random>
+
 #include <csignal>
 #include <sys/resource.h>
 #include <sys/wait.h>
@@ -208,46 +210,78 @@ void TestWorkroom::togetherOrNotAtAll() {
     QCOMPARE(workroom.setting("half"), QString());
 }
 
+namespace {
+
+/// The record that a knitter's child process makes as its nth: rows, steps back, notes, corrections in turn.
+JournalRecord nthRecord(int n, const Program& program) {
+    using Kind = JournalRecord::Kind;
+    JournalRecord record{Kind::done, {3, n}, {}, {}};
+    if (n % 7 == 3)
+        record = {Kind::back, {3, n - 1}, {}, {}};
+    else if (n % 11 == 5)
+        record = {Kind::note, {3, n - 1}, QStringLiteral("note %1").arg(n), {}};
+    else if (n % 50 == 20)
+        record = {Kind::adjusted, {4, n}, QStringLiteral("carried %1").arg(n), {}, program};
+    return record;
+}
+
+} // namespace
+
 void TestWorkroom::killedAtAnyMomentNothingConfirmedIsLost() {
     const Program program = work(odilesPullover()).pieces[0].program;
+    Program adjusted = program;
+    adjusted.operations.pop_back();
     qint64 piece = 0;
     {
         Workroom workroom(file_);
         piece = workroom.beginPiece(workroom.add(Shelf::projects, "Pullover", toJson(odilesPullover())), program);
     }
+    std::mt19937 chance(20261125);
     int confirmed = 0;
-    for (int round = 0; round < 40; ++round) {
+    for (int round = 0; round < 200; ++round) {
         int pipe[2];
         QCOMPARE(::pipe(pipe), 0);
         const pid_t child = fork();
         if (child == 0) {
             ::close(pipe[0]);
-            // Its own connection; says each row only when the store has said it.
+            // Its own connection; says each record only when the store has said it.
             Workroom workroom(file_);
-            for (int row = confirmed + 1;; ++row) {
-                workroom.append(piece, done(3, row));
-                if (::write(pipe[1], &row, sizeof row) != sizeof row)
+            for (int n = confirmed + 1;; ++n) {
+                workroom.append(piece, nthRecord(n, adjusted));
+                if (::write(pipe[1], &n, sizeof n) != sizeof n)
                     _exit(1);
             }
         }
         ::close(pipe[1]);
-        QTest::qSleep(15 + (round * 7) % 40);
+        QTest::qSleep(std::uniform_int_distribution(3, 40)(chance));
         ::kill(child, SIGKILL);
         ::waitpid(child, nullptr, 0);
-        int row = 0;
-        while (::read(pipe[0], &row, sizeof row) == sizeof row)
-            confirmed = row;
+        int n = 0;
+        while (::read(pipe[0], &n, sizeof n) == sizeof n)
+            confirmed = n;
         ::close(pipe[0]);
         Workroom after(file_);
-        const auto pieces = after.begunPieces();
-        const int stored = pieces[0].place.rowsDone;
+        // The journal is what was fed to it, record by record, and the piece is where its last one says.
+        const auto journal = after.journal(piece);
+        const auto stored = static_cast<int>(journal.size());
         QVERIFY2(stored >= confirmed && stored <= confirmed + 1,
                  qPrintable(QString("%1 confirmed, %2 stored").arg(confirmed).arg(stored)));
+        bool changed = false;
+        for (int i = 1; i <= stored; ++i) {
+            const JournalRecord& is = journal[i - 1];
+            const JournalRecord was = nthRecord(i, adjusted);
+            QVERIFY(is.kind == was.kind && is.place == was.place && is.text == was.text &&
+                    is.program.has_value() == was.program.has_value());
+            changed = changed || is.program;
+        }
+        if (stored > 0) {
+            const BegunPiece now = after.begunPieces()[0];
+            QVERIFY(now.place == journal.back().place);
+            QVERIFY(now.program == (changed ? adjusted : program));
+        }
         confirmed = stored;
-        const auto journal = after.journal(piece);
-        QCOMPARE(journal.size(), stored);
     }
-    QVERIFY(confirmed > 40);
+    QVERIFY(confirmed > 200);
 }
 
 void TestWorkroom::foreignFilesAreLeftAlone() {

@@ -4,6 +4,8 @@
 #include "app/canvas/slip.h"
 
 #include <QComboBox>
+#include <QDialog>
+#include <QDialogButtonBox>
 #include <QHBoxLayout>
 #include <QLineEdit>
 #include <QPainter>
@@ -69,6 +71,24 @@ QScrollArea* scrolled(Slip* slip, QWidget* parent) {
     scroll->setFixedWidth(slip->width() + 12);
     scroll->setFocusPolicy(Qt::NoFocus);
     return scroll;
+}
+
+QVBoxLayout* dialogForm(QDialog* dialog, const QString& title) {
+    dialog->setWindowTitle(title);
+    auto* layout = new QVBoxLayout(dialog);
+    layout->setContentsMargins(24, 18, 24, 18);
+    layout->setSpacing(10);
+    auto* heading = new QLabel(title, dialog);
+    heading->setObjectName(QStringLiteral("heading"));
+    layout->addWidget(heading);
+    return layout;
+}
+
+void addDialogButtons(QDialog* dialog, QVBoxLayout* layout) {
+    auto* buttons = new QDialogButtonBox(QDialogButtonBox::Ok | QDialogButtonBox::Cancel, dialog);
+    QObject::connect(buttons, &QDialogButtonBox::accepted, dialog, &QDialog::accept);
+    QObject::connect(buttons, &QDialogButtonBox::rejected, dialog, &QDialog::reject);
+    layout->addWidget(buttons);
 }
 
 } // namespace vestimen::app

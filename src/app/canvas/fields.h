@@ -5,6 +5,7 @@
 
 #include <functional>
 
+class QDialog;
 class QLineEdit;
 class QScrollArea;
 class QVBoxLayout;
@@ -19,6 +20,10 @@ void setWrong(QLineEdit* edit, bool wrong);
 bool isBeingTyped(const QWidget* field);
 /// A line of a form: the name at the left, the field at the right, which is told its name.
 void addRow(QVBoxLayout* form, const QString& name, QWidget* field, int fieldWidth = 128);
+/// A dialog's column under its heading.
+QVBoxLayout* dialogForm(QDialog* dialog, const QString& title);
+/// OK and Cancel at its foot.
+void addDialogButtons(QDialog* dialog, QVBoxLayout* layout);
 /// A line of text that ends in dots where there is no room for it.
 class ElidedLabel : public QLabel {
 public:

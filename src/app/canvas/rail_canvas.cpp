@@ -234,6 +234,13 @@ void RailCanvas::paintFabric(QPainter& painter) const {
         painter.fillRect(band.height() < 3.0 ? band.adjusted(0, -1.5, 0, 1.5) : band, light);
     }
 
+    // Buttonholes, and what else is left open on purpose.
+    painter.setPen(QPen(theme.ink, 1.0));
+    painter.setBrush(theme.ground);
+    const double hole = std::clamp(0.45 * stitch_, 1.2, 3.5);
+    for (const Eyelet& each : view_.picture.eyelets)
+        painter.drawEllipse(position(each.slot + 0.5, each.row + 0.5), hole, hole);
+
     QPainterPath ideal;
     for (const OutlineEdge& edge : view_.outline.edges)
         for (std::size_t i = 0; i < edge.points.size(); ++i) {

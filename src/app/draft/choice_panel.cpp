@@ -109,6 +109,38 @@ void ChoicePanel::buildShapes(QVBoxLayout* layout) {
                 allWelts[static_cast<std::size_t>(index)];
         },
         [](const Choices&, const Place& at) { return at.part == Part::welt; });
+    const auto weltAt = [](Choices& c, const Place& at) -> Welt& { return isSleeve(at.piece) ? c.cuff : c.bodyWelt; };
+    const Belongs gathers = [](const Choices& c, const Place& at) {
+        return at.part == Part::welt && (isSleeve(at.piece) ? c.cuff : c.bodyWelt).kind != WeltKind::rolled;
+    };
+    auto* gatherLabel = new QLabel(tr("Gathered into its edge by"), this);
+    gatherLabel->setObjectName(QStringLiteral("muted"));
+    auto* gather = new QSpinBox(this);
+    gather->setRange(0, static_cast<int>(std::lround(mostGather * 100.0)));
+    gather->setSingleStep(5);
+    gather->setSuffix(tr(" %"));
+    gather->setAccessibleName(gatherLabel->text());
+    layout->addWidget(gatherLabel);
+    layout->addWidget(gather);
+    connect(gather, &QSpinBox::valueChanged, this, [this, weltAt](int value) {
+        choose(tr("Gathering of the edge"),
+               [&](Project& project) { weltAt(project.choices, place_).gather = value / 100.0; });
+    });
+    controls_.push_back({{gatherLabel, gather}, gathers, [gather, weltAt](const Project& project, const Place& at) {
+                             Choices copy = project.choices;
+                             if (!isBeingTyped(gather))
+                                 gather->setValue(static_cast<int>(std::lround(weltAt(copy, at).gather * 100.0)));
+                         }});
+    addCombo(
+        layout, tr("How the edge is gathered"), labels(allAcrossWays),
+        [](const Choices& c, const Place&) { return static_cast<int>(c.acrossWay); },
+        [](Project& project, const Place&, int index) {
+            project.choices.acrossWay = allAcrossWays[static_cast<std::size_t>(index)];
+        },
+        [weltAt, gathers](const Choices& c, const Place& at) {
+            Choices copy = c;
+            return gathers(c, at) && weltAt(copy, at).gather > 0.0;
+        });
     const Belongs hem = [](const Choices&, const Place& at) {
         return isBody(at.piece) && (at.part == Part::welt || at.part == Part::length);
     };

@@ -65,7 +65,8 @@ public:
         add(Part::welt, middle() - (right() - left()) * 0.3, weltRows, true);
         const bool straight = choices.sides == SideKind::straight;
         if (!straight)
-            addWide(Part::hemWidth, c_.hem, c_.hemRise.count() + weltRows / 2.0);
+            addWide(Part::hemWidth, c_.hem,
+                    c_.hemRise.count() + (c_.bodyWelt.gathered > Stitches(0) ? weltRows + 1.0 : weltRows / 2.0));
         if (choices.sides == SideKind::waisted)
             addWide(Part::waist, c_.waist, (welt.visible + c_.hemRise + c_.toWaist).count());
         addWide(Part::width, c_.body, straight ? (under + weltRows) / 2.0 : under - 8.0);
@@ -99,7 +100,9 @@ public:
         view_.widthLabel = state(Part::sleeveTop);
         add(Part::length, middle(), 0, true);
         add(Part::welt, middle() - c_.wrist.count() * 0.3, cuff, true);
-        add(Part::wrist, middle() + c_.wrist.count() / 2.0, cuff / 2.0, false);
+        // Beside a gathered cuff the sleeve begins above it.
+        const double above = c_.cuff.gathered > Stitches(0) ? cuff + 1.0 : cuff / 2.0;
+        add(Part::wrist, middle() + c_.wrist.count() / 2.0, above, false);
         add(Part::sleeveTop, right(), length - c_.capRows.count() - c_.sleeve.plainAfter.count() / 2.0, false);
         if (c_.capRows == Rows(0))
             return;

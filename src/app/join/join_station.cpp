@@ -31,6 +31,7 @@ QString sourceText(const HangSource& source) {
         return JoinStation::tr("%1, %2, bound stitch %3").arg(piece, name).arg(source.index);
     case HangSource::Kind::kept:
     case HangSource::Kind::first:
+    case HangSource::Kind::bar:
         break;
     }
     return JoinStation::tr("%1, %2, open stitch %3").arg(piece, name).arg(source.index);

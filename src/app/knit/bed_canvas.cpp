@@ -4,6 +4,7 @@
 #include "app/canvas/rail_canvas.h"
 #include "app/theme/theme.h"
 
+#include <QMouseEvent>
 #include <QPainter>
 #include <QPainterPath>
 
@@ -57,33 +58,102 @@ void BedCanvas::setView(BedView view) {
     update();
 }
 
+double BedCanvas::Strip::x(double index) const {
+    return sideRoom + (index - first) * stitch;
+}
+
+BedCanvas::Strip BedCanvas::strip() const {
+    const int count = static_cast<int>(view_.needles.size());
+    // Zoomed to where the work is, with some bed on both sides.
+    Strip shown{0, count - 1, 1.0};
+    const auto busy = [&](int i) { return view_.needles[static_cast<std::size_t>(i)].loops > 0; };
+    while (shown.first < count / 2 - 20 && !busy(shown.first))
+        ++shown.first;
+    while (shown.last > count / 2 + 20 && !busy(shown.last))
+        --shown.last;
+    shown.first = std::max(0, std::min(shown.first, count - 1 - shown.last) - (view_.hand ? 6 : 16));
+    shown.last = count - 1 - shown.first;
+    shown.stitch = (width() - 2 * sideRoom) / (shown.last - shown.first + 1);
+    return shown;
+}
+
+QPointF BedCanvas::place(Needle needle) const {
+    return {strip().x(needle.slot() - view_.firstSlot + 0.5), railTop + 20};
+}
+
+std::optional<Needle> BedCanvas::needleAt(const QPointF& point) const {
+    if (!view_.hand || point.y() < railTop - 20 || point.y() > railTop + 60)
+        return std::nullopt;
+    const Strip shown = strip();
+    const int index = shown.first + static_cast<int>(std::floor((point.x() - sideRoom) / shown.stitch));
+    if (index < shown.first || index > shown.last)
+        return std::nullopt;
+    return Needle::atSlot(index + view_.firstSlot);
+}
+
+void BedCanvas::mousePressEvent(QMouseEvent* event) {
+    pressed_ = event->button() == Qt::LeftButton ? needleAt(event->position()) : std::nullopt;
+    pressedWith_ = event->modifiers();
+    if (!pressed_)
+        event->ignore(); // it counts as done
+}
+
+void BedCanvas::mouseReleaseEvent(QMouseEvent* event) {
+    const auto from = std::exchange(pressed_, std::nullopt);
+    const auto to = needleAt(event->position());
+    if (!from || !to)
+        return event->ignore();
+    if (*from == *to)
+        emit pressed(*from, pressedWith_.testFlag(Qt::ShiftModifier));
+    else
+        emit dragged(*from, *to);
+}
+
+void BedCanvas::paintHand(QPainter& painter, const Strip& shown) const {
+    const Theme& theme = Theme::current();
+    const double radius = std::clamp(shown.stitch * 0.36, 1.6, 5.0);
+    for (int i = shown.first; i <= shown.last; ++i) {
+        const NeedleState& needle = view_.needles[static_cast<std::size_t>(i)];
+        const double tip = needle.position == Position::hold ? 36 : needle.position == Position::work ? 24 : 12;
+        painter.setPen(Qt::NoPen);
+        painter.setBrush(needle.loops > 1 ? theme.madder : theme.ink);
+        // Stitches that lie together on one needle stand above each other.
+        for (int loop = 0; loop < std::min<int>(needle.loops, 3); ++loop)
+            painter.drawEllipse(QPointF(shown.x(i + 0.5), railTop + tip - loop * radius * 1.6), radius, radius);
+    }
+    const auto under = [&](Needle needle, double y) { return QPointF(place(needle).x(), railTop + y); };
+    painter.setPen(QPen(theme.madder, 1.8));
+    painter.setBrush(Qt::NoBrush);
+    for (const Needle needle : view_.hand->wrong)
+        painter.drawEllipse(under(needle, 24), radius + 3, radius + 3);
+    const QPointF chosen = under(view_.hand->chosen, 44);
+    painter.setPen(Qt::NoPen);
+    painter.setBrush(theme.woad);
+    painter.drawPolygon(QPolygonF({chosen, chosen + QPointF(-7, 11), chosen + QPointF(7, 11)}));
+    painter.setPen(theme.woad);
+    painter.setFont(textFont(14, QFont::Bold));
+    painter.drawText(QRectF(chosen.x() - 40, chosen.y() + 11, 80, 18), Qt::AlignCenter,
+                     QString::fromStdString(view_.hand->chosen.name()));
+}
+
 void BedCanvas::paintEvent(QPaintEvent*) {
     if (view_.needles.empty())
         return;
     const Theme& theme = Theme::current();
     QPainter painter(this);
     painter.setRenderHint(QPainter::Antialiasing);
-    const int count = static_cast<int>(view_.needles.size());
-    // Zoomed to where the work is, with some bed on both sides.
-    int first = 0;
-    int last = count - 1;
-    const auto busy = [&](int i) { return view_.needles[static_cast<std::size_t>(i)].loops > 0; };
-    while (first < count / 2 - 20 && !busy(first))
-        ++first;
-    while (last > count / 2 + 20 && !busy(last))
-        --last;
-    first = std::max(0, std::min(first, count - 1 - last) - 16);
-    last = count - 1 - first;
-    const double stitch = (width() - 2 * sideRoom) / (last - first + 1);
+    const Strip shown = strip();
+    const auto [first, last, stitch] = shown;
     const double left = sideRoom;
-    const auto x = [&](double slot) { return left + (slot - view_.firstSlot - first) * stitch; };
+    const auto x = [&](double slot) { return shown.x(slot - view_.firstSlot); };
 
     // The fabric hangs from the rail, newest row at the top.
     const double row = stitch * (view_.gauge.rows.unit() / view_.gauge.stitches.unit());
-    const double top = railTop + 26;
+    const double top = railTop + (view_.hand ? 78 : 26); // room for the needle that is chosen
     const auto y = [&](double rows) { return top + (view_.picture.rows - rows) * row; };
     painter.save();
     painter.setClipRect(QRectF(0, top, width(), height() - top));
+    painter.setRenderHint(QPainter::Antialiasing, false); // upright edges need none, and it is dear
     for (qsizetype yarn = 0; yarn < view_.yarns.size(); ++yarn) {
         QPainterPath shape;
         shape.setFillRule(Qt::WindingFill);
@@ -92,15 +162,23 @@ void BedCanvas::paintEvent(QPaintEvent*) {
                 shape.addRect(
                     QRectF(QPointF(x(block.firstSlot), y(block.to)), QPointF(x(block.lastSlot + 1), y(block.from))));
         if (!shape.isEmpty())
-            paintKnitting(painter, shape, view_.yarns[yarn], false);
+            paintKnitting(painter, shape, view_.yarns[yarn], view_.shown == WornSide::knit);
     }
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.setPen(QPen(theme.ink, 1.0));
+    painter.setBrush(theme.ground);
+    const double hole = std::clamp(0.45 * stitch, 1.2, 3.5);
+    for (const Eyelet& each : view_.picture.eyelets)
+        painter.drawEllipse(QPointF(x(each.slot + 0.5), y(each.row + 0.5)), hole, hole);
     painter.setPen(QPen(theme.ink, 1.6));
     for (const OutlineLine& line : view_.picture.outline)
         painter.drawLine(QPointF(x(line.x1), y(line.y1)), QPointF(x(line.x2), y(line.y2)));
     painter.restore();
     painter.setFont(textFont(12));
     painter.setPen(theme.muted);
-    painter.drawText(QRectF(width() - 190, height() - 22, 180, 18), Qt::AlignRight, tr("purl side, as it hangs"));
+    painter.drawText(QRectF(width() - 290, height() - 22, 280, 18), Qt::AlignRight,
+                     view_.shown == WornSide::knit ? tr("knit side, seen through from behind")
+                                                   : tr("purl side, as it hangs"));
 
     painter.setPen(Qt::NoPen);
     painter.setBrush(theme.rail);
@@ -131,6 +209,8 @@ void BedCanvas::paintEvent(QPaintEvent*) {
             painter.drawText(QRectF(left + (i - first + 0.5) * stitch - 30, railTop - 20, 60, 16), Qt::AlignCenter,
                              QString::fromStdString(needle.name()));
     }
+    if (view_.hand)
+        paintHand(painter, shown);
     painter.setPen(QPen(theme.madder, 1.6));
     painter.drawLine(QPointF(x(0), railTop - 3), QPointF(x(0), railTop + 24));
     if (view_.finished)
@@ -151,13 +231,15 @@ NeedlePicture::NeedlePicture(QWidget* parent) : QWidget(parent) {
     setAccessibleName(tr("The needles concerned, before and after"));
 }
 
-void NeedlePicture::clear() {
+void NeedlePicture::clear(const QString& why) {
     groups_.clear();
+    why_ = why;
     update();
 }
 
-void NeedlePicture::setStates(const VirtualBed& before, const VirtualBed& after) {
+void NeedlePicture::setStates(const VirtualBed& before, const VirtualBed& after, const QString& when) {
     groups_.clear();
+    when_ = when;
     std::vector<int> changed;
     Needle needle = Needle::atSlot(0);
     int half = 0;
@@ -195,20 +277,30 @@ void NeedlePicture::setStates(const VirtualBed& before, const VirtualBed& after)
 }
 
 void NeedlePicture::paintEvent(QPaintEvent*) {
-    const Theme& theme = Theme::current();
     QPainter painter(this);
+    paintOn(painter);
+}
+
+void NeedlePicture::paintOn(QPainter& painter) const {
+    const Theme& theme = Theme::current();
     painter.setRenderHint(QPainter::Antialiasing);
     paintCard(painter, rect());
     if (groups_.empty()) {
         painter.setPen(theme.muted);
         painter.setFont(textFont(15));
-        painter.drawText(rect(), Qt::AlignCenter, tr("nothing to do by hand"));
+        painter.drawText(rect(), Qt::AlignCenter, why_);
         return;
     }
-    const double wide = (width() - 20.0) / static_cast<double>(groups_.size());
+    const double scale = height() / 118.0;
+    painter.scale(scale, scale);
+    const double room = width() / scale;
+    const double wide = (room - 20.0) / static_cast<double>(groups_.size());
+    painter.setFont(textFont(13, QFont::Bold));
+    painter.setPen(theme.madder);
+    painter.drawText(QRectF(0, 6, room - 12, 20), Qt::AlignRight | Qt::AlignTop, when_);
     double left = 10;
     for (const auto& group : groups_) {
-        const double step = std::min(26.0, (wide - 70) / static_cast<double>(group.size()));
+        const double step = std::min(34.0, (wide - 70) / static_cast<double>(group.size()));
         const double radius = std::min(7.0, step * 0.36);
         painter.setFont(textFont(12));
         painter.setPen(theme.muted);

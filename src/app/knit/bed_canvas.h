@@ -8,7 +8,16 @@
 #include <QColor>
 #include <QWidget>
 
+#include <optional>
+#include <vector>
+
 namespace vestimen::app {
+
+/// What a learner is at, on a bed that is set by hand.
+struct HandView {
+    Needle chosen;
+    std::vector<Needle> wrong; ///< that were set otherwise than they should be
+};
 
 /// What the machine screen draws of a bed.
 struct BedView {
@@ -19,23 +28,49 @@ struct BedView {
     FabricPicture picture;
     QList<QColor> yarns; ///< by index
     FabricGauge gauge;
+    WornSide shown = WornSide::purl; ///< the side that faces the eye
+    std::optional<HandView> hand;    ///< with every stitch on its needle, and for the mouse
 };
 BedView bedView(const VirtualBed& bed, const Program& program, const FabricGauge& gauge, const QColor& mainColour);
 
-/// The bed strip with every needle's position and the carriage on its side, and the fabric growing under it.
+/// The bed strip with every needle's position and the carriage on its side, and the fabric growing under it. Where it
+/// is set by hand, a needle can be pressed, and dragged to another.
 class BedCanvas : public QWidget {
     Q_OBJECT
 
 public:
     explicit BedCanvas(QWidget* parent = nullptr);
     void setView(BedView view);
+    const BedView& view() const { return view_; }
+    /// Where a needle of the strip is.
+    QPointF place(Needle needle) const;
     QSize minimumSizeHint() const override { return {400, 180}; }
+
+signals:
+    /// `along`: with every needle from the one pressed before.
+    void pressed(vestimen::Needle needle, bool along);
+    void dragged(vestimen::Needle from, vestimen::Needle to);
 
 protected:
     void paintEvent(QPaintEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    void mouseReleaseEvent(QMouseEvent* event) override;
 
 private:
+    /// The needles that are shown, by index, and how wide each of them is.
+    struct Strip {
+        int first = 0;
+        int last = 0;
+        double stitch = 1.0;
+        double x(double index) const;
+    };
+    Strip strip() const;
+    std::optional<Needle> needleAt(const QPointF& point) const;
+    void paintHand(QPainter& painter, const Strip& strip) const;
+
     BedView view_;
+    std::optional<Needle> pressed_;
+    Qt::KeyboardModifiers pressedWith_;
 };
 
 /// Exactly the needles that the next thing concerns, before and after it.
@@ -44,10 +79,14 @@ class NeedlePicture : public QWidget {
 
 public:
     explicit NeedlePicture(QWidget* parent = nullptr);
-    void setStates(const VirtualBed& before, const VirtualBed& after);
-    /// Nothing to show: plain rows.
-    void clear();
+    /// `when`: said beside it, for what is still to come.
+    void setStates(const VirtualBed& before, const VirtualBed& after, const QString& when = {});
+    /// Nothing to show: plain rows, or for another reason.
+    void clear(const QString& why = tr("nothing to do by hand"));
     bool isEmpty() const { return groups_.empty(); }
+    const QString& when() const { return when_; }
+    /// As it is on the screen, in its own size; on paper too.
+    void paintOn(QPainter& painter) const;
     QSize minimumSizeHint() const override { return {240, 118}; }
 
 protected:
@@ -61,6 +100,8 @@ private:
         bool changed;
     };
     std::vector<std::vector<Shown>> groups_;
+    QString when_;
+    QString why_; ///< there is nothing to show
 };
 
 } // namespace vestimen::app

@@ -2,85 +2,68 @@
 #include "app/knit/knit_station.h"
 
 #include "app/canvas/fields.h"
+#include "app/knit/knit_words.h"
+#include "app/knit/piece_print.h"
 #include "app/theme/theme.h"
 #include "core/bed/virtual_bed.h"
 #include "core/knitting/swatch_program.h"
 #include "core/swatch_plan.h"
 
-#include <QHBoxLayout>
+#include <QBoxLayout>
+#include <QFileDialog>
 #include <QInputDialog>
 #include <QKeyEvent>
+
+#include <algorithm>
+#include <cmath>
 
 namespace vestimen::app {
 namespace {
 
-QLabel* label(QWidget* parent, const QFont& font, const char* name = nullptr) {
+QLabel* mutedLabel(QWidget* parent) {
     auto* label = new QLabel(parent);
-    // The application's style sheet would win over setFont.
-    label->setStyleSheet(QStringLiteral("font-family: %1; font-size: %2px; font-weight: %3;")
-                             .arg(font.family())
-                             .arg(font.pixelSize())
-                             .arg(static_cast<int>(font.weight())));
-    if (name)
-        label->setObjectName(QString::fromLatin1(name));
+    label->setObjectName(QStringLiteral("muted"));
     return label;
-}
-
-QString pieceName(const Program& program) {
-    if (const auto kind = pieceFromKey(program.piece))
-        return coreText(label(*kind));
-    if (program.piece == swatchPiece)
-        return KnitStation::tr("Swatch");
-    return QString::fromStdString(program.piece);
-}
-
-/// The newest begun piece of that name, if there is one.
-std::optional<BegunPiece> begun(const QList<BegunPiece>& pieces, const std::string& name) {
-    std::optional<BegunPiece> newest;
-    for (const BegunPiece& each : pieces)
-        if (each.program.piece == name && (!newest || each.id > newest->id))
-            newest = each;
-    return newest;
-}
-
-QString sideText(Side side) {
-    return side == Side::left ? KnitStation::tr("carriage left") : KnitStation::tr("carriage right");
 }
 
 } // namespace
 
 KnitStation::KnitStation(Session& session, QWidget* parent)
-    : Station(session, parent), pages_(new QStackedWidget(this)) {
+    : Station(session, parent), pages_(new QStackedWidget(this)), ear_([this]() -> std::optional<Side> {
+          const bool knits = state_ && !state_->finished() && !state_->looksOn() && !state_->isRehearsal();
+          return knits ? std::optional(state_->bed().carriage()) : std::nullopt;
+      }) {
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(24, 14, 24, 0);
     layout->addWidget(pages_);
     setFocusPolicy(Qt::StrongFocus);
-    buildChoice();
-    buildMachine();
-    connect(&session, &Session::opened, this, [this] { state_.reset(); });
-}
-
-void KnitStation::buildChoice() {
-    choice_ = new QWidget(this);
-    auto* layout = new QVBoxLayout(choice_);
-    layout->setContentsMargins(0, 0, 0, 14);
-    auto* title = new QLabel(tr("Which piece is on the machine?"), choice_);
-    title->setObjectName(QStringLiteral("title"));
-    layout->addWidget(title);
-    auto* hint = new QLabel(
-        tr("A begun piece keeps its program as it is, whatever happens to the draft. Look before you reach: latch "
-           "needles pierce. Rest hands and back every 30 to 45 minutes."),
-        choice_);
-    hint->setObjectName(QStringLiteral("muted"));
-    hint->setWordWrap(true);
-    layout->addWidget(hint);
-    choiceRows_ = new QVBoxLayout;
-    choiceRows_->setSpacing(10);
-    layout->addSpacing(8);
-    layout->addLayout(choiceRows_);
-    layout->addStretch(1);
+    choice_ = new PieceChoice(session, this);
     choicePage_ = scrolledColumn(choice_, this);
     pages_->addWidget(choicePage_);
+    connect(choice_, &PieceChoice::beginWanted, this, &KnitStation::begin);
+    connect(choice_, &PieceChoice::swatchWanted, this, [this] { beginSwatch(true); });
+    connect(choice_, &PieceChoice::resumeWanted, this, &KnitStation::resume);
+    connect(choice_, &PieceChoice::rehearsalWanted, this, &KnitStation::rehearse);
+    connect(choice_, &PieceChoice::draftWanted, this, &KnitStation::adoptDraft);
+    buildMachine();
+    connect(&session, &Session::opened, this, [this] { putAway(); });
+    connect(&ear_, &CounterEar::rowsKnitted, this, [this](int rows, bool missed) {
+        if (missed)
+            emit said(tr("The row counter went on while its line was lost: %1.").arg(rowsText(rows)));
+        countRows(rows);
+    });
+    connect(&ear_, &CounterEar::wrongWay, this, &KnitStation::askAboutWrongWay);
+    connect(&ear_, &CounterEar::lineChanged, this, [this] {
+        if (state_)
+            fillMachine();
+    });
+    useSettings(KnitSettings::read(session.workroom()));
+}
+
+void KnitStation::useSettings(const KnitSettings& settings) {
+    settings_ = settings;
+    announcer_.use(settings.sound);
+    ear_.use(settings.counterPort, settings.doubleWithin, settings.leastBetween);
 }
 
 void KnitStation::buildMachine() {
@@ -93,11 +76,15 @@ void KnitStation::buildMachine() {
     piece_->setObjectName(QStringLiteral("title"));
     where_ = new QLabel(machine_);
     where_->setObjectName(QStringLiteral("muted"));
+    line_ = new QLabel(machine_);
+    line_->setObjectName(QStringLiteral("muted"));
     auto* other = new QPushButton(tr("Other piece"), machine_);
     other->setFocusPolicy(Qt::TabFocus);
     connect(other, &QPushButton::clicked, this, &KnitStation::leave);
     head->addWidget(piece_);
     head->addStretch(1);
+    head->addWidget(line_);
+    head->addSpacing(12);
     head->addWidget(where_);
     head->addSpacing(12);
     head->addWidget(other);
@@ -105,37 +92,10 @@ void KnitStation::buildMachine() {
 
     auto* top = new QHBoxLayout;
     top->setSpacing(22);
-    row_ = label(machine_, textFont(132, QFont::Bold));
-    row_->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
-    row_->setMinimumWidth(252);
-    row_->setFixedHeight(138);
-    row_->setAccessibleName(tr("Row"));
-    top->addWidget(row_);
-    auto* facts = new QVBoxLayout;
-    facts->setSpacing(2);
-    of_ = label(machine_, textFont(24), "muted");
-    carriage_ = label(machine_, textFont(24, QFont::Bold));
-    size_ = label(machine_, textFont(20), "muted");
-    facts->addStretch(1);
-    facts->addWidget(of_);
-    facts->addWidget(carriage_);
-    facts->addWidget(size_);
-    facts->addStretch(1);
-    top->addLayout(facts);
-    card_ = new QWidget(machine_);
-    card_->setAttribute(Qt::WA_StyledBackground);
-    card_->setObjectName(QStringLiteral("nextCard"));
-    auto* card = new QVBoxLayout(card_);
-    card->setContentsMargins(22, 12, 22, 12);
-    card->setSpacing(2);
-    before_ = label(card_, textFont(18, QFont::Bold));
-    sentence_ = label(card_, textFont(26, QFont::Bold));
-    sentence_->setWordWrap(true);
-    sentence_->setAccessibleName(tr("What to do next"));
-    then_ = label(card_, textFont(17), "muted");
-    card->addWidget(before_);
-    card->addWidget(sentence_, 1);
-    card->addWidget(then_);
+    facts_ = new RowFacts(machine_);
+    top->addWidget(facts_);
+    card_ = new NextCard(machine_);
+    connect(card_, &NextCard::clicked, this, [this] { step(true); });
     top->addWidget(card_, 1);
     layout->addLayout(top);
 
@@ -143,119 +103,148 @@ void KnitStation::buildMachine() {
     middle->setSpacing(14);
     needles_ = new NeedlePicture(machine_);
     middle->addWidget(needles_, 3);
-    coming_ = new QListWidget(machine_);
-    coming_->setFocusPolicy(Qt::NoFocus);
-    coming_->setSelectionMode(QAbstractItemView::NoSelection);
-    coming_->setFixedHeight(118);
-    coming_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    coming_->setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    coming_->setStyleSheet(QStringLiteral("QListWidget::item { padding: 2px 6px; }"));
-    coming_->setAccessibleName(tr("Coming"));
+    coming_ = new ComingLines(machine_);
     middle->addWidget(coming_, 2);
     layout->addLayout(middle);
+    question_ = new QuestionBar(machine_);
+    layout->addWidget(question_);
     bed_ = new BedCanvas(machine_);
     layout->addWidget(bed_, 1);
+    remark_ = mutedLabel(machine_);
+    layout->addWidget(remark_);
 
-    auto* keys = new QHBoxLayout;
-    keys->setContentsMargins(0, 4, 0, 10);
-    const auto key = [&](const QString& name, const QString& what, auto action) {
-        auto* button = new QPushButton(name, machine_);
-        button->setFocusPolicy(Qt::NoFocus);
-        button->setAccessibleName(what);
-        connect(button, &QPushButton::clicked, this, action);
-        auto* words = new QLabel(what, machine_);
-        words->setObjectName(QStringLiteral("muted"));
-        keys->addWidget(button);
-        keys->addWidget(words);
-        keys->addSpacing(16);
-    };
-    key(tr("Space"), tr("row or step done"), [this] { step(true); });
-    key(tr("Backspace"), tr("one back"), [this] { step(false); });
-    key(tr("N"), tr("note"), [this] { addNote(); });
-    key(tr("F"), tr("full screen"),
-        [this] { window()->setWindowState(window()->windowState() ^ Qt::WindowFullScreen); });
-    keys->addStretch(1);
-    layout->addLayout(keys);
+    addKeys();
+    layout->addWidget(keys_);
+    rehearsal_ = new RehearsalBar(machine_);
+    layout->addWidget(rehearsal_);
+    connect(rehearsal_, &RehearsalBar::stepWanted, this, [this] {
+        step(true);
+        if (!state_ || state_->finished())
+            play(false);
+    });
+    connect(rehearsal_, &RehearsalBar::slowMotionWanted, this, &KnitStation::slowDown);
+    connect(rehearsal_, &RehearsalBar::jumpWanted, this, [this](int passes) {
+        if (state_ && state_->isRehearsal())
+            change([&] { state_->jump(passes); });
+    });
+    hand_ = new HandBar(machine_);
+    layout->addWidget(hand_);
+    connect(rehearsal_, &RehearsalBar::byHandWanted, this, [this](bool on) {
+        play(rehearsal_->plays() && !on);
+        shownRow_.reset();
+        if (state_)
+            fillMachine();
+        setFocus();
+    });
+    connect(hand_, &HandBar::changed, this, [this] { fillHand(); });
+    connect(hand_, &HandBar::said, this, &KnitStation::said);
+    connect(bed_, &BedCanvas::pressed, hand_, &HandBar::press);
+    connect(bed_, &BedCanvas::dragged, hand_, &HandBar::drag);
     pages_->addWidget(machine_);
 }
 
-void KnitStation::fillChoice() {
-    while (QLayoutItem* item = choiceRows_->takeAt(0)) {
-        if (item->widget())
-            item->widget()->deleteLater();
-        delete item;
-    }
-    const Worked* drawn = session().drawn();
-    const auto pieces = session().workroom().pieces(session().projectId());
-    const SwatchPlan plan = planSwatch(session().project());
-    const auto offerSwatch = [&] {
-        addChoice(tr("Swatch"), begun(pieces, swatchPiece), plan.program ? &*plan.program : nullptr,
-                  plan.program.has_value(), [this] { beginSwatch(true); });
-    };
-    // It comes first until there is a gauge that was measured.
-    const MeasuredFabric& fabric = session().worked().measured;
-    const bool swatchFirst = !fabric.gauge || fabric.unproven;
-    if (swatchFirst)
-        offerSwatch();
-    for (const PieceKind kind : allPieces) {
-        const WorkedPiece* drafted = drawn ? drawn->piece(kind) : nullptr;
-        addChoice(coreText(vestimen::label(kind)), begun(pieces, vestimen::key(kind)),
-                  drafted ? &drafted->program : nullptr, session().worked().sound(), [this, kind] { begin(kind); });
-    }
-    if (!swatchFirst)
-        offerSwatch();
-    if (choiceRows_->count() == 0)
-        choiceRows_->addWidget(
-            new QLabel(tr("There is no piece yet: the draft needs a gauge and measures first."), choice_));
+void KnitStation::addKeys() {
+    keys_ = new KeyRow(machine_);
+    keys_->add({Qt::Key_Space, Qt::Key_Return, Qt::Key_Enter, Qt::Key_PageDown}, tr("Space"), tr("done"),
+               [this] { step(true); });
+    keys_->add({Qt::Key_Backspace, Qt::Key_PageUp}, tr("Backspace"), tr("back"), [this] { step(false); });
+    ofYarn_ = {
+        keys_->add({Qt::Key_U}, tr("U"), tr("unravel"), [this] { askToUnravel(); }),
+        keys_->add({Qt::Key_M}, tr("M"), tr("mistake"), [this] { askForMistake(); }),
+        keys_->add({Qt::Key_C}, tr("C"), tr("counter"), [this] { askForCounter(); }),
+        keys_->add({Qt::Key_N}, tr("N"), tr("note"), [this] { addNote(); }),
+        keys_->add({Qt::Key_X}, tr("X"), tr("mark"), [this] { change([this] { state_->mark(tr("look here")); }); })};
+    keys_->add({Qt::Key_P}, tr("P"), tr("pause"), [this] { leave(); });
+    keys_->add({Qt::Key_D}, tr("D"), tr("print"), [this] { askToPrint(); });
+    keys_->add({Qt::Key_V}, tr("V"), tr("turn"), [this] { turnFabric(); });
+    keys_->add({Qt::Key_F}, tr("F"), tr("full screen"), [this] { fillScreen(!fillsScreen_); });
+    keys_->add({Qt::Key_S}, tr("S"), tr("settings"), [this] { askForSettings(); });
+    // These have their buttons in the rehearsal's own bar.
+    keys_->addKey(Qt::Key_R, [this] { play(!rehearsal_->plays()); });
+    keys_->addKey(Qt::Key_T, [this] { slowDown(); });
+    keys_->addKey(Qt::Key_H, [this] {
+        if (state_->isRehearsal())
+            rehearsal_->byHand()->toggle();
+    });
+    keys_->addKey(Qt::Key_Escape, [this] { fillScreen(false); });
 }
 
-void KnitStation::addChoice(const QString& title, const std::optional<BegunPiece>& already, const Program* drafted,
-                            bool sound, const std::function<void()>& beginIt) {
-    if (!already && !drafted)
-        return;
-    auto* row = new QWidget(choice_);
-    row->setObjectName(QStringLiteral("card"));
-    row->setAttribute(Qt::WA_StyledBackground);
-    auto* line = new QHBoxLayout(row);
-    line->setContentsMargins(16, 10, 16, 10);
-    auto* name = new QLabel(title, row);
-    name->setObjectName(QStringLiteral("heading"));
-    name->setMinimumWidth(140);
-    auto* words = new QLabel(row);
-    words->setObjectName(QStringLiteral("muted"));
-    line->addWidget(name);
-    line->addWidget(words, 1);
-    auto* button = new QPushButton(row);
-    line->addWidget(button);
-    if (already) {
-        const bool finished = already->place.operation >= already->program.operations.size();
-        const bool movedOn = drafted && !(*drafted == already->program);
-        VirtualBed at(already->program);
-        at.advance(already->place);
-        QString text = finished ? tr("done") : tr("on the machine, row %1").arg(at.counter());
-        if (movedOn)
-            text += tr(" · the draft has moved on since it was begun");
-        words->setText(text);
-        button->setText(finished ? tr("Look") : tr("Resume"));
-        if (!finished)
-            button->setObjectName(QStringLiteral("primary"));
-        connect(button, &QPushButton::clicked, this, [this, id = already->id] { resume(id); });
-        if (drafted && (finished || movedOn)) {
-            auto* again = new QPushButton(tr("Begin again"), row);
-            again->setToolTip(
-                tr("Starts this piece anew from the draft as it is now. What was knitted stays in the journal."));
-            connect(again, &QPushButton::clicked, this, beginIt);
-            line->addWidget(again);
-        }
-    } else {
-        words->setText(tr("%1 rows · not begun").arg(passCount(*drafted)));
-        button->setText(tr("Begin"));
-        button->setEnabled(sound);
-        if (!sound)
-            button->setToolTip(tr("The draft has something to mend first."));
-        connect(button, &QPushButton::clicked, this, beginIt);
+void KnitStation::turnFabric() {
+    KnitSettings turned = settings_;
+    turned.shown = turned.shown == WornSide::purl ? WornSide::knit : WornSide::purl;
+    try {
+        turned.write(session().workroom());
+    } catch (const WorkroomError& error) {
+        emit said(error.message());
     }
-    choiceRows_->addWidget(row);
+    settings_ = turned;
+    if (state_)
+        fillMachine();
+}
+
+void KnitStation::fillHand() {
+    const KnittingState& state = *state_;
+    const bool byHand = state.isRehearsal() && rehearsal_->byHand()->isChecked() && !rehearsal_->plays() &&
+                        shownRow_ != state.passesDone() && rowSetByHand(state.program(), state.place());
+    if (byHand)
+        hand_->take(state.program(), state.place(), state.siblings());
+    else
+        hand_->letGo();
+    const VirtualBed& bed = byHand ? hand_->bed()->bed() : state.bed();
+    const FabricGauge gauge = session().worked().measured.gauge.value_or(FabricGauge{});
+    BedView view =
+        bedView(bed, state.program(), gauge, fabricColour(QString::fromStdString(session().project().yarn.colour)));
+    view.shown = settings_.shown;
+    if (byHand) {
+        view.hand = HandView{hand_->chosen(), hand_->wrong()};
+        QStringList all;
+        for (const ProgramStep* step = state.next(); step && !step->isRows; step = stepAt(state.steps(), step->to))
+            all << coreText(step->text);
+        card_->setWords(tr("by hand, row %1").arg(bed.counter() + 1), all.join(QLatin1Char(' ')),
+                        tr("Set the needles below; Space knits the row."));
+        needles_->clear(tr("not shown: the needles are in your hands"));
+    }
+    bed_->setView(std::move(view));
+}
+
+void KnitStation::tryRow() {
+    const Trial trial = hand_->tryRow();
+    if (trial.right()) {
+        emit said(tr("Right: the row is knitted."));
+        change([&] { state_->jump(state_->passesDone() + 1); });
+        return;
+    }
+    constexpr std::size_t most = 3;
+    QStringList happened;
+    for (std::size_t i = 0; i < std::min(most, trial.happened.size()); ++i)
+        happened << coreText(trial.happened[i]);
+    if (trial.happened.size() > most)
+        happened << tr("And %n more.", nullptr, static_cast<int>(trial.happened.size() - most));
+    askAloud(Tone::wrongSide, happened.join(QLatin1Char(' ')),
+             {{tr("I set it right"), [] {}},
+              {tr("From the beginning"),
+               [this] {
+                   hand_->beginAgain();
+                   fillHand();
+               }},
+              {tr("Show me"), [this] {
+                   shownRow_ = state_->passesDone();
+                   fillMachine();
+               }}});
+}
+
+void KnitStation::slowDown() {
+    if (!state_ || !state_->isRehearsal())
+        return;
+    bool apart = false;
+    play(false);
+    if (hand_->bed()) {
+        hand_->letGo(); // it stands before a program that now becomes another
+        shownRow_ = state_->passesDone();
+    }
+    change([&] { apart = state_->slowDown(); });
+    if (!apart)
+        emit said(tr("There is nothing here to take apart: it is one movement."));
 }
 
 void KnitStation::beginSwatch(bool anew) {
@@ -276,50 +265,309 @@ void KnitStation::begin(PieceKind kind) {
     const WorkedPiece* piece = session().worked().piece(kind);
     if (!piece)
         return;
+    beginProgram(piece->program);
+    if (!state_ || !first_ || !first_->differs())
+        return;
+    const auto like = [this](const Program& program) {
+        const Correction correction{program, {}, 0, 0, 0, {}};
+        return change([&] { state_->adjust(correction, tr("like the first of the pair")); });
+    };
+    QList<QuestionBar::Answer> answers = {{tr("Like the first"), [this, like] {
+                                               if (like(first_->asKnitted()))
+                                                   emit said(tr("It is knitted like the first one was."));
+                                           }}};
+    if (!first_->deviations().empty())
+        answers.append({tr("Ask at each row"), [this, like] {
+                            if (like(first_->asBegun()))
+                                emit said(tr("It is asked at each row where the first was knitted otherwise."));
+                        }});
+    answers.append({tr("As drafted"), [] {}});
+    // The same seams get the same deviation: the second is the first one's mirror image.
+    question_->ask(
+        tr("The first was knitted otherwise than drafted: %1. Knit this one like it, mirrored?")
+            .arg(first_->deviations().empty() ? tr("its program was another") : first_->deviations().front().text),
+        answers);
+}
+
+/// Where the second of a pair comes to a row in which the first was changed.
+void KnitStation::offerDeviation() {
+    const auto* deviation = first_ && state_ && !state_->isRehearsal()
+                                ? first_->deviationAt(state_->program(), state_->place(), state_->next())
+                                : nullptr;
+    if (!deviation)
+        return;
+    question_->ask(tr("On the first, from this row on: %1. The same here, mirrored?").arg(deviation->text),
+                   {{tr("The same"),
+                     [this, deviation] {
+                         const Correction correction{
+                             deviation->after, deviation->inAfter(state_->place()), 0, 0, 0, {}};
+                         change([&] { state_->adjust(correction, tr("as on the first: %1").arg(deviation->text)); });
+                     }},
+                    {tr("Not on this one"), [] {}}});
+}
+
+void KnitStation::beginProgram(const Program& program) {
     try {
-        resume(session().workroom().beginPiece(session().projectId(), piece->program));
+        resume(session().workroom().beginPiece(session().projectId(), program));
     } catch (const WorkroomError& error) {
         emit said(error.message());
     }
 }
 
+/// What a piece may hang from: the others as they are drafted.
+std::shared_ptr<const std::map<std::string, Fabric>> KnitStation::fabricsBeside(const std::string& piece) const {
+    auto fabrics = std::make_shared<std::map<std::string, Fabric>>();
+    if (const Worked* drawn = session().drawn())
+        for (const WorkedPiece& each : drawn->pieces)
+            if (each.program.piece != piece)
+                fabrics->emplace(each.program.piece, each.fabric);
+    return fabrics;
+}
+
 void KnitStation::resume(qint64 id) {
+    putAway();
     try {
-        auto fabrics = std::make_shared<std::map<std::string, Fabric>>();
-        for (const BegunPiece& each : session().workroom().pieces(session().projectId()))
-            if (each.id == id) {
-                // The trim hangs from the other pieces as they are drafted.
-                if (const Worked* drawn = session().drawn())
-                    for (const WorkedPiece& piece : drawn->pieces)
-                        if (piece.program.piece != each.program.piece)
-                            fabrics->emplace(piece.program.piece, piece.fabric);
-                state_ = std::make_unique<KnittingState>(session().workroom(), each, fabrics);
-            }
+        const QList<BegunPiece> pieces = session().workroom().pieces(session().projectId());
+        pace_.read(session().workroom(), pieces);
+        pace_.start();
+        for (const BegunPiece& each : pieces)
+            if (each.id == id)
+                state_ = std::make_unique<KnittingState>(session().workroom(), each, fabricsBeside(each.program.piece));
+        if (const auto kind = state_ ? pieceFromKey(state_->program().piece) : std::nullopt)
+            first_ = FirstOfPair::of(session(), *kind);
     } catch (const WorkroomError& error) {
         emit said(error.message());
     }
+    ear_.forget();
+    atMachine_.start();
+    refresh();
+    setFocus();
+    emit moved();
+    offerDeviation();
+}
+
+void KnitStation::rehearse(const Program& program) {
+    putAway();
+    state_ = std::make_unique<KnittingState>(program, fabricsBeside(program.piece));
     refresh();
     setFocus();
     emit moved();
 }
 
+void KnitStation::play(bool on) {
+    rehearsal_->play(on && state_ && state_->isRehearsal() && !state_->finished());
+}
+
 void KnitStation::leave() {
-    state_.reset();
+    if (state_ && !state_->finished() && !state_->looksOn() && !state_->isRehearsal())
+        change([this] { state_->pause(); });
+    fillScreen(false);
+    putAway();
     refresh();
     emit moved();
 }
 
-void KnitStation::step(bool forward) {
+void KnitStation::putAway() {
+    question_->dismiss();
+    play(false);
+    hand_->letGo();
+    shownRow_.reset();
+    first_.reset();
+    state_.reset();
+}
+
+bool KnitStation::change(const std::function<void()>& what) {
     if (!state_)
-        return;
+        return false;
     try {
-        forward ? state_->done() : state_->back();
+        what();
     } catch (const WorkroomError& error) {
         emit said(error.message());
-        return;
+        return false;
     }
     fillMachine();
     emit moved();
+    if (question_->question().isEmpty())
+        offerDeviation();
+    return true;
+}
+
+void KnitStation::doOne() {
+    const ProgramPlace before = state_->place();
+    state_->done(settings_.confirm);
+    if (state_->place() != before && !state_->isRehearsal())
+        pace_.done(state_->program(), state_->place());
+}
+
+void KnitStation::step(bool forward) {
+    question_->dismiss();
+    if (!state_)
+        return;
+    if (forward && hand_->bed())
+        return tryRow();
+    const ProgramPlace before = state_->place();
+    if (change([&] { forward ? doOne() : state_->back(); }) && state_->place() != before)
+        announcer_.announce(forward ? announcementAfter(*state_, before) : announcementBack(*state_));
+    remindOfRest();
+}
+
+void KnitStation::remindOfRest() {
+    if (!state_ || state_->isRehearsal() || settings_.restAfter <= 0 ||
+        atMachine_.elapsed() < settings_.restAfter * qint64{1000})
+        return;
+    atMachine_.start();
+    emit said(tr("A while at the machine: rest hands and back for a moment. The row is kept."));
+}
+
+void KnitStation::askToUnravel() {
+    if (!state_ || state_->passesDone() == 0)
+        return;
+    bool given = false;
+    const int rows =
+        QInputDialog::getInt(this, tr("Unravel"), tr("Rows that come off:"), 1, 1, state_->passesDone(), 1, &given);
+    if (given && change([&] { state_->unravel(rows); }))
+        emit said(tr("%1 unravelled, %2.").arg(rowsText(rows), sideText(state_->bed().carriage())));
+}
+
+void KnitStation::askForCounter() {
+    if (!state_)
+        return;
+    CounterDialog dialog(*state_, this);
+    if (dialog.exec() != QDialog::Accepted)
+        return;
+    if (change([&] { state_->setCounter(dialog.row()->value(), dialog.why()->text().trimmed()); }))
+        emit said(tr("Row %1.").arg(state_->bed().counter()));
+}
+
+void KnitStation::askForMistake() {
+    if (!state_)
+        return;
+    MistakeDialog dialog(*state_, this);
+    const ProgramPlace asked = state_->place();
+    if (dialog.exec() != QDialog::Accepted)
+        return;
+    // What was worked out holds for the row it was asked at: the row counter may have gone on since.
+    if (state_->place() != asked)
+        return emit said(tr("A row was knitted meanwhile: ask again, nothing was changed."));
+    const QString summary = dialog.summary();
+    switch (dialog.remedy()) {
+    case MistakeDialog::Remedy::unravel:
+        change([&] {
+            state_->note(summary);
+            state_->unravel(dialog.rowsToUnravel());
+        });
+        break;
+    case MistakeDialog::Remedy::carry:
+        if (change([&] { state_->adjust(*dialog.correction(), summary); }))
+            emit said(tr("Carried: good again from row %1.").arg(dialog.correction()->goodRow));
+        break;
+    case MistakeDialog::Remedy::remember:
+        change([&] { state_->note(summary); });
+        break;
+    case MistakeDialog::Remedy::none:
+        break;
+    }
+}
+
+void KnitStation::askForSettings() {
+    KnitSettingsDialog dialog(settings_, DeviceLine::ports(), announcer_, this);
+    if (dialog.exec() != QDialog::Accepted)
+        return;
+    try {
+        dialog.settings().write(session().workroom());
+        useSettings(dialog.settings());
+    } catch (const WorkroomError& error) {
+        emit said(error.message());
+    }
+    if (state_)
+        fillMachine();
+}
+
+void KnitStation::askToPrint() {
+    if (!state_)
+        return;
+    const QString name = pieceName(state_->program());
+    const QString file = QFileDialog::getSaveFileName(this, tr("Print the rows"), name + QStringLiteral(".pdf"));
+    if (!file.isEmpty())
+        print(file);
+}
+
+void KnitStation::print(const QString& file) {
+    const QString title =
+        tr("%1 · %2").arg(QString::fromStdString(session().project().name), pieceName(state_->program()));
+    const bool written = printPiece(file, title, state_->program(), state_->siblings());
+    emit said(written ? tr("The rows are in %1.").arg(file)
+                      : tr("%1 cannot be written: choose another place.").arg(file));
+}
+
+void KnitStation::askAboutWrongWay(Side to) {
+    askAloud(Tone::wrongSide,
+             tr("The counter says that the carriage went to the %1, where it already stands on this screen.")
+                 .arg(to == Side::left ? tr("left") : tr("right")),
+             {{tr("Nothing was knitted"), [] {}},
+              {tr("Count a row"), [this] { countRows(1); }},
+              {tr("Set the row …"), [this] { askForCounter(); }}});
+}
+
+void KnitStation::askAloud(Tone tone, const QString& question, const QList<QuestionBar::Answer>& answers) {
+    question_->ask(question, answers);
+    announcer_.announce({tone, question});
+}
+
+void KnitStation::countRows(int rows) {
+    const ProgramPlace before = state_->place();
+    for (int left = rows; left > 0 && !state_->finished(); --left) {
+        const ProgramStep* next = state_->next();
+        if (state_->asksFirst(settings_.confirm)) {
+            askAloud(Tone::doNow, tr("The carriage has gone over. Was this done before? %1").arg(coreText(next->text)),
+                     {{tr("Yes, done"),
+                       [this, left] {
+                           // Everything up to the row is asked for once.
+                           change([&] {
+                               while (state_->next() && !state_->next()->isRows)
+                                   state_->done();
+                           });
+                           countRows(left);
+                       }},
+                      {tr("No: I take the row off"), [] {}}});
+            return;
+        }
+        if (!change([&] { doOne(); }))
+            return;
+    }
+    if (state_->place() != before)
+        announcer_.announce(announcementAfter(*state_, before));
+    remindOfRest();
+}
+
+void KnitStation::adoptDraft(const BegunPiece& piece, const Program& drafted) {
+    resume(piece.id);
+    if (!state_)
+        return;
+    const SharedPlace shared = sharedUntil(piece.program, piece.place, drafted);
+    const int rows = state_->passesDone() - passesBefore(piece.program, shared.begun);
+    const auto take = [this, drafted, shared] {
+        const Correction correction{drafted, shared.drafted, 0, 0, 0, {}};
+        if (change([&] { state_->adjust(correction, tr("the draft as it is now")); }))
+            emit said(tr("From here on it is knitted as it is drafted now."));
+    };
+    if (shared.begun == piece.place)
+        return take();
+    question_->ask(tr("The draft is another from row %1 on: %2 must come off first.")
+                       .arg(state_->bed().counter() - rows)
+                       .arg(rowsText(rows)),
+                   {{tr("They are off"), take}, {tr("Leave it as it was begun"), [] {}}});
+}
+
+void KnitStation::fillScreen(bool fill) {
+    if (fill == fillsScreen_ || (fill && !state_))
+        return;
+    fillsScreen_ = fill;
+    coming_->setVisible(!fill);
+    keys_->setVisible(!fill);
+    emit screenFilled(fill);
+    refresh();
+    setFocus();
 }
 
 void KnitStation::addNote() {
@@ -328,14 +576,8 @@ void KnitStation::addNote() {
     bool given = false;
     const QString text = QInputDialog::getText(this, tr("Note"), tr("Note at row %1").arg(state_->bed().counter()),
                                                QLineEdit::Normal, {}, &given);
-    if (!given || text.trimmed().isEmpty())
-        return;
-    try {
-        state_->note(text.trimmed());
+    if (given && !text.trimmed().isEmpty() && change([&] { state_->note(text.trimmed()); }))
         emit said(tr("Noted."));
-    } catch (const WorkroomError& error) {
-        emit said(error.message());
-    }
 }
 
 QString KnitStation::answer() const {
@@ -353,106 +595,105 @@ void KnitStation::refresh() {
         return;
     pages_->setCurrentWidget(state_ ? machine_ : choicePage_);
     try {
-        state_ ? fillMachine() : fillChoice();
+        state_ ? fillMachine() : choice_->fill();
     } catch (const WorkroomError& error) {
         emit said(error.message());
     }
 }
 
 void KnitStation::fillMachine() {
-    const Theme& theme = Theme::current();
     const Program& program = state_->program();
     const VirtualBed& bed = state_->bed();
     const Project& project = session().project();
-    card_->setStyleSheet(QStringLiteral("#nextCard { background: %1; border: 2.5px solid %2; border-radius: 10px; }")
-                             .arg(theme.paper.name(), theme.madder.name()));
-    before_->setStyleSheet(QStringLiteral("color: %1; font-size: 18px; font-weight: 700;").arg(theme.madder.name()));
-    carriage_->setStyleSheet(QStringLiteral("color: %1; font-size: 24px; font-weight: 700;").arg(theme.woad.name()));
 
-    piece_->setText(pieceName(program));
+    piece_->setText(state_->isRehearsal() ? tr("%1, rehearsed").arg(pieceName(program)) : pieceName(program));
     const ProgramStep* next = state_->next();
     const QString part =
         QString::fromStdString(section(program, next ? next->from.operation : program.operations.size()));
-    where_->setText(tr("%1 · %2 · %3 rows to go")
-                        .arg(QString::fromStdString(project.name), part)
-                        .arg(state_->passesAll() - state_->passesDone()));
-    row_->setText(QString::number(bed.counter()));
-    of_->setText(tr("of %1").arg(state_->lastRow()));
-    carriage_->setText(state_->finished() ? tr("off the machine") : sideText(bed.carriage()));
-    QStringList setting;
-    const operation::Knit* knit = nullptr;
-    for (std::size_t i = state_->place().operation; i < program.operations.size() && !knit; ++i)
-        knit = std::get_if<operation::Knit>(&program.operations[i].action);
-    if (knit && knit->size)
-        setting << tr("size %1").arg(QString::fromStdString(program.machine.sizes.text(*knit->size)));
-    if (knit)
-        setting << QString::fromStdString(program.yarns[knit->yarn].name);
-    size_->setText(setting.join(QStringLiteral(" · ")));
-
+    QStringList where = {QString::fromStdString(project.name), part,
+                         tr("%1 rows to go here, %2 in all")
+                             .arg(state_->rowsLeftInSection())
+                             .arg(state_->passesAll() - state_->passesDone())};
+    if (const QString time = next && !state_->isRehearsal() ? pace_.left(program, state_->place()) : QString();
+        !time.isEmpty())
+        where << time;
+    where_->setText(where.join(QStringLiteral(" · ")));
+    line_->setText(state_->looksOn() ? tr("read only: another window has this piece")
+                   : ear_.counter()->state() == DeviceLine::State::connected ? tr("row counter on")
+                   : ear_.counter()->state() == DeviceLine::State::off       ? QString()
+                                                                       : tr("row counter lost; keys go on working"));
+    facts_->show(*state_);
     const int ahead = state_->rowsAhead();
+    const ProgramStep* after = next ? stepAt(state_->steps(), next->to) : nullptr;
+    const QString then = after ? tr("then: %1").arg(coreText(after->text)) : QString();
     if (!next) {
-        before_->setText(tr("done"));
-        sentence_->setText(tr("%1 is finished.").arg(pieceName(program)));
-        then_->setText(tr("Leave the waste yarn in until its loops are caught: see Join."));
+        card_->setWords(tr("done"), tr("%1 is finished.").arg(pieceName(program)),
+                        tr("Leave the waste yarn in until its loops are caught: see Join."));
         needles_->clear();
     } else if (next->isRows) {
-        before_->setText(tr("row %1").arg(bed.counter() + 1));
-        sentence_->setText(
+        card_->setWords(
+            tr("row %1").arg(bed.counter() + 1),
             ahead == 1 ? tr("Knit 1 row, towards the %1.").arg(bed.carriage() == Side::right ? tr("left") : tr("right"))
-                       : tr("Knit %1 rows; nothing else to do.").arg(ahead));
-        const ProgramStep* after = stepAt(state_->steps(), next->to);
-        then_->setText(after ? tr("then: %1").arg(coreText(after->text)) : QString());
-        needles_->clear();
+                       : tr("Knit %1 rows; nothing else to do.").arg(ahead),
+            then);
+        // What comes after the plain rows can be looked at already.
+        if (after && isShaping(program, *after))
+            needles_->setStates(*state_->bedAt(after->from), *state_->bedAt(after->to),
+                                tr("in %1").arg(rowsText(ahead)));
+        else
+            needles_->clear();
     } else {
-        before_->setText(tr("before row %1").arg(bed.counter() + 1));
-        sentence_->setText(coreText(next->text));
-        const ProgramStep* after = stepAt(state_->steps(), next->to);
-        then_->setText(after ? tr("then: %1").arg(coreText(after->text)) : QString());
+        card_->setWords(tr("before row %1").arg(bed.counter() + 1), coreText(next->text), then);
         needles_->setStates(bed, *state_->bedAfterNext());
     }
-    sentence_->setStyleSheet(
-        QStringLiteral("font-size: %1px; font-weight: 700;").arg(sentence_->text().size() > 88 ? 20 : 26));
+    styleMachine();
 
-    coming_->clear();
+    for (QPushButton* each : ofYarn_)
+        each->setVisible(!state_->isRehearsal());
+    if (state_->isRehearsal())
+        rehearsal_->show(state_->passesDone(), state_->passesAll());
+    else
+        rehearsal_->hide();
+    QStringList coming;
     ProgramPlace place = next ? next->to : state_->place();
     for (int i = 0; i < 4; ++i) {
         const ProgramStep* step = stepAt(state_->steps(), place);
         if (!step)
             break;
-        coming_->addItem(QStringLiteral("%1   %2").arg(step->row, 3).arg(coreText(step->text)));
+        coming << QStringLiteral("%1   %2").arg(step->row, 3).arg(coreText(step->text));
         place = step->to;
     }
-    const FabricGauge gauge = session().worked().measured.gauge.value_or(FabricGauge{});
-    bed_->setView(bedView(bed, program, gauge, fabricColour(QString::fromStdString(project.yarn.colour))));
+    coming_->setLines(coming);
+    const QList<JournalRecord>& remarks = state_->remarks();
+    QString remark = remarks.isEmpty() ? QString() : remarkText(remarks.back());
+    if (first_ && !state_->isRehearsal())
+        if (const auto here = first_->remarks().find(state_->passesDone()); here != first_->remarks().end())
+            remark = tr("on the first, at this row: %1").arg(here->second);
+    remark_->setText(remark);
+    remark_->setVisible(!remark.isEmpty() && !fillsScreen_);
+    fillHand();
+}
+
+void KnitStation::styleMachine() {
+    // Large for the far side of the room, where the display is wide enough.
+    const double number = fillsScreen_ ? std::clamp(width() / 800.0, 1.0, 2.2) : 1.0;
+    const double text = std::min(number, 1.4);
+    facts_->setScale(number, text);
+    needles_->setFixedHeight(static_cast<int>(std::lround(118 * text)));
+    card_->setScale(text);
+}
+
+void KnitStation::resizeEvent(QResizeEvent* event) {
+    Station::resizeEvent(event);
+    keys_->setRoomy(width() > 1180);
+    if (fillsScreen_)
+        styleMachine();
 }
 
 void KnitStation::keyPressEvent(QKeyEvent* event) {
-    if (!state_)
-        return Station::keyPressEvent(event);
-    switch (event->key()) {
-    case Qt::Key_Space:
-    case Qt::Key_Return:
-    case Qt::Key_Enter:
-    case Qt::Key_PageDown:
-        step(true);
+    if (state_ && (hand_->takeKey(*event) || keys_->takeKey(*event)))
         return;
-    case Qt::Key_Backspace:
-    case Qt::Key_PageUp:
-        step(false);
-        return;
-    case Qt::Key_N:
-        addNote();
-        return;
-    case Qt::Key_F:
-        window()->setWindowState(window()->windowState() ^ Qt::WindowFullScreen);
-        return;
-    case Qt::Key_Escape:
-        if (window()->isFullScreen())
-            window()->showNormal();
-        return;
-    default:
-        Station::keyPressEvent(event);
-    }
+    Station::keyPressEvent(event);
 }
 
 } // namespace vestimen::app

@@ -1,12 +1,25 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "app/canvas/question_bar.h"
+#include "app/knit/announcer.h"
 #include "app/knit/bed_canvas.h"
+#include "app/knit/counter_ear.h"
+#include "app/knit/first_of_pair.h"
+#include "app/knit/hand_bar.h"
+#include "app/knit/key_row.h"
+#include "app/knit/knit_dialogs.h"
+#include "app/knit/knit_settings.h"
 #include "app/knit/knitting_state.h"
+#include "app/knit/next_card.h"
+#include "app/knit/pace_keeper.h"
+#include "app/knit/piece_choice.h"
+#include "app/knit/rehearsal_bar.h"
+#include "app/knit/row_facts.h"
 #include "app/shell/station.h"
 
+#include <QElapsedTimer>
 #include <QLabel>
-#include <QListWidget>
 #include <QPushButton>
 #include <QStackedWidget>
 #include <QVBoxLayout>
@@ -26,47 +39,99 @@ public:
     void resume(qint64 piece);
     /// The project's swatch, as it is planned now; goes on with one that is under way unless it shall be begun anew.
     void beginSwatch(bool anew = false);
+    /// The program without yarn: played, stepped through, taken apart needle by needle. Nothing is kept.
+    void rehearse(const Program& program);
+    /// The piece's rows to a PDF file; says whether it was written.
+    void print(const QString& file);
+    RehearsalBar* rehearsal() const { return rehearsal_; }
+    HandBar* hand() const { return hand_; }
+    BedCanvas* bed() const { return bed_; }
     const KnittingState* state() const { return state_.get(); }
+    RowCounter* counter() { return ear_.counter(); }
+    NextCard* card() const { return card_; }
+    QuestionBar* question() const { return question_; }
+    /// The machine screen alone, larger, over the whole display.
+    void fillScreen(bool fill);
+    bool fillsScreen() const { return fillsScreen_; }
+    bool settingChanges() const { return facts_->settingChanges(); }
+    void useSettings(const KnitSettings& settings);
+    const KnitSettings& settings() const { return settings_; }
+
     /// "Back, row 46 of 212", or how many pieces there are.
     QString answer() const;
 
 signals:
     void moved();
+    void screenFilled(bool filled);
 
 protected:
     void keyPressEvent(QKeyEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
 
 private:
-    void buildChoice();
     void buildMachine();
-    void fillChoice();
+    void addKeys();
+    void slowDown();
     void fillMachine();
+    void fillHand();
+    /// The row as the learner set it: knitted where it is right, else what would have happened.
+    void tryRow();
+    void turnFabric();
     void begin(PieceKind piece);
-    void addChoice(const QString& title, const std::optional<BegunPiece>& already, const Program* drafted, bool sound,
-                   const std::function<void()>& beginIt);
     void step(bool forward);
+    /// A row or a step by hand, with the time it took.
+    void doOne();
+    /// Does something to the state, says what cannot be done, and shows the result.
+    bool change(const std::function<void()>& what);
+    void askToUnravel();
+    void askForCounter();
+    void askForMistake();
+    void askToPrint();
+    void askForSettings();
+    void askAboutWrongWay(Side to);
+    /// A question of the row counter's, which is heard as well.
+    void askAloud(Tone tone, const QString& question, const QList<QuestionBar::Answer>& answers);
+    /// Rows that the counter has counted. Stops and asks where something by hand is not ticked off.
+    void countRows(int rows);
+    void play(bool on);
+    std::shared_ptr<const std::map<std::string, Fabric>> fabricsBeside(const std::string& piece) const;
+    void beginProgram(const Program& program);
+    void offerDeviation();
+    void remindOfRest();
+    void adoptDraft(const BegunPiece& piece, const Program& drafted);
+    void styleMachine();
     void addNote();
     void leave();
+    /// Puts the piece away, and all that looks at it.
+    void putAway();
 
     QStackedWidget* pages_;
-    QWidget* choice_;
+    PieceChoice* choice_;
     QWidget* choicePage_; ///< in which it scrolls
-    QVBoxLayout* choiceRows_;
     QWidget* machine_;
     QLabel* piece_;
-    QLabel* of_;
     QLabel* where_;
-    QLabel* row_;
-    QLabel* carriage_;
-    QLabel* size_;
-    QWidget* card_;
-    QLabel* before_;
-    QLabel* sentence_;
-    QLabel* then_;
+    RowFacts* facts_;
+    NextCard* card_;
     NeedlePicture* needles_;
-    QListWidget* coming_;
+    ComingLines* coming_;
+    QuestionBar* question_;
+    KeyRow* keys_;
+    QList<QPushButton*> ofYarn_; ///< what a rehearsal has no use for
+    RehearsalBar* rehearsal_;
+    HandBar* hand_;
+    std::optional<int> shownRow_; ///< after so many passes the learner asked to be shown
+    QLabel* remark_;
+    QLabel* line_; ///< of the row counter
     BedCanvas* bed_;
     std::unique_ptr<KnittingState> state_;
+    KnitSettings settings_;
+    CounterEar ear_;
+    Announcer announcer_;
+    PaceKeeper pace_;
+    QElapsedTimer atMachine_; ///< since the last pause, or the last reminder
+    bool fillsScreen_ = false;
+    std::optional<FirstOfPair> first_; ///< when this is the second
 };
 
 } // namespace vestimen::app

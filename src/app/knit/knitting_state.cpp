@@ -1,16 +1,50 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/knit/knitting_state.h"
 
+#include "core/record/slow_motion.h"
+
+#include <QCoreApplication>
+
 #include <algorithm>
 
 namespace vestimen::app {
+namespace {
+
+bool isRemark(JournalRecord::Kind kind) {
+    using Kind = JournalRecord::Kind;
+    return kind != Kind::done && kind != Kind::back && kind != Kind::pause;
+}
+
+} // namespace
 
 KnittingState::KnittingState(Workroom& workroom, BegunPiece piece,
                              std::shared_ptr<const std::map<std::string, Fabric>> siblings)
-    : workroom_(workroom), piece_(std::make_unique<BegunPiece>(std::move(piece))), fabrics_(std::move(siblings)),
-      steps_(vestimen::steps(piece_->program)), passesAll_(passCount(piece_->program)) {
+    : workroom_(&workroom), piece_(std::make_unique<BegunPiece>(std::move(piece))),
+      lock_(std::make_unique<QLockFile>(workroom.file() + QStringLiteral(".piece-%1.lock").arg(piece_->id))),
+      fabrics_(std::move(siblings)) {
+    // Held as long as its program runs, however long that is: a piece takes days.
+    lock_->setStaleLockTime(0);
+    lock_->tryLock();
     for (const auto& [name, fabric] : *fabrics_)
         siblings_[name] = &fabric;
+    readProgram();
+    for (JournalRecord& each : workroom.journal(piece_->id))
+        if (isRemark(each.kind))
+            remarks_.append(std::move(each));
+}
+
+KnittingState::KnittingState(Program program, std::shared_ptr<const std::map<std::string, Fabric>> siblings)
+    : piece_(std::make_unique<BegunPiece>()), fabrics_(std::move(siblings)) {
+    piece_->program = std::move(program);
+    for (const auto& [name, fabric] : *fabrics_)
+        siblings_[name] = &fabric;
+    readProgram();
+}
+
+void KnittingState::readProgram() {
+    steps_ = vestimen::steps(program());
+    passesAll_ = passCount(program());
+    lastRow_ = 0;
     for (const ProgramStep& step : steps_)
         if (const auto* knit = std::get_if<operation::Knit>(&program().operations[step.from.operation].action))
             if (program().yarns[knit->yarn].role == YarnRole::main)
@@ -32,32 +66,120 @@ int KnittingState::rowsAhead() const {
     return knit.rows.count() - (place().operation == step->from.operation ? place().rowsDone : 0);
 }
 
+int KnittingState::rowsLeftInSection() const {
+    const auto& operations = program().operations;
+    ProgramPlace end = next() ? next()->from : place();
+    while (end.operation < operations.size()) {
+        const auto* say = std::get_if<operation::Say>(&operations[end.operation].action);
+        if (say && say->code == "section")
+            break;
+        end = {end.operation + 1, 0};
+    }
+    return passesBefore(program(), end) - passesDone();
+}
+
 std::unique_ptr<VirtualBed> KnittingState::bedAfterNext() const {
     return bedAt(next() ? next()->to : place());
 }
 
-void KnittingState::record(JournalRecord::Kind kind, ProgramPlace to, const QString& text) {
-    workroom_.append(piece_->id, {kind, to, text, {}});
+void KnittingState::record(JournalRecord::Kind kind, ProgramPlace to, const QString& text,
+                           std::optional<Program> program) {
+    if (looksOn())
+        throw WorkroomError(QCoreApplication::translate(
+            "KnittingState", "Another window has this piece: knit on there, or close it and resume here."));
+    if (workroom_)
+        workroom_->append(piece_->id, {kind, to, text, {}, program});
+    if (isRemark(kind) && workroom_)
+        remarks_.append({kind, to, text, QDateTime::currentDateTimeUtc()});
+    const bool other = program.has_value();
+    if (other)
+        piece_->program = std::move(*program);
+    const bool behind = to < piece_->place;
     piece_->place = to;
+    if (other)
+        readProgram();
+    else if (behind)
+        bed_ = bedAt(to);
+    else
+        bed_->advance(to);
 }
 
-void KnittingState::done() {
-    if (finished())
-        return;
-    record(JournalRecord::Kind::done, nextPlace(program(), steps_, place()));
-    bed_->advance(place());
+bool KnittingState::asksFirst(Confirm confirm) const {
+    const ProgramStep* step = next();
+    return step && !step->isRows &&
+           (confirm == Confirm::always || (confirm == Confirm::shaping && isShaping(program(), *step)));
+}
+
+void KnittingState::done(Confirm confirm) {
+    while (next() && !next()->isRows && !asksFirst(confirm))
+        record(JournalRecord::Kind::done, next()->to);
+    if (!finished())
+        record(JournalRecord::Kind::done, nextPlace(program(), steps_, place()));
 }
 
 void KnittingState::back() {
     const ProgramPlace before = previousPlace(program(), steps_, place());
-    if (before == place())
-        return;
-    record(JournalRecord::Kind::back, before);
-    bed_ = bedAt(before);
+    if (before != place())
+        record(JournalRecord::Kind::back, before);
+}
+
+int KnittingState::unravel(int rows) {
+    const int most = std::clamp(rows, 0, passesDone());
+    if (most > 0)
+        record(JournalRecord::Kind::unravelled, placeAfterPasses(program(), passesDone() - most),
+               QString::number(most));
+    return most;
+}
+
+bool KnittingState::setCounter(int row, const QString& why) {
+    const auto to = placeAtRow(program(), place(), row);
+    if (to && *to != place())
+        record(JournalRecord::Kind::set, *to, why);
+    return to.has_value();
+}
+
+void KnittingState::adjust(const Correction& correction, const QString& why) {
+    record(JournalRecord::Kind::adjusted, correction.place, why, correction.program);
+}
+
+void KnittingState::jump(int passes) {
+    const ProgramPlace to = placeAfterPasses(program(), passes);
+    if (isRehearsal() && to != place())
+        record(JournalRecord::Kind::set, to);
+}
+
+bool KnittingState::slowDown() {
+    const ProgramStep* step = next();
+    if (!isRehearsal() || !step || step->isRows)
+        return false;
+    Program slow = program();
+    std::vector<Operation> taken;
+    VirtualBed bed(slow, &siblings_);
+    bed.advance(place());
+    for (std::size_t i = step->from.operation; i < step->to.operation; ++i) {
+        for (Operation& each : inSlowMotion(slow.operations[i], bed))
+            taken.push_back(std::move(each));
+        bed.advance({i + 1, 0});
+    }
+    const auto at = slow.operations.begin() + static_cast<std::ptrdiff_t>(step->from.operation);
+    const auto count = static_cast<std::ptrdiff_t>(step->to.operation - step->from.operation);
+    if (static_cast<std::ptrdiff_t>(taken.size()) <= count)
+        return false;
+    slow.operations.insert(slow.operations.erase(at, at + count), taken.begin(), taken.end());
+    record(JournalRecord::Kind::adjusted, place(), {}, std::move(slow));
+    return true;
 }
 
 void KnittingState::note(const QString& text) {
     record(JournalRecord::Kind::note, place(), text);
+}
+
+void KnittingState::mark(const QString& text) {
+    record(JournalRecord::Kind::mark, place(), text);
+}
+
+void KnittingState::pause() {
+    record(JournalRecord::Kind::pause, place());
 }
 
 } // namespace vestimen::app

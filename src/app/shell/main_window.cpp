@@ -134,6 +134,10 @@ template<class Kind> Kind* MainWindow::built(int station) {
             });
         } else if constexpr (std::is_same_v<Kind, KnitStation>) {
             connect(made, &KnitStation::moved, this, &MainWindow::fillThread);
+            connect(made, &KnitStation::screenFilled, this, [this](bool filled) {
+                thread_->setVisible(!filled);
+                setWindowState(filled ? windowState() | Qt::WindowFullScreen : windowState() & ~Qt::WindowFullScreen);
+            });
         }
     }
     return static_cast<Kind*>(place);

@@ -30,6 +30,7 @@ public:
     explicit Session(Workroom& workroom, QObject* parent = nullptr);
 
     Workroom& workroom() { return workroom_; }
+    const Workroom& workroom() const { return workroom_; }
     bool hasProject() const { return id_ != 0; }
     qint64 projectId() const { return id_; }
     const Project& project() const { return project_; }

@@ -70,9 +70,6 @@ int takeShots(MainWindow& window, const QString& folder) {
     window.draftStation()->showPiece(PieceKind::front);
     window.draftStation()->canvas()->pick(Part::neckDepth);
     shot("draft");
-    window.draftStation()->showPiece(PieceKind::leftSleeve);
-    window.draftStation()->canvas()->pick(Part::sleeveTop);
-    shot("draft-sleeve");
     window.showStation(MainWindow::knit);
     begin(PieceKind::leftSleeve);
     knitUntil([](const KnittingState& state) {
@@ -81,14 +78,22 @@ int takeShots(MainWindow& window, const QString& folder) {
                std::holds_alternative<operation::Increase>(state.program().operations[step->from.operation].action);
     });
     shot("knit");
+    knitUntil([](const KnittingState& state) { return state.bed().counter() > 126; });
+    shot("knit-row");
     begin(PieceKind::front);
     knitUntil([](const KnittingState& state) {
         const auto* step = state.next();
         return state.bed().counter() > 226 && step &&
                std::holds_alternative<operation::Hold>(state.program().operations[step->from.operation].action);
     });
+    shot("knit-short-rows");
     window.chooseTheme(true);
-    shot("knit-short-rows-dark");
+    window.knitStation()->fillScreen(true);
+    window.setWindowState(Qt::WindowNoState); // the display that there is not would be smaller
+    window.resize(1280, 800);
+    shot("knit-full-dark");
+    window.knitStation()->fillScreen(false);
+    window.resize(1280, 800);
     window.chooseTheme(false);
     window.showStation(MainWindow::join);
     window.joinStation()->list()->setCurrentRow(4);
@@ -131,7 +136,9 @@ int takeShots(MainWindow& window, const QString& folder) {
     window.draftStation()->compare()->setCurrentIndex(2);
     emit window.draftStation()->compare()->activated(2);
     window.draftStation()->canvas()->pick(Part::none);
-    shot("draft-compare");
+    window.chooseTheme(true);
+    shot("draft-compare-dark");
+    window.chooseTheme(false);
     window.draftStation()->compare()->setCurrentIndex(0);
     emit window.draftStation()->compare()->activated(0);
     Project wide = cardigan;
@@ -140,15 +147,6 @@ int takeShots(MainWindow& window, const QString& folder) {
     window.session().edit(QStringLiteral("Roomy"), wide);
     shot("draft-too-wide");
     window.session().undo();
-    Project vest = window.session().project();
-    vest.ease[static_cast<std::size_t>(Measure::armholeDepth)] = {};
-    vest.choices.body = BodyKind::sleeveless;
-    vest.choices.sides = SideKind::waisted;
-    window.session().edit({}, vest);
-    window.chooseTheme(true);
-    window.draftStation()->showPiece(PieceKind::back);
-    window.draftStation()->canvas()->pick(Part::none);
-    shot("draft-dark");
     return sound ? 0 : 1;
 }
 

@@ -3,40 +3,15 @@
 
 #include "app/shell/session.h"
 #include "app/swatch/swatch_canvas.h"
-#include "app/theme/theme.h"
+#include "app/theme/paper.h"
 #include "core/knitting/wording.h"
 
 #include <QFileInfo>
-#include <QPageSize>
-#include <QPainter>
-#include <QPdfWriter>
 
 namespace vestimen::app {
 namespace {
 
-constexpr int resolution = 1200; // dots per inch
-constexpr double dotsPerMillimetre = resolution / 25.4;
 constexpr QSizeF a4Across(297.0, 210.0);
-
-/// On paper the colours are those of the light theme, whatever the window wears.
-class LightTheme {
-public:
-    LightTheme() : before_(Theme::current().name) { Theme::choose(Theme::Name::fleece); }
-    ~LightTheme() { Theme::choose(before_); }
-    LightTheme(const LightTheme&) = delete;
-    LightTheme& operator=(const LightTheme&) = delete;
-
-private:
-    Theme::Name before_;
-};
-
-bool begin(QPainter& painter, QPdfWriter& writer, const QSizeF& millimetres) {
-    writer.setResolution(resolution);
-    writer.setPageSize(QPageSize(millimetres, QPageSize::Millimeter, {}, QPageSize::ExactMatch));
-    writer.setPageMargins({});
-    writer.setCreator(QStringLiteral("Vestimen"));
-    return painter.begin(&writer);
-}
 
 /// All steps with a box to tick, in two columns; in smaller type when they would not fit.
 void printSteps(QPainter& painter, const std::vector<ProgramStep>& all, const QRectF& area) {
@@ -79,9 +54,9 @@ bool printGaugeRule(const QString& file, const RuleDrawing& drawing) {
     QPdfWriter writer(file);
     writer.setTitle(SwatchCanvas::tr("Gauge rule"));
     QPainter painter;
-    if (!begin(painter, writer, a4Across.expandedTo({drawing.width, drawing.height})))
+    if (!paper::begin(painter, writer, a4Across.expandedTo({drawing.width, drawing.height})))
         return false;
-    painter.scale(dotsPerMillimetre, dotsPerMillimetre);
+    painter.scale(paper::dotsPerMillimetre, paper::dotsPerMillimetre);
     for (const RuleDrawing::Line& line : drawing.lines) {
         painter.setPen(QPen(Qt::black, line.width, Qt::SolidLine, Qt::FlatCap));
         painter.drawLine(QLineF(line.x1, line.y1, line.x2, line.y2));
@@ -108,11 +83,11 @@ bool printSwatchPlan(const QString& file, const Project& project, const SwatchPl
     QPdfWriter writer(file);
     writer.setTitle(QString::fromStdString(project.swatch.name));
     QPainter painter;
-    if (!begin(painter, writer, {210.0, 297.0}))
+    if (!paper::begin(painter, writer, paper::a4))
         return false;
     // The screen's drawing, with four of its pixels to a millimetre.
     constexpr double pixels = 4.0;
-    painter.scale(dotsPerMillimetre / pixels, dotsPerMillimetre / pixels);
+    painter.scale(paper::dotsPerMillimetre / pixels, paper::dotsPerMillimetre / pixels);
     constexpr double margin = 15 * pixels;
     constexpr double wide = 180 * pixels;
     painter.setPen(Theme::current().ink);

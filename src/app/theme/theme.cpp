@@ -77,6 +77,7 @@ QPushButton#primary:focus { border: 2px solid @ink; }
 QLineEdit, QSpinBox, QComboBox { background: @paper; border: 1px solid @line; border-radius: 6px; padding: 5px 7px; selection-background-color: @woad; selection-color: @onwoad; }
 QLineEdit#borrowed { color: @muted; font-style: italic; border-style: dashed; }
 QPushButton#small { padding: 4px 10px; font-size: 13px; }
+QPushButton#key { padding: 6px 7px; }
 QLineEdit#reading { padding: 2px; font-size: 15px; font-weight: 700; }
 QLineEdit[wrong="true"] { border: 2px solid @madder; }
 QComboBox::drop-down { border: none; width: 22px; }

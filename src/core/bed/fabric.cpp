@@ -9,7 +9,7 @@ std::vector<LoopId> Fabric::edge(const std::string& name) const {
     std::vector<LoopId> openings;
     const auto add = [&](Side side, std::size_t first, std::size_t last) {
         for (std::size_t pass = first; pass <= last && pass <= passes.size(); ++pass)
-            if (pass >= 1 && passes[pass - 1].loopCount > 0)
+            if (pass >= 1 && passes[pass - 1].loopCount > 0 && !passes[pass - 1].protects)
                 openings.push_back(passes[pass - 1].end(side));
     };
     for (const NamedEdge& each : edges)
@@ -36,9 +36,9 @@ LoopId Fabric::firstRowLoop(Needle needle) const {
     const auto end = begin + pass.loopCount;
     const auto found =
         pass.from == Side::left
-            ? std::lower_bound(begin, end, needle.slot(), [](const Loop& l, int slot) { return l.slot < slot; })
-            : std::lower_bound(begin, end, needle.slot(), [](const Loop& l, int slot) { return l.slot > slot; });
-    for (auto loop = found; loop != end && loop->slot == needle.slot(); ++loop)
+            ? std::lower_bound(begin, end, needle.slot(), [](const Loop& l, int slot) { return l.slot() < slot; })
+            : std::lower_bound(begin, end, needle.slot(), [](const Loop& l, int slot) { return l.slot() > slot; });
+    for (auto loop = found; loop != end && loop->slot() == needle.slot(); ++loop)
         if (loop->bed() == needle.bed())
             return static_cast<LoopId>(loop - loops.begin());
     return noLoop;

@@ -5,6 +5,8 @@
 #include "core/knitting/program.h"
 #include "core/reckoning/reckoning.h"
 
+#include <boost/container/vector.hpp>
+
 #include <cstdint>
 #include <map>
 #include <string>
@@ -21,37 +23,46 @@ enum class LoopKind : std::uint8_t { castOn, knit, wrap, picked, empty, hung, bo
 /// or after: see Fabric::row.
 class Loop {
 public:
-    LoopId parent; ///< the oldest of its parents; further ones stand in Fabric::moreParents
-    std::int16_t slot;
-    YarnIndex yarn;
-
     static Loop made(LoopKind kind, LoopId parent, Needle needle, YarnIndex yarn) {
-        const auto bed = needle.bed() == Bed::second ? secondBed : std::uint8_t{0};
-        return {parent, static_cast<std::int16_t>(needle.slot()), yarn,
-                static_cast<std::uint8_t>(static_cast<std::uint8_t>(kind) | bed)};
+        const auto bed = needle.bed() == Bed::second ? secondBed : std::uint64_t{0};
+        return Loop(parent, needle.slot(), yarn, static_cast<std::uint64_t>(kind) << kindAt | bed);
     }
     /// Nearly every stitch there is: one knit loop on the main bed.
     static Loop knit(LoopId parent, int slot, YarnIndex yarn) {
-        return {parent, static_cast<std::int16_t>(slot), yarn, static_cast<std::uint8_t>(LoopKind::knit)};
+        return Loop(parent, slot, yarn, static_cast<std::uint64_t>(LoopKind::knit) << kindAt);
     }
+    /// The same, hanging from another loop.
+    Loop hungFrom(LoopId other) const { return Loop((bits_ & ~parentMask) | other); }
+    /// The same, hanging from the loop that was made so many after its parent.
+    Loop raised(LoopId by) const { return Loop(bits_ + by); }
 
-    LoopKind kind() const { return static_cast<LoopKind>(traits_ & kindMask); }
-    Bed bed() const { return (traits_ & secondBed) != 0 ? Bed::second : Bed::main; }
-    bool isPurl() const { return (traits_ & purl) != 0; } ///< re-formed as purl
-    void turnToPurl() { traits_ |= purl; }
-    Needle needle() const { return Needle::atSlot(slot, bed()); }
+    /// The oldest of its parents; further ones stand in Fabric::moreParents.
+    LoopId parent() const { return static_cast<LoopId>(bits_ & parentMask); }
+    std::int16_t slot() const { return static_cast<std::int16_t>(bits_ >> slotAt & 0xffff); }
+    YarnIndex yarn() const { return static_cast<YarnIndex>(bits_ >> yarnAt & 0xff); }
+    LoopKind kind() const { return static_cast<LoopKind>(bits_ >> kindAt & 0xf); }
+    Bed bed() const { return (bits_ & secondBed) != 0 ? Bed::second : Bed::main; }
+    bool isPurl() const { return (bits_ & purl) != 0; } ///< re-formed as purl
+    void turnToPurl() { bits_ |= purl; }
+    Needle needle() const { return Needle::atSlot(slot(), bed()); }
 
     Loop() = default;
 
 private:
-    static constexpr std::uint8_t kindMask = 0x0f;
-    static constexpr std::uint8_t secondBed = 0x10;
-    static constexpr std::uint8_t purl = 0x20;
+    // Eight bytes that are copied and counted up at once: from the lowest bit parent, slot, yarn, kind, and two marks.
+    static constexpr std::uint64_t parentMask = 0xffffffff;
+    static constexpr int slotAt = 32;
+    static constexpr int yarnAt = 48;
+    static constexpr int kindAt = 56;
+    static constexpr std::uint64_t secondBed = std::uint64_t{1} << 60;
+    static constexpr std::uint64_t purl = std::uint64_t{1} << 61;
 
-    Loop(LoopId parentLoop, std::int16_t atSlot, YarnIndex ofYarn, std::uint8_t traits)
-        : parent(parentLoop), slot(atSlot), yarn(ofYarn), traits_(traits) {}
+    explicit Loop(std::uint64_t bits) : bits_(bits) {}
+    Loop(LoopId parentLoop, int atSlot, YarnIndex ofYarn, std::uint64_t traits)
+        : bits_(parentLoop | static_cast<std::uint64_t>(static_cast<std::uint16_t>(atSlot)) << slotAt |
+                static_cast<std::uint64_t>(ofYarn) << yarnAt | traits) {}
 
-    std::uint8_t traits_;
+    std::uint64_t bits_;
 };
 static_assert(sizeof(Loop) == 8);
 
@@ -60,6 +71,7 @@ struct Pass {
     int row = 0; ///< the counter's reading after it
     Side from = Side::right;
     YarnIndex yarn = 0;
+    bool protects = false; ///< waste yarn or ravel cord, which comes out again
     std::optional<StitchSize> size;
     std::size_t operation = 0;
     LoopId firstLoop = 0;
@@ -76,9 +88,12 @@ struct FabricMark {
     int row = 0;
 };
 
+/// Rows are appended without being cleared first, which std::vector cannot.
+using Loops = boost::container::vector<Loop>;
+
 struct Fabric {
     std::string piece;
-    std::vector<Loop> loops;
+    Loops loops;
     std::vector<std::pair<LoopId, LoopId>> moreParents; ///< (loop, parent), by loop
     std::vector<Pass> passes;
     std::map<std::string, std::vector<LoopId>> kept;  ///< from left to right
@@ -90,7 +105,8 @@ struct Fabric {
     std::optional<std::size_t> firstMainPass; ///< index of the first pass in a main yarn
     std::vector<Finding> findings;
 
-    /// The openings of a named edge from the bottom up, or of the whole "left" or "right". Empty when unknown.
+    /// The openings of a named edge from the bottom up, or of the whole "left" or "right"; rows that come out again
+    /// have none. Empty when unknown.
     std::vector<LoopId> edge(const std::string& name) const;
     /// The counter's reading after the pass that the loop was made in or after; 0 before the first.
     int row(LoopId loop) const;

@@ -3,6 +3,7 @@
 
 #include <algorithm>
 #include <map>
+#include <span>
 
 namespace vestimen {
 namespace {
@@ -97,12 +98,13 @@ std::vector<FabricRun> runsFrom(const Fabric& fabric, const Bases& bases) {
         const Loop& loop = fabric.loops[id];
         // A first row that is hung again joins the row on the needles; what waited on a holder goes on where it was.
         if (loop.kind() == LoopKind::hung)
-            return loop.parent == noLoop || isFirstRow(loop.parent) ? newest + baseAt(loop.slot) : heights[loop.parent];
+            return loop.parent() == noLoop || isFirstRow(loop.parent()) ? newest + baseAt(loop.slot())
+                                                                        : heights[loop.parent()];
         if (loop.kind() == LoopKind::empty)
-            return newest + 1 + baseAt(loop.slot); // as high as its neighbours in the row
-        if (loop.kind() == LoopKind::castOn || loop.parent == noLoop)
-            return baseAt(loop.slot);
-        const int below = heights[loop.parent];
+            return newest + 1 + baseAt(loop.slot()); // as high as its neighbours in the row
+        if (loop.kind() == LoopKind::castOn || loop.parent() == noLoop)
+            return baseAt(loop.slot());
+        const int below = heights[loop.parent()];
         return liesAcross(loop.kind()) ? below : below + 1;
     };
     std::vector<FabricRun> result;
@@ -126,12 +128,12 @@ std::vector<FabricRun> runsFrom(const Fabric& fabric, const Bases& bases) {
             const Loop& loop = fabric.loops[next];
             const int step = pass.from == Side::left ? 1 : -1;
             if (!result.empty() && result.back().pass == static_cast<int>(p) && result.back().height == heights[next] &&
-                result.back().yarn == loop.yarn &&
-                (step > 0 ? result.back().lastSlot + 1 : result.back().firstSlot - 1) == loop.slot) {
-                (step > 0 ? result.back().lastSlot : result.back().firstSlot) = loop.slot;
+                result.back().yarn == loop.yarn() &&
+                (step > 0 ? result.back().lastSlot + 1 : result.back().firstSlot - 1) == loop.slot()) {
+                (step > 0 ? result.back().lastSlot : result.back().firstSlot) = loop.slot();
                 continue;
             }
-            result.push_back({static_cast<int>(p), heights[next], loop.slot, loop.slot, loop.yarn});
+            result.push_back({static_cast<int>(p), heights[next], loop.slot(), loop.slot(), loop.yarn()});
         }
         if (!result.empty())
             newest = result.back().height - baseAt(result.back().lastSlot);
@@ -163,8 +165,29 @@ std::vector<FabricRun> runs(const Fabric& fabric) {
     return runsFrom(fabric, {});
 }
 
+namespace {
+
+std::span<const Loop> loopsOf(const Fabric& fabric, const Pass& pass) {
+    return {fabric.loops.data() + pass.firstLoop, pass.loopCount};
+}
+
+/// By pass, the slots that took the yarn with nothing on them, where the row before had a stitch.
+std::map<int, std::vector<int>> eyeletsOf(const Fabric& fabric) {
+    std::map<int, std::vector<int>> result;
+    for (std::size_t i = 1; i < fabric.passes.size(); ++i)
+        for (const Loop& loop : loopsOf(fabric, fabric.passes[i])) {
+            const auto isBelow = [&](const Loop& each) { return each.needle() == loop.needle(); };
+            if (loop.kind() == LoopKind::empty && std::ranges::any_of(loopsOf(fabric, fabric.passes[i - 1]), isBelow))
+                result[static_cast<int>(i)].push_back(loop.slot());
+        }
+    return result;
+}
+
+} // namespace
+
 FabricPicture picture(const Fabric& fabric, const Program& program, int firstPass, bool mainOnly) {
     FabricPicture result;
+    const auto eyelets = eyeletsOf(fabric);
     const auto all = runs(fabric);
     // A welt that was knitted down from the first row hangs below it, and what is folded behind it is not seen.
     NamedEdge below;
@@ -198,6 +221,10 @@ FabricPicture picture(const Fabric& fabric, const Program& program, int firstPas
         }
         if (row < 0)
             continue;
+        if (const auto here = eyelets.find(run.pass); here != eyelets.end())
+            for (const int slot : here->second)
+                if (slot >= run.firstSlot && slot <= run.lastSlot)
+                    result.eyelets.push_back({slot, row});
         if (static_cast<int>(rows.size()) <= row)
             rows.resize(static_cast<std::size_t>(row) + 1);
         rows[static_cast<std::size_t>(row)].emplace_back(run.firstSlot, run.lastSlot + 1);

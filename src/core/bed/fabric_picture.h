@@ -38,8 +38,16 @@ struct OutlineLine {
     int x1 = 0, y1 = 0, x2 = 0, y2 = 0;
 };
 
+/// A stitch that was moved onto its neighbour, and its needle left in work: a buttonhole, or lace.
+struct Eyelet {
+    int slot = 0;
+    int row = 0; ///< of the loop that its needle then took, from the picture's base
+    bool operator==(const Eyelet&) const = default;
+};
+
 struct FabricPicture {
     std::vector<FabricBlock> blocks;
+    std::vector<Eyelet> eyelets;
     std::vector<OutlineLine> outline;
     int firstSlot = 0; ///< the bounds; empty when lastSlot < firstSlot
     int lastSlot = -1;

@@ -129,7 +129,7 @@ struct Perform {
             }
             const Needle bare = outer->towards(opposite(increase.side), increase.inset - 1);
             const LoopId beside = bed.at(inner).newest();
-            bed.push(bare, bed.make(LoopKind::picked, bare, bed.fabric_.loops[beside].yarn, beside));
+            bed.push(bare, bed.make(LoopKind::picked, bare, bed.fabric_.loops[beside].yarn(), beside));
         }
     }
 
@@ -199,7 +199,7 @@ struct Perform {
     void keepBound(const std::string& name, const std::vector<LoopId>& made) const {
         std::vector<LoopId>& all = bed.fabric_.bound[name];
         all.insert(all.end(), made.begin(), made.end());
-        std::ranges::stable_sort(all, {}, [&](LoopId loop) { return bed.fabric_.loops[loop].slot; });
+        std::ranges::stable_sort(all, {}, [&](LoopId loop) { return bed.fabric_.loops[loop].slot(); });
     }
 
     void operator()(const Transfer& transfer) const {
@@ -259,37 +259,48 @@ struct Perform {
         }
     }
 
-    /// Where a source's loop is, as a key that is the same for the same source; nothing when there is none.
-    std::optional<std::uint64_t> resolve(const HangSource& source, LoopId& loop) const {
-        const Fabric* fabric = &bed.fabric_;
-        std::uint64_t piece = 0;
+    /// What a run of sources with one name hangs from.
+    struct HangRun {
+        const HangSource* source = nullptr; ///< the first of the run
+        const Fabric* fabric = nullptr;     ///< nothing where there is no such piece
+        std::uint64_t piece = 0;            ///< 0 for this one
+        std::vector<LoopId> openings;       ///< unless of the first row
+        int hung = 0;
+    };
+
+    HangRun hangRun(const HangSource& source) const {
+        HangRun run{.source = &source, .fabric = &bed.fabric_, .openings = {}};
         if (!source.piece.empty()) {
+            run.fabric = nullptr;
             if (!bed.siblings_)
-                return std::nullopt;
+                return run;
             const auto found = bed.siblings_->find(source.piece);
             if (found == bed.siblings_->end())
-                return std::nullopt;
-            fabric = found->second;
-            piece = 1 + static_cast<std::uint64_t>(std::distance(bed.siblings_->begin(), found));
+                return run;
+            run.fabric = found->second;
+            run.piece = 1 + static_cast<std::uint64_t>(std::distance(bed.siblings_->begin(), found));
         }
-        loop = noLoop;
-        if (source.kind == HangSource::Kind::first) {
-            loop = fabric->firstRowLoop(source.needle);
-        } else {
-            std::vector<LoopId> openings;
-            if (source.kind == HangSource::Kind::edge) {
-                openings = fabric->edge(source.name);
-            } else {
-                const auto& named = source.kind == HangSource::Kind::bound ? fabric->bound : fabric->kept;
-                if (const auto found = named.find(source.name); found != named.end())
-                    openings = found->second;
-            }
-            if (source.index >= 1 && source.index <= static_cast<int>(openings.size()))
-                loop = openings[static_cast<std::size_t>(source.index) - 1];
+        if (source.kind == HangSource::Kind::edge) {
+            run.openings = run.fabric->edge(source.name);
+        } else if (source.kind == HangSource::Kind::kept || source.kind == HangSource::Kind::bound) {
+            const auto& named = source.kind == HangSource::Kind::bound ? run.fabric->bound : run.fabric->kept;
+            if (const auto found = named.find(source.name); found != named.end())
+                run.openings = found->second;
         }
-        if (loop == noLoop)
-            return std::nullopt;
-        return piece << 40 | static_cast<std::uint64_t>(source.kind) << 36 | loop;
+        return run;
+    }
+
+    /// A source's loop, or noLoop when there is none.
+    LoopId resolve(const HangRun& run, const HangSource& source) const {
+        if (!run.fabric)
+            return noLoop;
+        if (source.kind == HangSource::Kind::first)
+            return run.fabric->firstRowLoop(source.needle);
+        if (source.kind == HangSource::Kind::bar)
+            return run.piece == 0 && bed.onBed(source.needle) ? bed.at(source.needle).newest() : noLoop;
+        return source.index >= 1 && source.index <= static_cast<int>(run.openings.size())
+                   ? run.openings[static_cast<std::size_t>(source.index) - 1]
+                   : noLoop;
     }
 
     /// How many openings a name in `allOf` has.
@@ -322,30 +333,43 @@ struct Perform {
 
     void operator()(const Hang& hang) const {
         std::map<std::string, int> hungOf;
+        HangRun run;
+        const auto endRun = [&] {
+            if (!run.source || hang.allOf.empty())
+                return;
+            const HangSource& of = *run.source;
+            const std::string prefix = of.piece.empty() ? "" : of.piece + "/";
+            hungOf[of.kind == HangSource::Kind::first   ? prefix + "first"
+                   : of.kind == HangSource::Kind::edge  ? prefix + "edge:" + of.name
+                   : of.kind == HangSource::Kind::bound ? prefix + "bound:" + of.name
+                                                        : prefix + "kept:" + of.name] += run.hung;
+        };
         for (const auto& [needle, source] : hang.map) {
             if (!bed.inReach(needle))
                 continue;
-            LoopId loop = noLoop;
-            const auto key = resolve(source, loop);
-            if (!key) {
+            if (!run.source || source.kind != run.source->kind || source.name != run.source->name ||
+                source.piece != run.source->piece) {
+                endRun();
+                run = hangRun(source);
+            }
+            const LoopId loop = resolve(run, source);
+            if (loop == noLoop) {
                 nothingThere(needle, "hang: its source does not exist");
                 continue;
             }
-            if (!bed.sourcesUsed_.insert(*key).second)
+            // The same for the same source only.
+            const std::uint64_t key = run.piece << 40 | static_cast<std::uint64_t>(source.kind) << 36 | loop;
+            if (!bed.sourcesUsed_.insert(key).second)
                 bed.find("source_twice", needle, {"What goes on {0} was hung before.", {needle}});
-            const bool own = source.piece.empty();
-            const YarnIndex yarn = own ? bed.fabric_.loops[loop].yarn : bed.workingYarn_.value_or(YarnIndex{0});
-            bed.push(needle, bed.make(LoopKind::hung, needle, yarn, own ? loop : noLoop));
+            const bool own = run.piece == 0;
+            const YarnIndex yarn = own ? bed.fabric_.loops[loop].yarn() : bed.workingYarn_.value_or(YarnIndex{0});
+            const LoopKind kind = source.kind == HangSource::Kind::bar ? LoopKind::picked : LoopKind::hung;
+            bed.push(needle, bed.make(kind, needle, yarn, own ? loop : noLoop));
             bed.at(needle).position = Position::work;
             bed.at(needle).ladderAllowed = false;
-            if (!hang.allOf.empty()) {
-                const std::string prefix = own ? "" : source.piece + "/";
-                ++hungOf[source.kind == HangSource::Kind::first   ? prefix + "first"
-                         : source.kind == HangSource::Kind::edge  ? prefix + "edge:" + source.name
-                         : source.kind == HangSource::Kind::bound ? prefix + "bound:" + source.name
-                                                                  : prefix + "kept:" + source.name];
-            }
+            ++run.hung;
         }
+        endRun();
         for (const std::string& name : hang.allOf)
             if (const int missed = openings(name) - hungOf[name]; missed > 0)
                 bed.find("source_missed", std::nullopt,
@@ -363,11 +387,11 @@ struct Perform {
             // Waste knitting only protects: what is kept are the loops of the work below it.
             LoopId loop = stack.first;
             const auto protects = [&](LoopId id) {
-                const YarnRole role = bed.program_.yarns[bed.fabric_.loops[id].yarn].role;
+                const YarnRole role = bed.program_.yarns[bed.fabric_.loops[id].yarn()].role;
                 return role == YarnRole::waste || role == YarnRole::ravel;
             };
-            while (protects(loop) && bed.fabric_.loops[loop].parent != noLoop)
-                loop = bed.fabric_.loops[loop].parent;
+            while (protects(loop) && bed.fabric_.loops[loop].parent() != noLoop)
+                loop = bed.fabric_.loops[loop].parent();
             kept.push_back(loop);
         });
         if (kept.size() == before)
@@ -382,9 +406,9 @@ struct Perform {
         const NeedleState stack = bed.lift(drop.needle);
         LoopId loop = stack.newest();
         int depth = 0;
-        while (depth < drop.rows.count() && bed.fabric_.loops[loop].parent != noLoop) {
-            --bed.fabric_.loopsPerYarn[bed.fabric_.loops[loop].yarn]; // its yarn is a bar again
-            loop = bed.fabric_.loops[loop].parent;
+        while (depth < drop.rows.count() && bed.fabric_.loops[loop].parent() != noLoop) {
+            --bed.fabric_.loopsPerYarn[bed.fabric_.loops[loop].yarn()]; // its yarn is a bar again
+            loop = bed.fabric_.loops[loop].parent();
             ++depth;
         }
         bed.dropped_[drop.needle] = {loop, depth};
@@ -398,7 +422,7 @@ struct Perform {
             return nothingThere(reform.needle, "take up again");
         auto [loop, depth] = dropped->second;
         bed.dropped_.erase(dropped);
-        const YarnIndex yarn = bed.fabric_.loops[loop].yarn;
+        const YarnIndex yarn = bed.fabric_.loops[loop].yarn();
         for (int rung = 0; rung < std::min(depth, reform.rows.count()); ++rung) {
             loop = bed.make(LoopKind::knit, reform.needle, yarn, loop);
             if (reform.as == Reformed::purl)
@@ -457,6 +481,22 @@ struct Perform {
     void operator()(const Say&) const {}
 };
 
+void VirtualBed::perform(const Operation& operation) {
+    if (const auto* knit = std::get_if<Knit>(&operation.action))
+        pass(*knit);
+    else
+        std::visit(Perform{*this}, operation.action);
+    steady_ = false;
+}
+
+void VirtualBed::setPosition(Needle needle, Position position) {
+    activate(needle);
+    NeedleState& state = at(needle);
+    state.position = position;
+    state.expectsEmpty = state.loops == 0 && position == Position::work;
+    steady_ = false;
+}
+
 void VirtualBed::advance(ProgramPlace to) {
     const auto& operations = program_.operations;
     while (place_ < to && place_.operation < operations.size()) {
@@ -467,8 +507,11 @@ void VirtualBed::advance(ProgramPlace to) {
         if (const auto* knit = std::get_if<Knit>(&current.action)) {
             const int until =
                 to.operation > place_.operation ? knit->rows.count() : std::min(to.rowsDone, knit->rows.count());
-            for (; place_.rowsDone < until; ++place_.rowsDone)
+            while (place_.rowsDone < until) {
                 pass(*knit);
+                ++place_.rowsDone;
+                place_.rowsDone += repeatRow(*knit, until - place_.rowsDone);
+            }
             if (place_.rowsDone < knit->rows.count())
                 return;
         } else {

@@ -9,6 +9,11 @@ namespace {
 /// A broken program could find something on every needle of every row; nobody reads past these.
 constexpr std::size_t mostFindings = 200;
 
+/// Knits one stitch into one, as nearly every needle does in nearly every row.
+bool isPlain(const NeedleState& state) {
+    return state.position == Position::work && state.loops == 1;
+}
+
 } // namespace
 
 VirtualBed::VirtualBed(const Program& program, const Siblings* siblings)
@@ -92,7 +97,7 @@ void VirtualBed::clear(NeedleState& state) {
 }
 
 NeedleState VirtualBed::lift(Needle from) {
-    NeedleState stack = at(from);
+    NeedleState stack = std::move(at(from));
     clear(at(from));
     return stack;
 }
@@ -181,10 +186,10 @@ void VirtualBed::checkShape(int stitches) {
 int VirtualBed::plainRun(int slot, int step, int most, YarnIndex yarn) {
     NeedleState* const first = needles_.data() + (slot + half_);
     int run = 0;
-    for (const NeedleState* state = first; run < most && state->position == Position::work && state->loops == 1; ++run)
+    for (const NeedleState* state = first; run < most && isPlain(*state); ++run)
         state += step;
     auto id = static_cast<LoopId>(fabric_.loops.size());
-    fabric_.loops.resize(id + static_cast<std::size_t>(run));
+    fabric_.loops.resize(id + static_cast<std::size_t>(run), boost::container::default_init);
     Loop* loop = fabric_.loops.data() + id;
     NeedleState* state = first;
     for (int i = 0; i < run; ++i, state += step, slot += step) {
@@ -195,7 +200,45 @@ int VirtualBed::plainRun(int slot, int step, int most, YarnIndex yarn) {
     return run;
 }
 
+int VirtualBed::repeatRow(const operation::Knit& knit, int rows) {
+    if (!steady_ || rows <= 0)
+        return 0;
+    const Pass last = fabric_.passes.back();
+    const auto width = static_cast<int>(last.loopCount);
+    fabric_.loops.resize(fabric_.loops.size() + static_cast<std::size_t>(rows) * last.loopCount,
+                         boost::container::default_init);
+    fabric_.loopsPerYarn[knit.yarn] += rows * width;
+    Pass row = last;
+    for (int i = 0; i < rows; ++i) {
+        Loop* loop = fabric_.loops.data() + row.firstLoop + row.loopCount;
+        if (i < 2) {
+            // Every loop hangs in the one below it: the row before, read backwards.
+            const Loop* const below = loop - 1;
+            const LoopId parent = row.firstLoop + row.loopCount - 1;
+            for (int at = 0; at < width; ++at)
+                loop[at] = below[-at].hungFrom(parent - static_cast<LoopId>(at));
+        } else { // as two rows before, and two rows higher
+            const Loop* const below = loop - 2 * width;
+            for (int at = 0; at < width; ++at)
+                loop[at] = below[at].raised(2 * last.loopCount);
+        }
+        row.from = opposite(row.from);
+        row.firstLoop += row.loopCount;
+        row.row = ++counter_;
+        fabric_.passes.push_back(row);
+        checkShape(width);
+    }
+    for (LoopId id = row.firstLoop; id < row.firstLoop + row.loopCount; ++id)
+        needles_[static_cast<std::size_t>(fabric_.loops[id].slot() + half_)].first = id;
+    carriage_ = opposite(row.from);
+    yarns_[knit.yarn].side = carriage_;
+    if (width > 0)
+        lastKnitted_ = fabric_.loops.back().needle();
+    return rows;
+}
+
 void VirtualBed::pass(const operation::Knit& knit) {
+    const std::size_t findings = fabric_.findings.size();
     const bool joined = yarns_[knit.yarn].joined;
     if (!joined)
         find("no_yarn", std::nullopt,
@@ -211,9 +254,11 @@ void VirtualBed::pass(const operation::Knit& knit) {
     checkHeadOn();
     checkTurn();
 
+    const YarnRole role = program_.yarns[knit.yarn].role;
     Pass row;
     row.from = carriage_;
     row.yarn = knit.yarn;
+    row.protects = role == YarnRole::waste || role == YarnRole::ravel;
     row.size = size_;
     row.operation = place_.operation;
     row.firstLoop = static_cast<LoopId>(fabric_.loops.size());
@@ -223,6 +268,7 @@ void VirtualBed::pass(const operation::Knit& knit) {
     std::optional<Needle> floatAt;
     std::optional<Needle> ladderAt;
     lastKnitted_.reset();
+    steady_ = !leverOn_ && !twoBeds;
     const int count = std::max(0, lastActive_ - firstActive_ + 1);
     const int step = from == Side::left ? 1 : -1;
     int slot = from == Side::left ? firstActive_ : lastActive_;
@@ -230,14 +276,13 @@ void VirtualBed::pass(const operation::Knit& knit) {
     auto& loops = fabric_.loops;
     int placedStitches = 0;
     for (int i = 0; i < count; ++i, slot += step) {
-        if (!twoBeds && !anyPlaced_ && !floatAt && !ladderAt) {
+        if (!twoBeds && !anyPlaced_ && !floatAt && !ladderAt &&
+            isPlain(needles_[static_cast<std::size_t>(slot + half_)])) {
             const int plain = plainRun(slot, step, count - i, knit.yarn);
-            if (plain > 0) {
-                i += plain - 1;
-                slot += step * (plain - 1);
-                lastKnitted_ = Needle::atSlot(slot);
-                continue;
-            }
+            i += plain - 1;
+            slot += step * (plain - 1);
+            lastKnitted_ = Needle::atSlot(slot);
+            continue;
         }
         for (int bed = 0; bed < (twoBeds ? 2 : 1); ++bed) {
             NeedleState& state = needles_[static_cast<std::size_t>(slot + half_) + (bed == 1 ? perBed_ : 0)];
@@ -270,6 +315,7 @@ void VirtualBed::pass(const operation::Knit& knit) {
                      {"{0} is in work but holds nothing: hang a loop on it, or put it out of work.", {needle}});
             const auto id = static_cast<LoopId>(loops.size());
             YarnIndex yarn = knit.yarn;
+            steady_ = steady_ && state.position == Position::work && state.loops == 1 && state.placed < 0;
             if (state.placed >= 0) {
                 yarn = static_cast<YarnIndex>(state.placed);
                 ++fabric_.loopsPerYarn[yarn];
@@ -292,12 +338,13 @@ void VirtualBed::pass(const operation::Knit& knit) {
     anyPlaced_ = false;
     fabric_.loopsPerYarn[knit.yarn] += static_cast<int>(loops.size() - row.firstLoop) - placedStitches;
     row.loopCount = static_cast<LoopId>(fabric_.loops.size()) - row.firstLoop;
-    if (!fabric_.firstMainPass && row.loopCount > 0 && program_.yarns[knit.yarn].role == YarnRole::main)
+    if (!fabric_.firstMainPass && row.loopCount > 0 && role == YarnRole::main)
         fabric_.firstMainPass = fabric_.passes.size();
     fabric_.passes.push_back(row);
     checkShape(static_cast<int>(row.loopCount));
     carriage_ = opposite(from);
     yarns_[knit.yarn].side = carriage_;
+    steady_ = steady_ && fabric_.findings.size() == findings;
 }
 
 Fabric VirtualBed::finish() {

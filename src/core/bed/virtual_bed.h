@@ -5,8 +5,8 @@
 
 #include "core/bed/fabric.h"
 
-#include <array>
-#include <unordered_set>
+#include <boost/container/flat_set.hpp>
+
 #include <vector>
 
 namespace vestimen {
@@ -36,6 +36,10 @@ public:
 
     /// Goes on to a place in the program; places that lie behind are left as they are.
     void advance(ProgramPlace to);
+    /// Does something that is not in the program, as a hand may at any time: a row, where it is one. The place stays.
+    void perform(const Operation& operation);
+    /// Puts a needle of the bed into a position, with its loops on it. An empty one in work is taken as meant.
+    void setPosition(Needle needle, Position position);
     /// Goes on to the end and makes the last checks. Returns the fabric; the bed is then spent.
     Fabric finish();
 
@@ -78,6 +82,9 @@ private:
     void pass(const operation::Knit& knit);
     /// Knits neighbouring needles that are in work with one loop each: nearly every stitch there is. Returns how many.
     int plainRun(int slot, int step, int most, YarnIndex yarn);
+    /// After a steady row, with nothing done since: so many of the same again, at once. Returns how many it knitted; 0
+    /// where the row was another.
+    int repeatRow(const operation::Knit& knit, int rows);
     void checkTurn();
     void checkHeadOn();
     void checkShape(int stitches);
@@ -96,10 +103,11 @@ private:
     bool leverOn_ = false;
     int counter_ = 0;
     std::optional<Needle> lastKnitted_; ///< in the pass before, while the yarn still comes from there
-    bool anyPlaced_ = false;            ///< some needle takes another yarn in the next pass
-    int firstActive_;                   ///< slots outside these two are empty and out of work
+    bool steady_ = false;    ///< the pass before left every needle as it was, but for its loop, and found nothing
+    bool anyPlaced_ = false; ///< some needle takes another yarn in the next pass
+    int firstActive_;        ///< slots outside these two are empty and out of work
     int lastActive_;
-    std::unordered_set<std::uint64_t> sourcesUsed_;
+    boost::container::flat_set<std::uint64_t> sourcesUsed_;
     std::map<Needle, std::pair<LoopId, int>> dropped_; ///< needle to the loop let down and its depth
     std::size_t shapeRun_ = 0;
     int shapePasses_ = 0;

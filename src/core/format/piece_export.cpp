@@ -33,8 +33,15 @@ SvgPiece svgPiece(const Program& program, const Fabric& fabric, const Outline& i
                    prefix);
     for (const OutlineLine& line : shape.outline)
         fmt::format_to(out, "M{:.3f} {:.3f}L{:.3f} {:.3f}", x(line.x1), y(line.y1), x(line.x2), y(line.y2));
-    fmt::format_to(out, "\"/>\n</g>\n<g id=\"{}ideal\" fill=\"none\" stroke=\"#AE412B\" stroke-width=\"0.3\">\n",
-                   prefix);
+    fmt::format_to(out, "\"/>\n</g>\n");
+    if (!shape.eyelets.empty()) {
+        fmt::format_to(out, "<g id=\"{}eyelets\" fill=\"none\" stroke=\"#26282F\" stroke-width=\"0.5\">\n", prefix);
+        for (const Eyelet& each : shape.eyelets)
+            fmt::format_to(out, "<circle cx=\"{:.3f}\" cy=\"{:.3f}\" r=\"{:.3f}\"/>\n", x(each.slot + 0.5),
+                           y(each.row + 0.5), 0.35 * std::min(stitch, row));
+        fmt::format_to(out, "</g>\n");
+    }
+    fmt::format_to(out, "<g id=\"{}ideal\" fill=\"none\" stroke=\"#AE412B\" stroke-width=\"0.3\">\n", prefix);
     for (const OutlineEdge& edge : ideal.edges) {
         fmt::format_to(out, "<polyline id=\"{}ideal_{}\" points=\"", prefix, edge.name);
         for (const OutlinePoint& point : edge.points)

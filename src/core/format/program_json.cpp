@@ -317,7 +317,8 @@ private:
     static HangSource source(const JsonReader& json) {
         std::string text = json.text();
         const auto wrong = [&]() {
-            json.fail("is \"" + json.text() + "\" and should be like first:L12, edge:right:34 or front/kept:neck:7");
+            json.fail("is \"" + json.text() +
+                      "\" and should be like first:L12, bar:R3, edge:right:34 or front/kept:neck:7");
         };
         HangSource source;
         if (const auto slash = text.find('/'); slash != std::string::npos) {
@@ -326,10 +327,11 @@ private:
         }
         const auto first = text.find(':');
         const std::string kind = text.substr(0, first);
-        if (kind == "first") {
+        if (kind == "first" || (kind == "bar" && source.piece.empty())) {
             const auto at = first == std::string::npos ? std::nullopt : Needle::parse(text.substr(first + 1));
             if (!at)
                 wrong();
+            source.kind = kind == "bar" ? HangSource::Kind::bar : HangSource::Kind::first;
             source.needle = *at;
             return source;
         }
@@ -412,6 +414,8 @@ std::string toText(const HangSource& source) {
     const std::string prefix = source.piece.empty() ? "" : source.piece + "/";
     if (source.kind == HangSource::Kind::first)
         return prefix + "first:" + source.needle.name();
+    if (source.kind == HangSource::Kind::bar)
+        return "bar:" + source.needle.name();
     const char* kind = source.kind == HangSource::Kind::edge   ? "edge:"
                        : source.kind == HangSource::Kind::kept ? "kept:"
                                                                : "bound:";

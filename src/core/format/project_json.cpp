@@ -11,7 +11,7 @@ namespace {
 
 // Both earlier ones are still read: 1 had no tools, fabrics, photographs, history or shapes; 2 no open fronts, schools
 // or ways of shaping.
-constexpr int newestVersion = 3;
+constexpr int newestVersion = 4;
 
 // ---- choices
 
@@ -27,6 +27,8 @@ constexpr std::initializer_list<std::pair<const char*, NeckSchool>> schoolNames 
     {"hold", NeckSchool::hold}, {"bind_off", NeckSchool::bindOff}, {"waste_yarn", NeckSchool::wasteYarn}};
 constexpr std::initializer_list<std::pair<const char*, ShoulderKind>> shoulderNames = {
     {"straight", ShoulderKind::straight}, {"short_rows", ShoulderKind::shortRows}, {"stepped", ShoulderKind::stepped}};
+constexpr std::initializer_list<std::pair<const char*, AcrossWay>> acrossNames = {
+    {"by_hand", AcrossWay::byHand}, {"garter_bar", AcrossWay::garterBar}, {"waste_yarn", AcrossWay::wasteYarn}};
 constexpr std::initializer_list<std::pair<const char*, WeltKind>> weltNames = {{"folded_hem", WeltKind::foldedHem},
                                                                                {"mock_rib", WeltKind::mockRib},
                                                                                {"latched_rib", WeltKind::latchedRib},
@@ -53,12 +55,17 @@ template<class Value> const char* nameOf(Value value, std::initializer_list<std:
 }
 
 Json json(const Welt& welt) {
-    return {{"kind", nameOf(welt.kind, weltNames)}, {"depth_mm", welt.depth.mm()}};
+    return {{"kind", nameOf(welt.kind, weltNames)},
+            {"depth_mm", welt.depth.mm()},
+            {"gathered_percent", welt.gather * 100.0}};
 }
 
 Welt readWelt(const JsonReader& json) {
-    json.expectKeys({"kind", "depth_mm"});
-    return {json.at("kind").oneOf<WeltKind>(weltNames), millimetres(json.at("depth_mm"), 0, 1000)};
+    json.expectKeys({"kind", "depth_mm", "gathered_percent"});
+    Welt welt{json.at("kind").oneOf<WeltKind>(weltNames), millimetres(json.at("depth_mm"), 0, 1000)};
+    if (const auto gathered = json.find("gathered_percent"))
+        welt.gather = gathered->number(0, mostGather * 100.0) / 100.0;
+    return welt;
 }
 
 /// Choices that a file may leave out: earlier files did not know them.
@@ -116,6 +123,7 @@ Json json(const Choices& choices) {
             {"hem_rise_mm", choices.hemRise.mm()},
             {"sleeve_school", nameOf(choices.sleeveSchool, sleeveSchoolNames)},
             {"welt_afterwards", choices.weltAfterwards},
+            {"across", nameOf(choices.acrossWay, acrossNames)},
             {"short_sleeve_mm", choices.shortSleeve.mm()},
             {"strap_mm", choices.strap.mm()},
             {"strap_back_mm", choices.strapBack.mm()},
@@ -171,6 +179,7 @@ Choices readChoices(const JsonReader& json) {
                      "seam_stitches",
                      "sleeve_school",
                      "welt_afterwards",
+                     "across",
                      "hem_line",
                      "hem_rise_mm",
                      "shaping",
@@ -188,6 +197,8 @@ Choices readChoices(const JsonReader& json) {
     readIfSaid(json, "sleeve", choices.sleeveLine, sleeveNames);
     readIfSaid(json, "sleeve_reach", choices.sleeveReach, reachNames);
     readIfSaid(json, "sleeve_school", choices.sleeveSchool, sleeveSchoolNames);
+    if (const auto across = json.find("across"))
+        choices.acrossWay = across->oneOf<AcrossWay>(acrossNames);
     if (const auto afterwards = json.find("welt_afterwards"))
         choices.weltAfterwards = afterwards->boolean();
     readIfSaid(json, "hem_line", choices.hemLine, hemNames);

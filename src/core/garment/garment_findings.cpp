@@ -40,6 +40,18 @@ std::vector<Finding> choiceFindings(const Project& project) {
             error("rib_needs_two_beds", {"A two-bed rib needs a second bed, and {0} has one: choose a latched "
                                          "rib or a mock rib.",
                                          {project.machine.name}});
+    if (Choices::gatherOf(choices.bodyWelt) > 0.0 && (choices.isCardigan() || choices.hemLine == HemLine::curved))
+        error("gathered_welt",
+              {choices.isCardigan()
+                   ? "The bands of an open front hang from straight edges, which a gathered welt draws "
+                     "in: leave the body's welt ungathered, or close the front."
+                   : "A curved lower edge is shaped from all of its stitches: leave its welt "
+                     "ungathered, or choose a straight edge.",
+               {}});
+    for (const Welt* welt : {&choices.bodyWelt, &choices.cuff})
+        if (welt->gather < 0.0 || welt->gather > mostGather)
+            error("gather_share", {"An edge gathered by {0} cannot be: 0 to {1} can.",
+                                   {Figure{welt->gather * 100.0, 0, "%"}, Figure{mostGather * 100.0, 0, "%"}}});
     return findings;
 }
 

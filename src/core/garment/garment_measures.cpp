@@ -33,6 +33,11 @@ void measureSleeve(GarmentMeasures& m, const Project& project) {
         if (tapered)
             m.wrist = shortEdge(m.sleeveTop, *get(Measure::wrist), below, whole);
     }
+    // A gathered cuff has the wrist's measure; the sleeve above it is fuller, but no wider than its top.
+    const double gather = Choices::gatherOf(choices.cuff);
+    const Length cuff = tapered ? m.wrist : m.wrist * (1.0 - gather);
+    m.wrist = std::max(m.wrist, std::min(cuff / (1.0 - gather), m.sleeveTop));
+    m.cuffGather = 1.0 - cuff / m.wrist;
     m.sleeveLength = below + cap;
 }
 
@@ -80,6 +85,7 @@ std::optional<GarmentMeasures> garmentMeasures(const Project& project) {
     m.width = *get(Measure::chest) / 2.0;
     m.hemRise = choices.hemLine == HemLine::curved ? choices.hemRise : Length();
     m.hemWidth = choices.sides == SideKind::straight ? m.width : *get(Measure::hip) / 2.0;
+    m.hemGather = Choices::gatherOf(choices.bodyWelt);
     if (choices.sides == SideKind::waisted) {
         m.waistWidth = *get(Measure::waist) / 2.0;
         m.waistHeight = *get(Measure::bodyLength) - *get(Measure::backNeckToWaist);

@@ -28,7 +28,9 @@ struct GarmentMeasures {
     Length sleeveTop;
     Length sleeveLength;
     Length cuffDepth;
-    Length wrist;
+    Length wrist;            ///< of the sleeve; a gathered cuff is narrower
+    double cuffGather = 0.0; ///< share of its stitches that the cuff does without
+    double hemGather = 0.0;  ///< the same of the body's welt
     Length upperArm;
     Length headGirth;
     Length capTop;

@@ -71,8 +71,8 @@ std::vector<OutlinePoint> mirroredBack(const std::vector<OutlinePoint>& points) 
     return other;
 }
 
-/// The right side from the lower edge up to the armhole.
-std::vector<OutlinePoint> sideLine(const GarmentMeasures& m, Length welt) {
+/// The right side from the lower edge up to the armhole, above a welt that is not gathered.
+std::vector<OutlinePoint> ungatheredSide(const GarmentMeasures& m, Length welt) {
     const Length half = m.width / 2.0;
     const Length hem = m.hemWidth / 2.0;
     const Length under = m.underarmHeight();
@@ -95,9 +95,27 @@ std::vector<OutlinePoint> sideLine(const GarmentMeasures& m, Length welt) {
     return {{half, low}, {half, under}};
 }
 
+/// A right edge whose first point is that of the lower edge, with a welt that is narrower by a share of it.
+std::vector<OutlinePoint> gatheredBelow(std::vector<OutlinePoint> edge, double share, Length welt) {
+    if (share <= 0.0)
+        return edge;
+    const OutlinePoint corner = edge.front();
+    const OutlinePoint narrow{corner.x * (1.0 - share), corner.y};
+    if (edge.size() > 1 && edge[1].x == corner.x && edge[1].y == corner.y + welt)
+        edge.erase(edge.begin());
+    else
+        edge.front().y = corner.y + welt;
+    edge.insert(edge.begin(), {narrow, {narrow.x, corner.y + welt}});
+    return edge;
+}
+
+std::vector<OutlinePoint> sideLine(const GarmentMeasures& m, Length welt) {
+    return gatheredBelow(ungatheredSide(m, welt), m.hemGather, welt);
+}
+
 /// The lower edge from the middle out to the right: straight, or flat in its middle third and then a quarter ellipse.
 std::vector<OutlinePoint> hemLine(const GarmentMeasures& m) {
-    const Length half = m.hemWidth / 2.0;
+    const Length half = m.hemWidth / 2.0 * (1.0 - m.hemGather);
     std::vector<OutlinePoint> points = {{Length(), Length()}};
     if (m.hemRise > Length()) {
         const Length flat = half * hemFlatShare;
@@ -230,9 +248,10 @@ Outline sleeveOutline(const GarmentMeasures& m, PieceKind piece) {
     const Length top = m.sleeveTop / 2.0;
     const Length cap = m.hasArmhole() ? capHeight(m).value_or(Length()) : Length();
     const Length underarm = m.sleeveLength - cap;
-    const std::vector<OutlinePoint> seam = {
-        {wrist, Length()}, {wrist, m.cuffDepth}, {top, underarm - sleeveStraight}, {top, underarm}};
-    Outline outline{piece, {{"hem", {{-wrist, Length()}, {wrist, Length()}}}, {"seam_right", seam}}};
+    const std::vector<OutlinePoint> seam =
+        gatheredBelow({{wrist, Length()}, {wrist, m.cuffDepth}, {top, underarm - sleeveStraight}, {top, underarm}},
+                      m.cuffGather, m.cuffDepth);
+    Outline outline{piece, {{"hem", {mirrored(seam.front()), seam.front()}}, {"seam_right", seam}}};
     if (cap > Length()) {
         const std::vector<OutlinePoint> line = capLine(m, underarm, cap);
         outline.edges.push_back({"cap_right", line});

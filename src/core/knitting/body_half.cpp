@@ -34,6 +34,7 @@ void BodyHalf::write() {
             toWrap_.reset();
         }
     }
+    armholeAt(rows); // a strap's last decrease may come after its last row
     flush();
     if (neck_.slopeBefore == Rows(0))
         writer_.edge(sided(side_, "armhole_left", "armhole_right"), side_, first + 1,

@@ -41,12 +41,13 @@ struct ProgramMachine {
 
 /// A loop or opening that a needle can be hung into.
 struct HangSource {
-    enum class Kind { first, edge, kept, bound };
+    /// `bar`: the bar beside the loop on a needle of this piece, taken up as a new stitch.
+    enum class Kind { first, edge, kept, bound, bar };
     std::string piece; ///< empty: this piece
     Kind kind = Kind::first;
     std::string name; ///< of the edge, or of the kept or bound loops
     int index = 0;    ///< from 1 along the edge, or from left to right
-    Needle needle;    ///< for `first`
+    Needle needle;    ///< for `first` and `bar`
     bool operator==(const HangSource&) const = default;
 };
 

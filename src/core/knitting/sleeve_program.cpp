@@ -201,7 +201,7 @@ void writeDown(ProgramWriter& writer, const Project& project, const GarmentCount
     ShapedSides sides(writer, project.choices.edge(ShapedEdge::sleeve), {Side::left, Side::right}, counts.sleeveTop,
                       counts.wrist);
     sides.followBack(counts.sleeve);
-    const int to = writeWeltDown(writer, centred(counts.wrist), counts.cuff);
+    const int to = writeWeltDown(writer, centred(counts.wrist), counts.cuff, project.choices.wasteRows);
     writer.edge("seam_left", Side::left, from, to);
     writer.edge("seam_right", Side::right, from, to);
 }

@@ -86,6 +86,7 @@ public:
         if (count > Stitches(0))
             whole_.emplace_back(std::string(piece) + (kind == HangSource::Kind::bound ? "/bound:" : "/kept:") + name,
                                 sources_.size(), sources_.size() + static_cast<std::size_t>(count.count()));
+        sources_.reserve(sources_.size() + static_cast<std::size_t>(std::max(0, count.count())));
         for (int i = 1; i <= count.count(); ++i)
             sources_.push_back({piece, kind, name, i, {}});
     }
@@ -101,6 +102,7 @@ public:
             rows.push_back(pair.second);
         if (!upward)
             std::ranges::reverse(rows);
+        sources_.reserve(sources_.size() + rows.size());
         for (const int row : rows)
             this->row(piece, name, row);
     }
@@ -112,6 +114,7 @@ public:
         operation::Hang hang;
         const auto begin = static_cast<std::size_t>(from.count());
         const std::size_t end = std::min(sources_.size(), begin + static_cast<std::size_t>(count.count()));
+        hang.map.reserve(end - std::min(begin, end));
         Needle needle = centred(count).first;
         for (std::size_t i = begin; i < end; ++i, needle = needle.shifted(1))
             hang.map.emplace_back(needle, sources_[i]);

@@ -1,13 +1,22 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/knitting/welt.h"
 
+#include "core/knitting/across_program.h"
 #include "core/knitting/piece_parts.h"
+#include "core/shaping/across_row.h"
+
+#include <algorithm>
 
 namespace vestimen {
 namespace {
 
 HangSource firstRow(Needle needle) {
     return {{}, HangSource::Kind::first, {}, 0, needle};
+}
+
+NeedleSpan gatheredSpan(NeedleSpan span, const WeltCounts& welt) {
+    const int off = welt.gathered.count() / 2;
+    return {span.first.shifted(off), span.last.shifted(-off)};
 }
 
 /// Waste yarn and a ravel cord over every `every`th needle, and the main yarn joined.
@@ -114,7 +123,10 @@ int twoBedRib(ProgramWriter& writer, NeedleSpan span, Rows rows) {
 
 } // namespace
 
-int writeWelt(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt, Rows wasteRows) {
+namespace {
+
+/// Returns the first pass that is seen.
+int writeUngathered(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt, Rows wasteRows) {
     int seenFrom = 0;
     switch (welt.kind) {
     case WeltKind::foldedHem:
@@ -132,6 +144,15 @@ int writeWelt(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt, Ro
         return 1;
     }
     writer.say("ravel", "Pull the ravel cord when the piece is off: every loop of the first row must be hung before.");
+    return seenFrom;
+}
+
+} // namespace
+
+int writeWelt(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt, Rows wasteRows) {
+    const NeedleSpan narrow = gatheredSpan(span, welt);
+    const int seenFrom = writeUngathered(writer, narrow, welt, wasteRows);
+    writeAcross(writer, narrow, welt.gathered, welt.way, wasteRows);
     return seenFrom;
 }
 
@@ -155,34 +176,38 @@ int foldedDown(ProgramWriter& writer, Stitches working, const WeltCounts& welt, 
     return seenTo;
 }
 
-/// The loops of this piece's first row onto the same needles, upside down: what was at the left hangs at the right.
-void hangFirstRow(ProgramWriter& writer, NeedleSpan span) {
+/// The loops of this piece's first row, upside down: what was at the left hangs at the right. On the same needles, or
+/// two on one where a gathered welt loses one. Returns the needles that are then in work.
+NeedleSpan hangFirstRow(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt) {
     writer.section("hang the first row");
-    writer.say("hang_upside_down",
-               "Purl side facing you, upside down: hang every loop of the first row. Pull the ravel "
-               "cord only when each is on its needle.");
+    writer.say("hang_upside_down", welt.gathered > Stitches(0)
+                                       ? "Purl side facing you, upside down: hang every loop of the first row, two on "
+                                         "one needle where the list says so. Pull the ravel cord only when each is on "
+                                         "its needle."
+                                       : "Purl side facing you, upside down: hang every loop of the first row. Pull "
+                                         "the ravel cord only when each is on its needle.");
+    const NeedleSpan narrow = gatheredSpan(span, welt);
+    const auto places = spread(Stitches(span.size()), -welt.gathered, RunEnds::half);
     operation::Hang hang;
     hang.allOf = {"first"};
-    Needle source = span.last;
-    for (Needle needle = span.first; needle <= span.last; needle = needle.shifted(1), source = source.shifted(-1))
-        hang.map.emplace_back(needle, firstRow(source));
+    Needle needle = narrow.first;
+    for (int stitch = 1; stitch <= span.size(); ++stitch) {
+        hang.map.emplace_back(needle, firstRow(span.last.shifted(1 - stitch)));
+        if (!places || !std::ranges::binary_search(places->positions, stitch))
+            needle = needle.shifted(1);
+    }
     writer.add(std::move(hang));
     writer.add(operation::JoinYarn{mainYarn, writer.carriage()});
     writer.counterTo(0);
+    return narrow;
 }
 
 } // namespace
 
-int writeWeltAfterwards(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt) {
-    hangFirstRow(writer, span);
-    const int from = writer.passes() + 1;
-    const int to = writeWeltDown(writer, span, welt);
-    for (const Side side : {Side::left, Side::right})
-        writer.edge(sided(side, "welt_left", "welt_right"), side, from, to);
-    return to;
-}
+namespace {
 
-int writeWeltDown(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt) {
+/// Returns the last pass that is seen.
+int writeUngatheredDown(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt) {
     const Stitches all(span.size());
     Stitches last = all;
     int seenTo = writer.passes();
@@ -235,15 +260,32 @@ int writeWeltDown(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt
     return seenTo;
 }
 
+} // namespace
+
+int writeWeltAfterwards(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt) {
+    const NeedleSpan narrow = hangFirstRow(writer, span, welt);
+    const int from = writer.passes() + 1;
+    const int to = writeUngatheredDown(writer, narrow, welt);
+    for (const Side side : {Side::left, Side::right})
+        writer.edge(sided(side, "welt_left", "welt_right"), side, from, to);
+    return to;
+}
+
+int writeWeltDown(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt, Rows wasteRows) {
+    const NeedleSpan narrow = writeAcross(writer, span, -welt.gathered, welt.way, wasteRows);
+    return writeUngatheredDown(writer, narrow, welt);
+}
+
 int weltPasses(const WeltCounts& welt, Rows wasteRows) {
+    const int across = welt.gathered > Stitches(0) ? acrossPasses(welt.way, wasteRows) : 0;
     switch (welt.kind) {
     case WeltKind::foldedHem:
-        return (wasteRows + Rows(1) + welt.knitted + Rows(1)).count();
+        return across + (wasteRows + Rows(1) + welt.knitted + Rows(1)).count();
     case WeltKind::mockRib:
-        return (wasteRows + Rows(1) + welt.knitted).count();
+        return across + (wasteRows + Rows(1) + welt.knitted).count();
     case WeltKind::latchedRib:
     case WeltKind::twoBedRib:
-        return welt.knitted.count();
+        return across + welt.knitted.count();
     case WeltKind::rolled:
         break;
     }

@@ -6,17 +6,20 @@
 
 namespace vestimen {
 
-/// From the bare bed through waste yarn, ravel cord and the welt, closed (craft 12). Returns the first pass that is
-/// seen at the finished edge.
+/// From the bare bed through waste yarn, ravel cord and the welt, closed (craft 12), to all needles of `span`: a
+/// gathered welt has fewer, and they are made after it (craft 9). Returns the first pass that is seen at the finished
+/// edge.
 int writeWelt(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt, Rows wasteRows);
 
 /// Waste yarn and ravel cord instead of a welt: it is knitted down from the first row afterwards.
 void beginWithoutWelt(ProgramWriter& writer, NeedleSpan span, Rows wasteRows);
-/// The welt downward, from needles in work in the main yarn to the last loop (craft 12). Its edge is bound off; a
+/// The welt downward, from needles in work in the main yarn to the last loop (craft 12); a gathered one is thinned out
+/// first. Its edge is bound off; a
 /// folded one's is slip-stitched down behind. Returns the last pass that is seen at the finished edge; what comes after
 /// it is the edge "folded_behind".
-int writeWeltDown(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt);
-/// The same, from the first row of a finished piece, which is hung again upside down. Names what is seen of its edges
+int writeWeltDown(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt, Rows wasteRows);
+/// The same, from the first row of a finished piece, which is hung again upside down; for a gathered one, two to a
+/// needle where it loses one. Names what is seen of its edges
 /// "welt_left" and "welt_right", as they hang.
 int writeWeltAfterwards(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt);
 

@@ -108,6 +108,9 @@ struct Sentence {
     Phrase operator()(const Hang& op) const {
         if (op.map.empty())
             return {"Nothing to hang.", {}};
+        if (op.map.front().second.kind == HangSource::Kind::bar)
+            return {"Fill {0} empty needles from the bars beside them: {1} to {2}.",
+                    {static_cast<int>(op.map.size()), op.map.front().first, op.map.back().first}};
         return {"Hang {0} loops on {1} to {2}.",
                 {static_cast<int>(op.map.size()), op.map.front().first, op.map.back().first}};
     }

@@ -43,6 +43,12 @@ const char* label(WeltKind welt) {
     return labels[static_cast<std::size_t>(welt)];
 }
 
+const char* label(AcrossWay way) {
+    static constexpr std::array labels = {"Gather by hand, stitch by stitch", "Gather with a garter bar",
+                                          "Gather by way of waste yarn"};
+    return labels[static_cast<std::size_t>(way)];
+}
+
 const char* label(SleeveSchool school) {
     return school == SleeveSchool::up ? "Knitted up from the cuff" : "Knitted down from the armhole";
 }

@@ -17,9 +17,13 @@ namespace vestimen {
 /// bed.
 enum class WeltKind { foldedHem, mockRib, latchedRib, twoBedRib, rolled };
 
+/// An edge can have so much fewer stitches than the piece beside it.
+inline constexpr double mostGather = 0.4;
+
 struct Welt {
     WeltKind kind = WeltKind::foldedHem;
     Length depth = Length::millimetres(40);
+    double gather = 0.0; ///< share of the stitches beside it that the edge does not have; 0 to mostGather
     bool operator==(const Welt&) const = default;
 };
 
@@ -29,6 +33,9 @@ enum class ShoulderKind { straight, shortRows, stepped };
 /// How body and sleeve meet (craft 13): sewn straight to the body, set into a shaped armhole, along slanting lines up
 /// to the neck, or no sleeve at all, with shoulders or only straps.
 enum class BodyKind { dropShoulder, setIn, raglan, sleeveless, strapped };
+/// How stitches are taken away or made across a whole row (craft 9): moved by hand, taken off on a garter bar and hung
+/// again, or knitted off on waste yarn and hung again.
+enum class AcrossWay { byHand, garterBar, wasteYarn };
 /// One front, or two that mirror each other with bands along the opening.
 enum class Closure { pullover, cardigan };
 /// The neckline of the front (craft 14). A boat neck is as straight in front as at the back.
@@ -120,8 +127,9 @@ struct Choices {
     ShoulderKind shoulder = ShoulderKind::shortRows;
     bool wrapTurns = true;
     Length neckTrimDepth = Length::millimetres(20);
-    bool neckTrimInTwo = false; ///< knitted in two parts, where the neckline is longer than the bed
-    bool seamStitches = true;   ///< one more stitch for each edge that a mattress seam eats
+    AcrossWay acrossWay = AcrossWay::wasteYarn; ///< where a welt is gathered
+    bool neckTrimInTwo = false;                 ///< knitted in two parts, where the neckline is longer than the bed
+    bool seamStitches = true;                   ///< one more stitch for each edge that a mattress seam eats
     std::array<EdgeShaping, allEdges.size()> edges{};
     Rows wasteRows{12};
 
@@ -130,6 +138,8 @@ struct Choices {
     bool hasSleeves() const { return body != BodyKind::sleeveless && body != BodyKind::strapped; }
     /// Whether a welt is knitted down afterwards; a rolled edge is none.
     bool weltFollows(const Welt& welt) const { return weltAfterwards && welt.kind != WeltKind::rolled; }
+    /// The share of stitches that a welt does without; a rolled edge is none to gather into.
+    static double gatherOf(const Welt& welt) { return welt.kind == WeltKind::rolled ? 0.0 : welt.gather; }
     bool sleevesKnittedDown() const { return hasSleeves() && sleeveSchool == SleeveSchool::down; }
     bool isCardigan() const { return closure == Closure::cardigan; }
     /// Straps and raglans leave no shoulder to slope.
@@ -177,6 +187,7 @@ inline constexpr std::array allNeckSchools = {NeckSchool::hold, NeckSchool::bind
 inline constexpr std::array allShoulders = {ShoulderKind::straight, ShoulderKind::shortRows, ShoulderKind::stepped};
 inline constexpr std::array allHemLines = {HemLine::straight, HemLine::curved};
 inline constexpr std::array allSleeveSchools = {SleeveSchool::up, SleeveSchool::down};
+inline constexpr std::array allAcrossWays = {AcrossWay::byHand, AcrossWay::garterBar, AcrossWay::wasteYarn};
 inline constexpr std::array allWelts = {WeltKind::foldedHem, WeltKind::mockRib, WeltKind::latchedRib,
                                         WeltKind::twoBedRib, WeltKind::rolled};
 inline constexpr std::array allNecks = {NeckKind::round, NeckKind::vee, NeckKind::square, NeckKind::boat};
@@ -187,6 +198,7 @@ const char* label(Closure closure);
 const char* label(NeckSchool school);
 const char* label(ShoulderKind shoulder);
 const char* label(WeltKind welt);
+const char* label(AcrossWay way);
 const char* label(SleeveSchool school);
 const char* label(HemLine hem);
 const char* label(NeckKind neck);

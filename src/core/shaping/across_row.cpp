@@ -2,6 +2,7 @@
 #include "core/shaping/across_row.h"
 
 #include <algorithm>
+#include <cmath>
 #include <cstdlib>
 
 namespace vestimen {
@@ -54,6 +55,11 @@ std::optional<RowPlaces> spread(Stitches over, Stitches change, RunEnds ends) {
         at += used;
     }
     return row;
+}
+
+Stitches gathered(Stitches beside, double share) {
+    const int wanted = static_cast<int>(std::lround(beside.count() * share / 2.0)) * 2;
+    return Stitches(std::clamp(wanted, 0, beside.count() / 4 * 2));
 }
 
 std::vector<int> thin(Stitches over, int every, Side from) {

@@ -25,6 +25,10 @@ std::optional<RowPlaces> spread(Stitches over, Stitches change, RunEnds ends);
 /// The most stitches that can be taken away, or added, at once.
 Stitches mostSpread(Stitches over, bool fewer, RunEnds ends);
 
+/// The stitches that an edge has fewer than the piece beside it: as many as the share asks for, even, so that both stay
+/// centred, and no more than can go, or be made again, at once.
+Stitches gathered(Stitches beside, double share);
+
 /// Every `every`th stitch onto its neighbour, beginning with the outermost of a side. From the left, stitch p goes onto
 /// p + 1; from the right, onto p - 1; the last one only where it has that neighbour. `every` is 2 or more. Positions
 /// are in the order of working.

@@ -164,6 +164,8 @@ bool countHeights(Counter& counter, const GarmentMeasures& m, GarmentCounts& cou
     const Choices& choices = counter.choices();
     const FabricGauge& gauge = counter.gauge();
     counts.bodyWelt = counter.welt(Quantity::bodyWeltRows, "Rows of the welt", choices.bodyWelt);
+    counter.gather(counts.bodyWelt, counts.hem, m.hemGather,
+                   m.sides == SideKind::straight ? Quantity::bodyStitches : Quantity::hemStitches);
     const bool sloped = m.shoulderDrop > Length();
     if (sloped)
         counts.shoulderRows = counter.rows(Quantity::shoulderRows, "Rows of the shoulder slope", m.shoulderDrop,

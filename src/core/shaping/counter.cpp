@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/shaping/counter.h"
 
+#include "core/shaping/across_row.h"
+
 #include <algorithm>
 
 namespace vestimen {
@@ -33,7 +35,7 @@ Rows Counter::rows(Quantity quantity, const char* title, Length length, Parity p
     return Rows(settled(quantity, *answer, gauge_.rows, std::move(reckoning), parity));
 }
 WeltCounts Counter::welt(Quantity quantity, const char* title, const Welt& welt) {
-    WeltCounts counts{welt.kind, {}, {}};
+    WeltCounts counts{welt.kind, {}, {}, {}, choices().acrossWay};
     switch (welt.kind) {
     case WeltKind::foldedHem:
     case WeltKind::mockRib:
@@ -50,6 +52,13 @@ WeltCounts Counter::welt(Quantity quantity, const char* title, const Welt& welt)
         break;
     }
     return counts;
+}
+
+void Counter::gather(WeltCounts& welt, Stitches beside, double share, Quantity quantity) {
+    welt.gathered = gathered(beside, share);
+    if (welt.gathered > Stitches(0))
+        working(quantity).steps.push_back(
+            {{"gathered into its edge, {0} fewer", {welt.gathered}}, beside - welt.gathered});
 }
 
 Rows Counter::remainder(Quantity quantity, const char* title, std::vector<Step> steps, int value) {

@@ -21,6 +21,8 @@ public:
                       const char* parityReason);
     Rows rows(Quantity quantity, const char* title, Length length, Parity parity, const char* parityReason);
     WeltCounts welt(Quantity quantity, const char* title, const Welt& welt);
+    /// Takes a share of the stitches beside it away from a welt, and says so in the working of those stitches.
+    void gather(WeltCounts& welt, Stitches beside, double share, Quantity quantity);
     /// A count that is what others leave over.
     Rows remainder(Quantity quantity, const char* title, std::vector<Step> steps, int value);
 

@@ -9,6 +9,7 @@
 #include <algorithm>
 #include <cmath>
 #include <limits>
+#include <utility>
 
 namespace vestimen {
 namespace {
@@ -21,11 +22,7 @@ class CurveSolver {
 public:
     explicit CurveSolver(const CurveRequest& request)
         : request_(request), rows_(static_cast<int>(request.ideal.size())), total_(request.total.count()),
-          step_(std::max(1, request.everyMultiple)) {
-        for (int n = 1; n <= std::min(request.decreaseAtMost, total_); ++n)
-            sizes_.emplace_back(n, false);
-        for (int n = std::max(2, request.decreaseAtMost + 1); n <= std::min(request.bindOffAtMost, total_); ++n)
-            sizes_.emplace_back(n, true);
+          step_(std::max(1, request.everyMultiple)), largest_(std::max(request.decreaseAtMost, request.bindOffAtMost)) {
     }
 
     /// No deviation is larger than this.
@@ -43,34 +40,57 @@ public:
 
     /// The fewest runs, up to `most`, within the limit, and with them the smallest deviation.
     std::optional<Curve> within(double limit, int most) const {
-        std::vector<Layer> layers{start()};
-        std::optional<Curve> found = finish(layers, limit);
-        while (!found && static_cast<int>(layers.size()) <= most) {
-            if (!grow(layers, limit))
-                return std::nullopt;
-            found = finish(layers, limit);
+        Search search(*this, limit);
+        std::optional<Curve> found = finish(search, limit);
+        for (int runs = 1; !found && runs <= most; ++runs) {
+            // Whether one run takes off all that is left is soon said; where else it leads is not.
+            if (runs > 1)
+                found = finishWithOneMore(search, limit);
+            if (found || (runs > 1 && runs == most))
+                break;
+            grow(search, limit);
+            if (search.layer == search.steps.size())
+                break;
+            if (runs == 1)
+                found = finish(search, limit);
         }
         return found;
     }
 
 private:
-    struct Place {
-        double worst = never;
-        CurveRun by = {};
+    /// Stitches gone, or going, from one figure to another; none where the first is the larger.
+    struct Band {
+        int least;
+        int most;
     };
-    using Layer = std::vector<Place>;
+    /// A run that led to a place.
+    struct Step {
+        int row = 0;
+        int gone = 0;
+        double worst = 0.0; ///< the largest deviation until then
+        CurveRun by = {};
+        std::size_t from = 0; ///< the step before
+    };
+    struct Search {
+        Search(const CurveSolver& solver, double limit)
+            : bands(solver.bandsWithin(limit)), steps(1), reached(solver.at(solver.rows_, solver.total_) + 1, never),
+              latest(reached.size(), 0) {
+            reached[0] = 0.0;
+        }
+        std::vector<Band> bands;
+        std::vector<Step> steps;         ///< layer after layer; the first stands before row 1
+        std::size_t layer = 0;           ///< where the steps with the most runs begin
+        std::vector<double> reached;     ///< the smallest deviation of each place, with any number of runs
+        std::vector<std::size_t> latest; ///< the step that reached it
+    };
 
     std::size_t at(int row, int gone) const { return static_cast<std::size_t>(row * (total_ + 1) + gone); }
-    Layer start() const {
-        Layer layer(at(rows_, total_) + 1);
-        layer[0].worst = 0.0;
-        return layer;
-    }
 
     /// Bound off where the carriage stands, and a row later on the other side, which must still be knitted.
     bool mayFollow(int row, bool bound) const { return !bound || (row % 2 == 0 && row < rows_); }
 
-    /// The largest deviation while rows `from` + 1 to `to` are short of `gone`. The ideal never falls: ends suffice.
+    /// The largest deviation while rows `from` + 1 to `to` are short of `gone`. The ideal never falls: ends
+    /// suffice.
     double plainWorst(int from, int to, int gone) const {
         if (from >= to)
             return 0.0;
@@ -88,91 +108,156 @@ private:
         return plainWorst(row, row + every + (bound && row + every < rows_ ? 1 : 0), gone);
     }
 
+    /// The places that a limit leaves after each row: those that the next row can still be knitted from.
+    std::vector<Band> bandsWithin(double limit) const {
+        std::vector<Band> bands(static_cast<std::size_t>(rows_) + 1, Band{0, total_});
+        const auto clamped = [this](double gone) { return static_cast<int>(std::clamp(gone, -1.0, total_ + 1.0)); };
+        for (std::size_t row = 0; row + 1 < bands.size(); ++row) {
+            const double ideal = request_.ideal[row];
+            bands[row] = {std::max(0, clamped(std::ceil(ideal - limit))),
+                          std::min(total_, clamped(std::floor(ideal + limit)))};
+        }
+        // A schedule begins with nothing gone, however far off that is.
+        bands[0] = {0, std::max(bands[0].most, mostAtOnce())};
+        return bands;
+    }
+
+    /// The events, in stitches, that lead from `gone` to a place in the band. One stitch is never bound off.
+    Band sizesTo(Band band, int gone) const {
+        return {std::max(request_.decreaseAtMost > 0 ? 1 : 2, band.least - gone), std::min(largest_, band.most - gone)};
+    }
+
     /// Decreases that may come before row 1.
     int mostAtOnce() const { return request_.atOnce ? std::min(request_.decreaseAtMost, total_) : 0; }
 
     /// Row by row: an event may follow each gap, however the gaps differ.
     double bestWithin(double limit) const {
-        Layer places = start();
-        for (int n = 1; n <= mostAtOnce(); ++n)
-            places[at(0, n)].worst = 0.0;
+        std::vector<double> places(at(rows_, total_) + 1, never);
+        for (int n = 0; n <= mostAtOnce(); ++n)
+            places[at(0, n)] = 0.0;
+        const std::vector<Band> bands = bandsWithin(limit);
         double lowest = never;
-        for (int row = 0; row <= rows_; ++row)
-            for (int gone = 0; gone <= total_; ++gone) {
-                const double worst = places[at(row, gone)].worst;
+        for (int row = 0; row <= rows_; ++row) {
+            const Band band = bands[static_cast<std::size_t>(row)];
+            for (int gone = band.least; gone <= band.most; ++gone) {
+                const double worst = places[at(row, gone)];
                 if (worst > limit)
                     continue;
                 if (gone == total_)
                     lowest = std::min(lowest, std::max(worst, plainWorst(row, rows_, gone)));
-                for (const auto& [stitches, bound] : sizes_)
-                    for (int every = step_; row + every <= rows_ && gone + stitches <= total_; every += step_) {
-                        const double reached = std::max(worst, eventWorst(row, gone, every, bound));
-                        if (reached > limit)
-                            break; // a longer gap is worse still
-                        Place& to = places[at(row + every, gone + stitches)];
-                        if (mayFollow(row + every, bound) && !tooFar(row + every, gone + stitches, limit))
-                            to.worst = std::min(to.worst, reached);
+                for (int every = step_; row + every <= rows_; every += step_) {
+                    const Band sizes = sizesTo(bands[static_cast<std::size_t>(row + every)], gone);
+                    for (int stitches = sizes.least; stitches <= sizes.most; ++stitches) {
+                        const bool bound = stitches > request_.decreaseAtMost;
+                        if (!mayFollow(row + every, bound))
+                            continue;
+                        double& to = places[at(row + every, gone + stitches)];
+                        to = std::min(to, std::max(worst, eventWorst(row, gone, every, bound)));
                     }
+                    if (plainWorst(row, row + every, gone) > limit)
+                        break; // a longer gap is worse still
+                }
             }
+        }
         return lowest;
     }
 
-    bool grow(std::vector<Layer>& layers, double limit) const {
-        Layer next(layers.back().size());
-        const bool first = layers.size() == 1;
-        bool any = first && mostAtOnce() > 0;
-        for (int n = 1; first && n <= mostAtOnce(); ++n)
-            next[at(0, n)] = {0.0, {Rows(0), Stitches(n), 1, false}};
-        for (int row = 0; row < rows_; ++row)
-            for (int gone = 0; gone < total_; ++gone) {
-                const double from = layers.back()[at(row, gone)].worst;
-                if (from > limit)
-                    continue;
-                for (const auto& [stitches, bound] : sizes_)
-                    for (int every = step_; row + every <= rows_; every += step_) {
-                        double worst = from;
-                        int times = 0;
-                        for (int r = row, s = gone; r + every <= rows_ && s + stitches <= total_;) {
-                            worst = std::max(worst, eventWorst(r, s, every, bound));
-                            if (worst > limit || !mayFollow(r + every, bound) || tooFar(r + every, s + stitches, limit))
-                                break;
-                            r += every;
-                            s += stitches;
-                            Place& to = next[at(r, s)];
-                            ++times;
-                            if (worst < to.worst) {
-                                to = {worst, {Rows(every), Stitches(stitches), times, bound}};
-                                any = true;
-                            }
-                        }
-                        if (std::max(from, plainWorst(row, row + every, gone)) > limit)
-                            break; // a longer gap is worse still
-                    }
-            }
-        layers.push_back(std::move(next));
-        return any;
+    /// A place that was reached as closely with no more runs is of no use.
+    void reach(Search& search, Step step) const {
+        double& before = search.reached[at(step.row, step.gone)];
+        if (step.worst >= before)
+            return;
+        before = step.worst;
+        std::size_t& latest = search.latest[at(step.row, step.gone)];
+        if (latest >= search.layer && latest > 0) {
+            search.steps[latest] = step;
+        } else {
+            latest = search.steps.size();
+            search.steps.push_back(step);
+        }
     }
 
-    std::optional<Curve> finish(const std::vector<Layer>& layers, double limit) const {
-        double lowest = never;
-        int from = -1;
-        for (int row = 0; row <= rows_; ++row) {
-            const double worst = std::max(layers.back()[at(row, total_)].worst, plainWorst(row, rows_, total_));
-            if (worst <= limit && worst < lowest) {
-                lowest = worst;
-                from = row;
+    /// One run more.
+    void grow(Search& search, double limit) const {
+        const std::size_t begin = std::exchange(search.layer, search.steps.size());
+        const std::size_t end = search.layer;
+        for (int n = 1; begin == 0 && n <= mostAtOnce(); ++n)
+            reach(search, {0, n, 0.0, {Rows(0), Stitches(n), 1, false}, 0});
+        for (std::size_t from = begin; from < end; ++from) {
+            const auto [row, gone, worstBefore, by, parent] = search.steps[from];
+            for (int every = step_; row + every <= rows_; every += step_) {
+                const Band sizes = sizesTo(search.bands[static_cast<std::size_t>(row + every)], gone);
+                for (int stitches = sizes.least; stitches <= sizes.most; ++stitches) {
+                    const bool bound = stitches > request_.decreaseAtMost;
+                    double worst = worstBefore;
+                    int times = 0;
+                    for (int r = row, s = gone; r + every <= rows_ && s + stitches <= total_;) {
+                        worst = std::max(worst, eventWorst(r, s, every, bound));
+                        if (worst > limit || !mayFollow(r + every, bound) || tooFar(r + every, s + stitches, limit))
+                            break;
+                        r += every;
+                        s += stitches;
+                        ++times;
+                        reach(search, {r, s, worst, {Rows(every), Stitches(stitches), times, bound}, from});
+                    }
+                }
+                if (plainWorst(row, row + every, gone) > limit)
+                    break; // a longer gap is worse still
             }
         }
-        if (from < 0)
-            return std::nullopt;
-        Curve result{{}, Rows(rows_ - from), lowest};
-        int gone = total_;
-        for (std::size_t layer = layers.size() - 1; layer > 0; --layer) {
-            const CurveRun& run = layers[layer][at(from, gone)].by;
-            result.runs.push_back(run);
-            from -= run.every.count() * run.times;
-            gone -= run.stitches.count() * run.times;
+    }
+
+    /// The closest of the schedules that take all off with one run more than the most so far.
+    std::optional<Curve> finishWithOneMore(Search& search, double limit) const {
+        Step closest;
+        closest.worst = never;
+        for (std::size_t from = search.layer; from < search.steps.size(); ++from) {
+            const auto [row, gone, worstBefore, by, parent] = search.steps[from];
+            const int left = total_ - gone;
+            for (int every = step_; row + every <= rows_; every += step_) {
+                const Band sizes = sizesTo(search.bands[static_cast<std::size_t>(row + every)], gone);
+                for (int stitches = sizes.least; stitches <= sizes.most; ++stitches) {
+                    const int times = left / stitches;
+                    const int end = row + times * every;
+                    if (times * stitches != left || end > rows_)
+                        continue;
+                    const bool bound = stitches > request_.decreaseAtMost;
+                    double worst = std::max(worstBefore, plainWorst(end, rows_, total_));
+                    for (int r = row, s = gone; r < end && worst <= limit; r += every, s += stitches)
+                        worst = mayFollow(r + every, bound) ? std::max(worst, eventWorst(r, s, every, bound)) : never;
+                    if (worst <= limit && worst < closest.worst)
+                        closest = {end, total_, worst, {Rows(every), Stitches(stitches), times, bound}, from};
+                }
+                if (plainWorst(row, row + every, gone) > limit)
+                    break; // a longer gap is worse still
+            }
         }
+        if (closest.worst == never)
+            return std::nullopt;
+        search.layer = search.steps.size();
+        search.steps.push_back(closest);
+        return finish(search, limit);
+    }
+
+    /// The closest of the schedules with the most runs so far that takes all off.
+    std::optional<Curve> finish(const Search& search, double limit) const {
+        double lowest = never;
+        std::size_t last = 0;
+        for (std::size_t i = search.layer; i < search.steps.size(); ++i) {
+            const Step& step = search.steps[i];
+            if (step.gone != total_)
+                continue;
+            const double worst = std::max(step.worst, plainWorst(step.row, rows_, total_));
+            if (worst <= limit && worst < lowest) {
+                lowest = worst;
+                last = i;
+            }
+        }
+        if (lowest == never)
+            return std::nullopt;
+        Curve result{{}, Rows(rows_ - search.steps[last].row), lowest};
+        for (; last > 0; last = search.steps[last].from)
+            result.runs.push_back(search.steps[last].by);
         std::ranges::reverse(result.runs);
         return result;
     }
@@ -181,7 +266,7 @@ private:
     int rows_;
     int total_;
     int step_;
-    std::vector<std::pair<int, bool>> sizes_; ///< stitches of an event, and whether they are bound off
+    int largest_; ///< stitches of one event
 };
 
 } // namespace

@@ -13,8 +13,10 @@ namespace vestimen {
 
 struct WeltCounts {
     WeltKind kind = WeltKind::foldedHem;
-    Rows knitted; ///< both layers
-    Rows visible; ///< what the finished welt adds to the length
+    Rows knitted;      ///< both layers
+    Rows visible;      ///< what the finished welt adds to the length
+    Stitches gathered; ///< so many fewer than the piece has beside it
+    AcrossWay way = AcrossWay::wasteYarn;
 };
 
 /// A stretch of both side seams: it widens or narrows by one stitch at each event, or goes straight.

@@ -104,6 +104,7 @@ bool countSleeve(Counter& counter, const GarmentMeasures& m, GarmentCounts& coun
         sound = false;
     }
     counts.cuff = counter.welt(Quantity::cuffRows, "Rows of the cuff", choices.cuff);
+    counter.gather(counts.cuff, counts.wrist, m.cuffGather, Quantity::wristStitches);
     if (m.hasArmhole()) {
         counts.capTop = counter.stitches(
             Quantity::capTopStitches, "Stitches of the cap's flat top", m.capTop, Stitches(0),

@@ -58,10 +58,11 @@ public:
     Scaled bisect(Scaled from, int lines) const {
         Scaled low = from;
         Scaled high = std::max(from, oneLine());
+        std::vector<SlopeLine> path;
         while (low < high) {
             const Scaled middle = low + (high - low) / 2;
-            if (reachable(middle, lines, nullptr))
-                high = middle;
+            if (reachable(middle, lines, &path))
+                high = std::max(low, worst(path)); // within the limit, and often well within
             else
                 low = middle + 1;
         }
@@ -135,11 +136,7 @@ public:
         for (const SlopeLine& line : result.lines)
             done += line.every.count() * line.times;
         result.plainAfter = Rows(rows_ - done);
-        Scaled worst = 0;
-        int event = 0;
-        for (const int row : result.eventRows())
-            worst = std::max(worst, costOf(++event, row));
-        result.deviation = rows_ > 0 ? static_cast<double>(worst) / (2.0 * rows_) : 0.0;
+        result.deviation = rows_ > 0 ? static_cast<double>(worst(result.lines)) / (2.0 * rows_) : 0.0;
         return result;
     }
 
@@ -158,6 +155,16 @@ private:
             return under;
         const Scaled over = Scaled{2} * rows_ * event - Scaled{events_} * (2 * row + 1);
         return std::max(over, under);
+    }
+
+    Scaled worst(const std::vector<SlopeLine>& lines) const {
+        Scaled cost = 0;
+        int event = 0;
+        int row = 0;
+        for (const SlopeLine& line : lines)
+            for (int i = 0; i < line.times; ++i)
+                cost = std::max(cost, costOf(++event, row += line.every.count()));
+        return cost;
     }
 
     Window window(int event, Scaled limit) const {

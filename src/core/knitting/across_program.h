@@ -1,0 +1,26 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Change of width across a row (craft 9), as a row program.
+#pragma once
+
+#include "core/knitting/program_writer.h"
+
+namespace vestimen {
+
+/// Spreads a change evenly over everything that is on the needles of the main bed, `span`, in one of the ways. The
+/// stitches that come out are centred where the others were; `change` is even, negative for fewer. Waste rows are
+/// rounded up to even ones, so that the carriage comes back to the main yarn. Returns the needles that are left.
+NeedleSpan writeAcross(ProgramWriter& writer, NeedleSpan span, Stitches change, AcrossWay way, Rows wasteRows);
+
+/// Puts every `every`th stitch of a span onto its neighbour, beginning with the outermost of a side, as thin() counts
+/// them: a crown's round. `every` is 2 or more. What is left is centred, or half a needle off the middle. Returns it.
+NeedleSpan writeThinned(ProgramWriter& writer, NeedleSpan span, int every, Side from, AcrossWay way, Rows wasteRows);
+
+/// Takes so many stitches off each of two beds that hold the same span, at the same places: from the middle outward one
+/// group after another, on the main bed and at once on the second, so that the yarn between the beds is not strained.
+/// `fewer` is even. Returns the main bed's needles that are left.
+NeedleSpan writeAcrossTwoBeds(ProgramWriter& writer, NeedleSpan span, Stitches fewer);
+
+/// The passes that a way takes, all in waste yarn.
+int acrossPasses(AcrossWay way, Rows wasteRows);
+
+} // namespace vestimen

@@ -1,0 +1,267 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/record/by_hand.h"
+
+#include <algorithm>
+#include <array>
+#include <map>
+#include <string_view>
+#include <type_traits>
+
+namespace vestimen {
+namespace {
+
+using namespace operation;
+
+/// What the learner does with the needles, and what goes along by itself.
+enum class Share { needles, alongside, hands, row };
+
+template<class Op, class... Of> constexpr bool oneOf = (std::is_same_v<Op, Of> || ...);
+
+struct ShareOf {
+    Share operator()(const Hang& hang) const {
+        const auto isBar = [](const auto& pair) { return pair.second.kind == HangSource::Kind::bar; };
+        return std::ranges::all_of(hang.map, isBar) ? Share::needles : Share::hands;
+    }
+    template<class Op> Share operator()(const Op&) const {
+        if constexpr (oneOf<Op, Knit>)
+            return Share::row;
+        else if constexpr (oneOf<Op, Hold, Release, Increase, Decrease, Transfer>)
+            return Share::needles;
+        else if constexpr (oneOf<Op, HoldLever, operation::Wrap, JoinYarn, BreakYarn, MoveCarriage, Mark, Counter, Say>)
+            return Share::alongside;
+        else
+            return Share::hands;
+    }
+};
+
+/// The knit operation that makes the next row.
+std::size_t nextRow(const Program& program, ProgramPlace place) {
+    std::size_t at = place.operation;
+    while (at < program.operations.size() && !std::holds_alternative<Knit>(program.operations[at].action))
+        ++at;
+    return at;
+}
+
+/// How a needle was set otherwise than it should be; the worst first.
+enum class Slip { slidesOff, wouldKnit, wouldHold, bare, tooMany, stacked, exchanged, newLoop, noLoop, none };
+
+struct SlipText {
+    const char* one;
+    const char* more;
+};
+
+constexpr std::array<SlipText, static_cast<std::size_t>(Slip::none)> slipTexts{{
+    {"{0} is out of work with a stitch on it, which would slip off and run down.",
+     "{0} to {1} are out of work with stitches on them, which would slip off and run down."},
+    {"{0} would knit, where it should hold.", "{0} to {1} would knit, where they should hold."},
+    {"{0} would hold, where it should knit.", "{0} to {1} would hold, where they should knit."},
+    {"{0} would be bare, where a stitch should be.", "{0} to {1} would be bare, where stitches should be."},
+    {"{0} would knit, where no needle should be at work.", "{0} to {1} would knit, where no needle should be at work."},
+    {"{0} would knit another number of stitches together than it should.",
+     "{0} to {1} would knit other numbers of stitches together than they should."},
+    {"{0} would knit another stitch than it should: it was moved too far, or not far enough.",
+     "{0} to {1} would knit other stitches than they should: they were moved too far, or not far enough."},
+    {"{0} would take up the yarn with nothing on it: a stitch more, with a hole under it.",
+     "{0} to {1} would take up the yarn with nothing on them: stitches more, with holes under them."},
+    {"{0} would stay out of work, and the new stitch would not be made.",
+     "{0} to {1} would stay out of work, and the new stitches would not be made."},
+}};
+
+/// Findings of the bed that tell a learner more than the needles do.
+constexpr std::array<std::string_view, 4> alsoSaid{"undeclared_float", "undeclared_ladder", "open_turn", "needle_full"};
+
+/// A needle's stitches, whichever way they were put there: those from before by themselves, new ones by what they hang
+/// from.
+std::vector<std::pair<bool, LoopId>> stitches(const VirtualBed& bed, const NeedleState& needle, LoopId before) {
+    std::vector<std::pair<bool, LoopId>> all;
+    const auto add = [&](LoopId loop) {
+        loop < before ? all.emplace_back(false, loop) : all.emplace_back(true, bed.fabric().loops[loop].parent());
+    };
+    if (needle.loops > 0)
+        add(needle.first);
+    for (const LoopId loop : needle.more)
+        add(loop);
+    std::ranges::sort(all);
+    return all;
+}
+
+struct Comparison {
+    const VirtualBed& wanted;
+    const VirtualBed& set;
+    LoopId before; ///< loops that were made before
+
+    bool holds(const VirtualBed& bed, const NeedleState& needle) const {
+        return bed.leverOn() && needle.position == Position::hold && needle.loops > 0;
+    }
+
+    Slip operator()(Needle at) const {
+        const NeedleState& should = wanted.needle(at);
+        const NeedleState& is = set.needle(at);
+        if (is.loops > 0 && is.position == Position::out)
+            return Slip::slidesOff;
+        if (should.loops == 0 && is.loops == 0) {
+            const bool shouldWork = should.position == Position::work;
+            const bool works = is.position == Position::work;
+            return works == shouldWork ? Slip::none : works ? Slip::newLoop : Slip::noLoop;
+        }
+        if (is.loops == 0)
+            return Slip::bare;
+        if (should.loops == 0)
+            return Slip::tooMany;
+        if (holds(wanted, should) != holds(set, is))
+            return holds(wanted, should) ? Slip::wouldKnit : Slip::wouldHold;
+        if (is.loops != should.loops)
+            return Slip::stacked;
+        return stitches(wanted, should, before) == stitches(set, is, before) ? Slip::none : Slip::exchanged;
+    }
+};
+
+} // namespace
+
+std::optional<ProgramPlace> rowSetByHand(const Program& program, ProgramPlace place) {
+    const std::size_t row = nextRow(program, place);
+    if (row == program.operations.size() || row == place.operation)
+        return std::nullopt;
+    const auto share = [&](std::size_t i) { return std::visit(ShareOf{}, program.operations[i].action); };
+    if (share(place.operation) != Share::needles)
+        return std::nullopt;
+    for (std::size_t i = place.operation; i < row; ++i)
+        if (share(i) == Share::hands)
+            return std::nullopt;
+    const bool more = std::get<Knit>(program.operations[row].action).rows > Rows(1);
+    return more ? ProgramPlace{row, 1} : ProgramPlace{row + 1, 0};
+}
+
+HandBed::HandBed(const Program& program, ProgramPlace place, const Siblings* siblings)
+    : program_(program), place_(place), siblings_(siblings), bed_(std::make_unique<VirtualBed>(program, siblings)) {
+    bed_->advance(place);
+}
+
+void HandBed::perform(VirtualBed& bed, const Act& act) const {
+    if (const auto* put = std::get_if<Put>(&act))
+        bed.setPosition(put->needle, put->position);
+    else
+        bed.perform(std::get<Operation>(act));
+}
+
+void HandBed::act(Act act) {
+    perform(*bed_, act);
+    acts_.push_back(std::move(act));
+}
+
+Side HandBed::sideOf(Needle needle) const {
+    // Beside a neck that holds, the edge is at the neck.
+    NeedleSpan span = bed_->occupied();
+    const auto rests = [&](Needle at) {
+        const NeedleState& state = bed_->needle(at);
+        return state.loops == 0 || (bed_->leverOn() && state.position == Position::hold);
+    };
+    while (!span.empty() && rests(span.first))
+        span.first = span.first.shifted(1);
+    while (!span.empty() && rests(span.last))
+        span.last = span.last.shifted(-1);
+    return span.empty() || 2 * needle.slot() < span.first.slot() + span.last.slot() ? Side::left : Side::right;
+}
+
+bool HandBed::put(Needle needle, Position position) {
+    if (!bed_->onBed(needle) || (bed_->needle(needle).loops == 0 && position == Position::hold))
+        return false;
+    if (bed_->needle(needle).position != position)
+        act(Put{needle, position});
+    return true;
+}
+
+bool HandBed::move(Needle first, int count, int over) {
+    const Side inward = opposite(sideOf(first));
+    Transfer transfer;
+    for (int i = 0; i < count; ++i) {
+        const Needle from = first.towards(inward, i);
+        const Needle to = from.shifted(over);
+        if (!bed_->onBed(from) || !bed_->onBed(to) || bed_->needle(from).loops == 0)
+            return false;
+        transfer.moves.emplace_back(from, to);
+    }
+    if (over == 0 || transfer.moves.empty())
+        return false;
+    act(Operation{std::move(transfer), std::nullopt});
+    return true;
+}
+
+bool HandBed::fill(Needle needle) {
+    if (!bed_->onBed(needle) || bed_->needle(needle).loops > 0)
+        return false;
+    const Needle beside = needle.towards(opposite(sideOf(needle)));
+    if (!bed_->onBed(beside) || bed_->needle(beside).loops == 0)
+        return false;
+    act(Operation{Hang{{{needle, HangSource{{}, HangSource::Kind::bar, {}, 0, beside}}}}, std::nullopt});
+    return true;
+}
+
+bool HandBed::undo() {
+    if (acts_.empty())
+        return false;
+    acts_.pop_back();
+    bed_ = std::make_unique<VirtualBed>(program_, siblings_);
+    bed_->advance(place_);
+    for (const Act& each : acts_)
+        perform(*bed_, each);
+    return true;
+}
+
+Trial HandBed::knit() const {
+    const std::size_t row = nextRow(program_, place_);
+    VirtualBed wanted(program_, siblings_);
+    wanted.advance(place_);
+    const auto before = static_cast<LoopId>(wanted.fabric().loops.size());
+    wanted.advance({row, 0});
+    VirtualBed set(program_, siblings_);
+    set.advance(place_);
+    for (const Act& each : acts_)
+        perform(set, each);
+    for (std::size_t i = place_.operation; i < row; ++i)
+        if (std::visit(ShareOf{}, program_.operations[i].action) == Share::alongside)
+            set.perform(program_.operations[i]);
+
+    Trial trial;
+    const Comparison slipAt{wanted, set, before};
+    std::map<Slip, std::vector<NeedleSpan>> slips;
+    const int half = program_.machine.needles / 2;
+    for (int slot = -half; slot < program_.machine.needles - half; ++slot) {
+        const Needle at = Needle::atSlot(slot);
+        const Slip slip = slipAt(at);
+        if (slip == Slip::none)
+            continue;
+        trial.needles.push_back(at);
+        auto& spans = slips[slip];
+        if (!spans.empty() && spans.back().last.shifted(1) == at)
+            spans.back().last = at;
+        else
+            spans.push_back({at, at});
+    }
+    for (const auto& [slip, spans] : slips)
+        for (const NeedleSpan& span : spans) {
+            const SlipText& text = slipTexts[static_cast<std::size_t>(slip)];
+            trial.happened.push_back(span.first == span.last ? Phrase{text.one, {span.first}}
+                                                             : Phrase{text.more, {span.first, span.last}});
+        }
+    if (trial.right())
+        return trial;
+    const Operation one{Knit{std::get<Knit>(program_.operations[row].action)}, std::nullopt};
+    wanted.advance(*rowSetByHand(program_, place_));
+    const std::size_t known = set.fabric().findings.size();
+    set.perform(one);
+    // What else the bed finds in such a row: yarn that lies loose, ladders, turns without a wrap.
+    for (std::size_t i = known; i < set.fabric().findings.size(); ++i) {
+        const Finding& found = set.fabric().findings[i];
+        if (std::ranges::find(alsoSaid, std::string_view(found.code)) != alsoSaid.end())
+            trial.happened.push_back(found.text);
+    }
+    const int stitchesWanted = static_cast<int>(wanted.fabric().passes.back().loopCount);
+    const int stitchesMade = static_cast<int>(set.fabric().passes.back().loopCount);
+    if (stitchesMade != stitchesWanted)
+        trial.happened.push_back(
+            {"The row would have {0} stitches; it should have {1}.", {stitchesMade, stitchesWanted}});
+    return trial;
+}
+
+} // namespace vestimen

@@ -1,0 +1,64 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// A learner sets the needles for the next row, and the bed says what would have happened.
+#pragma once
+
+#include "core/bed/virtual_bed.h"
+
+#include <memory>
+#include <optional>
+
+namespace vestimen {
+
+/// Right after the next row, where a place begins what is set with the needles before that row: positions, stitches
+/// moved, bars lifted. Nothing elsewhere, or where hands must also bind off, hang or cast on; those are shown, not set.
+std::optional<ProgramPlace> rowSetByHand(const Program& program, ProgramPlace place);
+
+/// What would have happened in the row. Nothing, where it was set right.
+struct Trial {
+    std::vector<Phrase> happened;
+    std::vector<Needle> needles; ///< those that were set otherwise than they should be
+    bool right() const { return happened.empty(); }
+};
+
+/// The bed before a row, in the learner's hands. The program and the siblings must outlive it.
+class HandBed {
+public:
+    /// At a place where rowSetByHand() is something.
+    HandBed(const Program& program, ProgramPlace place, const Siblings* siblings);
+
+    const VirtualBed& bed() const { return *bed_; }
+    /// Puts a needle into another position, with its stitches on it. False where the bed has no such needle, or where
+    /// it is empty and should hold.
+    bool put(Needle needle, Position position);
+    /// Takes the stitches of so many neighbours at once, the first and others inward, and hangs them `over` needles to
+    /// the right, or to the left when negative. The bare needles go out of work. False where one is empty or there is
+    /// no needle to hang it on.
+    bool move(Needle first, int count, int over);
+    /// Hangs the bar beside it onto an empty needle, from the piece's inner side. False where there is none.
+    bool fill(Needle needle);
+    /// Takes the last of these back; false where there is none.
+    bool undo();
+
+    /// The row, tried.
+    Trial knit() const;
+
+private:
+    struct Put {
+        Needle needle;
+        Position position;
+    };
+    using Act = std::variant<Put, Operation>;
+
+    void act(Act act);
+    void perform(VirtualBed& bed, const Act& act) const;
+    /// The side of what is at work that a needle lies on, for what is "inward".
+    Side sideOf(Needle needle) const;
+
+    const Program& program_;
+    ProgramPlace place_;
+    const Siblings* siblings_;
+    std::vector<Act> acts_;
+    std::unique_ptr<VirtualBed> bed_;
+};
+
+} // namespace vestimen

@@ -1,0 +1,769 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The machine screen: a whole pullover from cast on to bind off, what goes wrong on the way, and the row counter.
+#include "app/knit_fixture.h"
+#include "support/stand_in.h"
+
+#include <QInputDialog>
+#include <QSignalSpy>
+
+#include <functional>
+
+using namespace vestimen;
+using namespace vestimen::app;
+using namespace vestimen::test;
+
+class TestKnitStation : public QObject {
+    Q_OBJECT
+
+private slots:
+    void theWholePullover();
+    void whatMustBeTicked_data();
+    void whatMustBeTicked();
+    void aClickOrAPedalWillDo();
+    void stepsSurviveARestart();
+    void theCounterDrivesFiveHundredRows();
+    void theCounterAsks();
+    void aFloodMovesNothing();
+    void aRowKnittedWhileAskingIsKept();
+    void aRowIsSetByHand();
+    void theDraftIsTakenOver();
+    void aSecondWindowLooksOn();
+    void theScreenIsFilled();
+    void plainRowsShowWhatComesNext();
+    void anotherSizeIsNotOverlooked();
+    void whatIsOnHoldIsSaid();
+    void marksAndPausesAreKept();
+    void aPieceIsRehearsed();
+    void aLearnerSetsTheNeedles();
+    void theFabricIsTurned();
+    void theRowsArePrinted();
+    void theRestIsEstimated();
+    void restIsRemindedOf();
+    void settingsAreKept();
+    void theSecondIsKnittedLikeTheFirst_data();
+    void theSecondIsKnittedLikeTheFirst();
+
+private:
+    static void settle(KnitStation* knit, Confirm confirm, const QString& port = {});
+};
+
+void TestKnitStation::settle(KnitStation* knit, Confirm confirm, const QString& port) {
+    KnitSettings settings;
+    settings.confirm = confirm;
+    settings.counterPort = port;
+    knit->useSettings(settings);
+}
+
+void TestKnitStation::theWholePullover() {
+    WindowFixture fixture;
+    for (const PieceKind kind : piecesOf(fixture.project().choices)) {
+        KnitStation* knit = beginPiece(fixture, kind);
+        QVERIFY(knit->state());
+        const qint64 id = knit->state()->piece().id;
+        const int all = knit->state()->passesAll();
+        if (kind == PieceKind::leftSleeve) {
+            // One increase too many at the left, found some rows later, and carried.
+            const auto shaped = [](const KnittingState& state) { return state.bed().counter() >= 87; };
+            knitUntil(knit, shaped);
+            const int row = knit->state()->bed().counter();
+            const auto before = knit->state()->bed().occupied().size();
+            whenAsked<MistakeDialog>([](MistakeDialog* dialog) {
+                dialog->mistake()->setCurrentIndex(int(MistakeDialog::Mistake::tooMany));
+                dialog->side()->setCurrentIndex(0);
+                QVERIFY(dialog->carryButton()->isEnabled());
+                QVERIFY2(dialog->words().contains("Or carry it"), qPrintable(dialog->words()));
+                QTest::mouseClick(dialog->carryButton(), Qt::LeftButton);
+            });
+            QTest::keyClick(knit, Qt::Key_M);
+            QCOMPARE(knit->state()->bed().counter(), row);
+            QCOMPARE(knit->state()->bed().occupied().size(), before + 1);
+            QVERIFY(texts(knit).contains("once too often"));
+        }
+        if (kind == PieceKind::back) {
+            // Five rows come off again.
+            knitUntil(knit, [](const KnittingState& state) { return state.bed().counter() >= 120; });
+            const int row = knit->state()->bed().counter();
+            const Side carriage = knit->state()->bed().carriage();
+            whenAsked<QInputDialog>([](QInputDialog* dialog) {
+                dialog->setIntValue(5);
+                dialog->accept();
+            });
+            QTest::keyClick(knit, Qt::Key_U);
+            QCOMPARE(knit->state()->bed().counter(), row - 5);
+            QCOMPARE(knit->state()->bed().carriage(), opposite(carriage));
+            QVERIFY(fixture.window().message().contains("5 rows unravelled"));
+        }
+        // Quit in the middle, and go on where it was.
+        knitUntil(knit, [all](const KnittingState& state) { return state.passesDone() >= all * 2 / 3; });
+        const ProgramPlace place = knit->state()->place();
+        const int stitches = knit->state()->bed().occupied().size();
+        fixture.restart();
+        fixture.window().showStation(MainWindow::knit);
+        knit = fixture.window().knitStation();
+        knit->resume(id);
+        QVERIFY(knit->state()->place() == place);
+        QCOMPARE(knit->state()->bed().occupied().size(), stitches);
+        knitUntil(knit, [](const KnittingState&) { return false; });
+        QVERIFY(knit->state()->finished());
+        QCOMPARE(knit->state()->passesDone(), all);
+        QVERIFY(knit->state()->bed().fabric().findings.empty());
+        QVERIFY(knit->state()->bed().occupied().empty());
+        QTest::keyClick(knit, Qt::Key_Space); // nothing follows
+        QVERIFY(knit->state()->finished());
+    }
+    QCOMPARE(fixture.workroom().begunCount(fixture.window().session().projectId()),
+             static_cast<int>(piecesOf(fixture.project().choices).size()));
+}
+
+void TestKnitStation::whatMustBeTicked_data() {
+    QTest::addColumn<int>("confirm");
+    QTest::addRow("everything") << int(Confirm::always);
+    QTest::addRow("shaping") << int(Confirm::shaping);
+    QTest::addRow("nothing") << int(Confirm::never);
+}
+
+void TestKnitStation::whatMustBeTicked() {
+    QFETCH(int, confirm);
+    WindowFixture fixture;
+    KnitStation* knit = beginPiece(fixture, PieceKind::leftSleeve);
+    settle(knit, static_cast<Confirm>(confirm));
+    int keys = 0;
+    int shapings = 0;
+    int reminders = 0;
+    for (const ProgramStep& step : knit->state()->steps())
+        if (!step.isRows)
+            ++(isShaping(knit->state()->program(), step) ? shapings : reminders);
+    QVERIFY(shapings > 20 && reminders > 5);
+    for (; !knit->state()->finished() && keys < 3000; ++keys)
+        QTest::keyClick(knit, Qt::Key_Space);
+    const int rows = knit->state()->passesAll();
+    // What follows the last row takes one key more.
+    const int ticks = confirm == int(Confirm::always)    ? shapings + reminders
+                      : confirm == int(Confirm::shaping) ? shapings
+                                                         : 0;
+    QVERIFY2(keys >= rows + ticks && keys <= rows + ticks + 2,
+             qPrintable(QString("%1 keys for %2 rows and %3 ticks").arg(keys).arg(rows).arg(ticks)));
+    QVERIFY(knit->state()->bed().fabric().findings.empty());
+}
+
+void TestKnitStation::aClickOrAPedalWillDo() {
+    WindowFixture fixture;
+    KnitStation* knit = beginPiece(fixture, PieceKind::back);
+    knitUntil(knit, [](const KnittingState& state) { return state.rowsAhead() > 4; });
+    const int rows = knit->state()->passesDone();
+    QTest::mouseClick(knit->card(), Qt::LeftButton);
+    QCOMPARE(knit->state()->passesDone(), rows + 1);
+    QTest::mouseClick(knit->card(), Qt::RightButton);
+    QCOMPARE(knit->state()->passesDone(), rows + 1);
+    for (const Qt::Key key : {Qt::Key_PageDown, Qt::Key_Return, Qt::Key_Enter})
+        QTest::keyClick(knit, key);
+    QCOMPARE(knit->state()->passesDone(), rows + 4);
+    QTest::keyClick(knit, Qt::Key_PageUp);
+    QCOMPARE(knit->state()->passesDone(), rows + 3);
+}
+
+void TestKnitStation::stepsSurviveARestart() {
+    WindowFixture fixture;
+    KnitStation* knit = beginPiece(fixture, PieceKind::front);
+    // Between two things that come before one row.
+    knitUntil(knit, [](const KnittingState& state) {
+        const ProgramStep* next = state.next();
+        if (!next || next->isRows || state.bed().counter() < 200)
+            return false;
+        const ProgramStep* after = stepAt(state.steps(), next->to);
+        return after && !after->isRows;
+    });
+    QTest::keyClick(knit, Qt::Key_Space);
+    const ProgramPlace place = knit->state()->place();
+    QVERIFY(!knit->state()->next()->isRows);
+    const qint64 id = knit->state()->piece().id;
+    fixture.restart();
+    fixture.window().showStation(MainWindow::knit);
+    fixture.window().knitStation()->resume(id);
+    QVERIFY(fixture.window().knitStation()->state()->place() == place);
+}
+
+void TestKnitStation::theCounterDrivesFiveHundredRows() {
+    WindowFixture fixture;
+    StandInCounter standIn(30);
+    QVERIFY(standIn.started());
+    standIn.tell("pace 50"); // a row in a second and a half, by its own clock
+    int rows = 0;
+    int kept = 0;
+    for (const PieceKind kind : {PieceKind::back, PieceKind::front}) {
+        KnitStation* knit = beginPiece(fixture, kind);
+        settle(knit, Confirm::never, standIn.port());
+        QTRY_COMPARE(knit->counter()->state(), DeviceLine::State::connected);
+        QTRY_VERIFY(texts(knit).contains("row counter on"));
+        standIn.tell(knit->state()->bed().carriage() == Side::left ? "side left" : "side right");
+        standIn.tell("jitter 15");
+        standIn.tell("doubles 7");
+        const int before = knit->state()->passesDone();
+        standIn.tell("rows 120");
+        QTest::qSleep(400); // a busy computer hears late, but the same
+        QTRY_COMPARE_WITH_TIMEOUT(knit->state()->passesDone(), before + 120, 20000);
+        // The plug is out while the carriage goes on: double triggers cannot be told apart then.
+        standIn.tell("doubles 0");
+        standIn.tell("lose");
+        QTRY_COMPARE(knit->counter()->state(), DeviceLine::State::lost);
+        QTRY_VERIFY(texts(knit).contains("row counter lost"));
+        standIn.tell("rows 31");
+        QTest::qWait(2600);
+        QCOMPARE(knit->state()->passesDone(), before + 120);
+        standIn.tell("find");
+        QTRY_COMPARE_WITH_TIMEOUT(knit->state()->passesDone(), before + 151, 20000);
+        QVERIFY(fixture.window().message().contains("31 rows"));
+        standIn.tell("doubles 5");
+        standIn.tell("rows 100");
+        QTRY_COMPARE_WITH_TIMEOUT(knit->state()->passesDone(), before + 251, 20000);
+        QVERIFY(knit->question()->question().isEmpty());
+        rows += knit->state()->passesDone() - before;
+        for (const JournalRecord& each : fixture.workroom().journal(knit->state()->piece().id))
+            kept += each.kind == JournalRecord::Kind::done ? 1 : 0;
+        QVERIFY(knit->state()->bed().fabric().findings.empty());
+    }
+    QCOMPARE(rows, 502);
+    QVERIFY(kept >= rows); // every row, and what went along with it
+}
+
+void TestKnitStation::theCounterAsks() {
+    WindowFixture fixture;
+    StandInCounter standIn(20);
+    standIn.tell("pace 50");
+    KnitStation* knit = beginPiece(fixture, PieceKind::leftSleeve);
+    settle(knit, Confirm::shaping, standIn.port());
+    QTRY_COMPARE(knit->counter()->state(), DeviceLine::State::connected);
+    // Something that shapes comes first: it is asked for before the row counts.
+    knitUntil(knit, [](const KnittingState& state) {
+        return state.bed().counter() > 60 && state.asksFirst(Confirm::shaping);
+    });
+    const int passes = knit->state()->passesDone();
+    const bool left = knit->state()->bed().carriage() == Side::left;
+    standIn.tell(left ? "side left" : "side right");
+    standIn.tell("pass");
+    QTRY_VERIFY(knit->question()->question().contains("Was this done before?"));
+    QCOMPARE(knit->state()->passesDone(), passes);
+    QTest::mouseClick(knit->question()->buttons().front(), Qt::LeftButton);
+    QCOMPARE(knit->state()->passesDone(), passes + 1);
+    QVERIFY(!knit->question()->isVisible());
+    // The wrong way: asked, and no row unless the knitter says so.
+    standIn.tell(left ? "side right" : "side left");
+    QTest::qWait(30);
+    standIn.tell("back");
+    QTRY_VERIFY(knit->question()->question().contains("where it already stands"));
+    QCOMPARE(knit->state()->passesDone(), passes + 1);
+    QTest::mouseClick(knit->question()->buttons().front(), Qt::LeftButton);
+    QCOMPARE(knit->state()->passesDone(), passes + 1);
+    standIn.tell("rubbish");
+    standIn.tell("pass");
+    QTRY_COMPARE(knit->state()->passesDone(), passes + 2);
+}
+
+void TestKnitStation::aFloodMovesNothing() {
+    WindowFixture fixture;
+    StandInCounter standIn;
+    KnitStation* knit = beginPiece(fixture, PieceKind::back);
+    knitUntil(knit, [](const KnittingState& state) { return state.passesDone() == 30; });
+    KnitSettings settings;
+    settings.confirm = Confirm::never;
+    settings.counterPort = standIn.port();
+    knit->useSettings(settings);
+    QTRY_COMPARE(knit->counter()->state(), DeviceLine::State::connected);
+    standIn.tell("flood 10000");
+    QTest::qWait(600);
+    // At most what a hand could have knitted; the rest is noise.
+    QVERIFY2(knit->state()->passesDone() <= 31, qPrintable(QString::number(knit->state()->passesDone())));
+    QTest::keyClick(knit, Qt::Key_Space);
+    QVERIFY(knit->state()->passesDone() >= 31);
+}
+
+void TestKnitStation::aRowKnittedWhileAskingIsKept() {
+    WindowFixture fixture;
+    KnitStation* knit = beginPiece(fixture, PieceKind::leftSleeve);
+    settle(knit, Confirm::always);
+    knitUntil(knit, [](const KnittingState& state) { return state.bed().counter() >= 87 && state.rowsAhead() >= 2; });
+    const int passes = knit->state()->passesDone();
+    const auto to =
+        knit->state()->bed().carriage() == Side::left ? CounterReading::To::right : CounterReading::To::left;
+    whenAsked<MistakeDialog>([knit, to](MistakeDialog* dialog) {
+        emit knit->counter()->heard({1, 1000, to}); // the carriage goes across while the question stands
+        dialog->mistake()->setCurrentIndex(int(MistakeDialog::Mistake::wrongRows));
+        QTest::mouseClick(dialog->unravelButton(), Qt::LeftButton);
+    });
+    QTest::keyClick(knit, Qt::Key_M);
+    QCOMPARE(knit->state()->passesDone(), passes + 1);
+    QVERIFY(fixture.window().message().contains("knitted meanwhile"));
+}
+
+void TestKnitStation::aRowIsSetByHand() {
+    WindowFixture fixture;
+    KnitStation* knit = beginPiece(fixture, PieceKind::back);
+    knitUntil(knit, [](const KnittingState& state) { return state.bed().counter() == 90; });
+    whenAsked<CounterDialog>([](CounterDialog* dialog) {
+        QCOMPARE(dialog->row()->value(), 90);
+        dialog->row()->setValue(dialog->row()->maximum() + 50); // never beyond what this counter counts
+        QCOMPARE(dialog->row()->value(), dialog->row()->maximum());
+        dialog->row()->setValue(97);
+        dialog->why()->setText("the cord slipped off");
+        dialog->accept();
+    });
+    QTest::keyClick(knit, Qt::Key_C);
+    QCOMPARE(knit->state()->bed().counter(), 97);
+    QVERIFY(texts(knit).contains("the cord slipped off"));
+    const auto journal = fixture.workroom().journal(knit->state()->piece().id);
+    QCOMPARE(journal.back().kind, JournalRecord::Kind::set);
+    QTest::keyClick(knit, Qt::Key_Space);
+    QVERIFY(knit->state()->bed().fabric().findings.empty());
+}
+
+void TestKnitStation::theDraftIsTakenOver() {
+    WindowFixture fixture;
+    Session& session = fixture.window().session();
+    KnitStation* knit = beginPiece(fixture, PieceKind::front);
+    knitUntil(knit, [](const KnittingState& state) { return state.bed().counter() == 100; });
+    const qint64 id = knit->state()->piece().id;
+    QTest::keyClick(knit, Qt::Key_P);
+    QVERIFY(!knit->state());
+    QCOMPARE(fixture.workroom().journal(id).back().kind, JournalRecord::Kind::pause);
+    Project deeper = session.project();
+    deeper.ease[static_cast<std::size_t>(Measure::frontNeckDepth)] = {Ease::Kind::length, 30.0};
+    session.edit("Deeper neck", deeper);
+    fixture.window().showStation(MainWindow::draft);
+    fixture.window().showStation(MainWindow::knit);
+    QApplication::processEvents();
+    QVERIFY(texts(knit).contains("can be taken over from here"));
+    QPushButton* take = lastButton(knit, "Take the draft over");
+    QVERIFY(take);
+    QTest::mouseClick(take, Qt::LeftButton);
+    QVERIFY(knit->state());
+    QCOMPARE(knit->state()->bed().counter(), 100);
+    QVERIFY(knit->state()->program() == session.worked().piece(PieceKind::front)->program);
+    knitUntil(knit, [](const KnittingState&) { return false; });
+    QVERIFY(knit->state()->finished());
+    QVERIFY(knit->state()->bed().fabric().findings.empty());
+    // Another width cannot be had any more.
+    QTest::keyClick(knit, Qt::Key_P);
+    KnitStation* second = beginPiece(fixture, PieceKind::back);
+    knitUntil(second, [](const KnittingState& state) { return state.bed().counter() == 50; });
+    const int done = second->state()->passesDone();
+    QTest::keyClick(second, Qt::Key_P);
+    Project wider = session.project();
+    wider.pins[Quantity::bodyStitches] = 160;
+    session.edit("Wider", wider);
+    QVERIFY(session.worked().sound());
+    knit->refresh();
+    QApplication::processEvents();
+    take = lastButton(knit, "Take the draft over");
+    QVERIFY(take);
+    QTest::mouseClick(take, Qt::LeftButton);
+    QVERIFY(second->state());
+    QVERIFY2(
+        second->question()->question().contains(QString("%1 rows must come off").arg(done)),
+        qPrintable(second->question()->question() + '|' + fixture.window().message() + '|' + QString::number(done)));
+    QTest::mouseClick(second->question()->buttons().back(), Qt::LeftButton);
+    QCOMPARE(second->state()->passesDone(), done);
+}
+
+void TestKnitStation::aSecondWindowLooksOn() {
+    WindowFixture fixture;
+    KnitStation* knit = beginPiece(fixture, PieceKind::back);
+    knitUntil(knit, [](const KnittingState& state) { return state.passesDone() == 20; });
+    const qint64 id = knit->state()->piece().id;
+    Workroom workroom(fixture.workroom().file());
+    MainWindow other(workroom);
+    other.show();
+    other.session().open(fixture.window().session().projectId());
+    other.showStation(MainWindow::knit);
+    KnitStation* second = other.knitStation();
+    second->resume(id);
+    QVERIFY(second->state());
+    QVERIFY(second->state()->looksOn());
+    QCOMPARE(second->state()->passesDone(), 20);
+    QVERIFY(texts(second).contains("read only"));
+    const auto records = workroom.journal(id).size();
+    QTest::keyClick(second, Qt::Key_Space);
+    QVERIFY2(other.message().contains("Another window has this piece"), qPrintable(other.message()));
+    QCOMPARE(second->state()->passesDone(), 20);
+    QTest::keyClick(second, Qt::Key_Backspace);
+    QCOMPARE(workroom.journal(id).size(), records);
+    QTest::keyClick(knit, Qt::Key_Space);
+    // When the first one leaves, the second can take it.
+    QTest::keyClick(knit, Qt::Key_P);
+    second->resume(id);
+    QVERIFY(!second->state()->looksOn());
+}
+
+void TestKnitStation::theScreenIsFilled() {
+    WindowFixture fixture;
+    KnitStation* knit = beginPiece(fixture, PieceKind::back);
+    knitUntil(knit, [](const KnittingState& state) { return state.bed().counter() == 30; });
+    QTest::keyClick(knit, Qt::Key_F);
+    QVERIFY(knit->fillsScreen());
+    QVERIFY(fixture.window().isFullScreen());
+    QVERIFY(!fixture.window().thread()->isVisible());
+    QTest::keyClick(knit, Qt::Key_Space);
+    QVERIFY(knit->state()->bed().counter() >= 30);
+    QTest::keyClick(knit, Qt::Key_Escape);
+    QVERIFY(!knit->fillsScreen());
+    QVERIFY(!fixture.window().isFullScreen());
+    QVERIFY(fixture.window().thread()->isVisible());
+    // It fits a small window too: the keys keep their letters, and nothing pushes the window wider.
+    fixture.window().resize(1024, 700);
+    QApplication::processEvents();
+    QCOMPARE(fixture.window().width(), 1024);
+    for (QPushButton* each : knit->findChildren<QPushButton*>())
+        if (each->isVisible())
+            QVERIFY2(fixture.window().rect().contains(QRect(each->mapTo(&fixture.window(), QPoint()), each->size())),
+                     qPrintable(each->text()));
+}
+
+void TestKnitStation::plainRowsShowWhatComesNext() {
+    WindowFixture fixture;
+    KnitStation* knit = beginPiece(fixture, PieceKind::leftSleeve);
+    knitUntil(knit, [](const KnittingState& state) {
+        const ProgramStep* next = state.next();
+        if (!next || !next->isRows || state.bed().counter() < 60)
+            return false;
+        const ProgramStep* after = stepAt(state.steps(), next->to);
+        return after && isShaping(state.program(), *after);
+    });
+    QVERIFY(texts(knit).contains("nothing else to do"));
+    QVERIFY(!knit->settingChanges());
+    const auto* picture = knit->findChild<NeedlePicture*>();
+    QVERIFY(picture && !picture->isEmpty());
+    QCOMPARE(picture->when(), QString("in %1 rows").arg(knit->state()->rowsAhead()));
+}
+
+void TestKnitStation::whatIsOnHoldIsSaid() {
+    WindowFixture fixture;
+    KnitStation* knit = beginPiece(fixture, PieceKind::front);
+    knitUntil(knit, [](const KnittingState& state) { return state.bed().counter() == 100; });
+    QVERIFY(!texts(knit).contains("on hold"));
+    knitUntil(knit, [](const KnittingState& state) {
+        return state.bed().counter() > 226 && state.next() && state.next()->isRows;
+    });
+    QVERIFY2(texts(knit).contains("on hold: L"), qPrintable(texts(knit)));
+}
+
+void TestKnitStation::anotherSizeIsNotOverlooked() {
+    WindowFixture fixture;
+    KnitStation* knit = beginPiece(fixture, PieceKind::back);
+    // The fold of the hem is a looser row, between two that are not.
+    int changes = 0;
+    knitUntil(knit, [&](const KnittingState& state) {
+        if (state.next() && state.next()->isRows && knit->settingChanges())
+            ++changes;
+        return state.bed().counter() > 60;
+    });
+    QVERIFY(changes >= 4); // ravel cord, main yarn, the fold, and back
+}
+
+void TestKnitStation::marksAndPausesAreKept() {
+    WindowFixture fixture;
+    KnitStation* knit = beginPiece(fixture, PieceKind::back);
+    knitUntil(knit, [](const KnittingState& state) { return state.bed().counter() == 20; });
+    QTest::keyClick(knit, Qt::Key_X);
+    QVERIFY(texts(knit).contains("last: a mark"));
+    whenAsked<QInputDialog>([](QInputDialog* dialog) {
+        dialog->setTextValue("a knot in the yarn");
+        dialog->accept();
+    });
+    QTest::keyClick(knit, Qt::Key_N);
+    QVERIFY(texts(knit).contains("last: a knot in the yarn"));
+    whenAsked<MistakeDialog>([](MistakeDialog* dialog) {
+        dialog->mistake()->setCurrentIndex(int(MistakeDialog::Mistake::droppedStitch));
+        QVERIFY(dialog->words().contains("rung by rung"));
+        QTest::mouseClick(dialog->rememberButton(), Qt::LeftButton);
+    });
+    QTest::keyClick(knit, Qt::Key_M);
+    QCOMPARE(knit->state()->remarks().size(), 3);
+}
+
+void TestKnitStation::aPieceIsRehearsed() {
+    WindowFixture fixture;
+    fixture.window().showStation(MainWindow::draft);
+    fixture.window().showStation(MainWindow::knit);
+    KnitStation* knit = fixture.window().knitStation();
+    QApplication::processEvents();
+    QPushButton* begin = lastButton(knit, "Rehearse");
+    QVERIFY(begin);
+    const int begunBefore = fixture.workroom().begunCount(fixture.window().session().projectId());
+    knit->rehearse(fixture.worked().piece(PieceKind::leftSleeve)->program);
+    QVERIFY(knit->state()->isRehearsal());
+    QVERIFY(texts(knit).contains("nothing is kept"));
+    // To any row at once, forwards and back.
+    knit->rehearsal()->jump()->setValue(150);
+    QCOMPARE(knit->state()->passesDone(), 150);
+    knit->rehearsal()->jump()->setValue(90);
+    QCOMPARE(knit->state()->passesDone(), 90);
+    // A technique needle by needle: many small steps, and the same piece after them.
+    knitUntil(knit, [](const KnittingState& state) {
+        return state.next() && !state.next()->isRows && isShaping(state.program(), *state.next());
+    });
+    const std::size_t steps = knit->state()->steps().size();
+    QTest::keyClick(knit, Qt::Key_T);
+    QVERIFY(knit->state()->steps().size() > steps + 3);
+    const int before = knit->state()->bed().occupied().size();
+    QTest::keyClick(knit, Qt::Key_Space);
+    QVERIFY(!knit->state()->next()->isRows);
+    knitUntil(knit, [](const KnittingState& state) { return !state.next() || state.next()->isRows; });
+    QCOMPARE(knit->state()->bed().occupied().size(), before + 2);
+    QTest::keyClick(knit, Qt::Key_T); // plain rows are one movement
+    QVERIFY(fixture.window().message().contains("nothing here to take apart"));
+    // It plays by itself, to the end.
+    knit->rehearsal()->jump()->setValue(knit->state()->passesAll() - 6);
+    QTest::keyClick(knit, Qt::Key_R);
+    QTRY_VERIFY_WITH_TIMEOUT(knit->state()->finished(), 10000);
+    QVERIFY(knit->state()->bed().fabric().findings.empty());
+    QTest::keyClick(knit, Qt::Key_P);
+    QVERIFY(!knit->state());
+    QCOMPARE(fixture.workroom().begunCount(fixture.window().session().projectId()), begunBefore);
+}
+
+void TestKnitStation::aLearnerSetsTheNeedles() {
+    WindowFixture fixture;
+    fixture.window().showStation(MainWindow::knit);
+    KnitStation* knit = fixture.window().knitStation();
+    knit->rehearse(fixture.window().session().worked().piece(PieceKind::leftSleeve)->program);
+    QTest::keyClick(knit, Qt::Key_H);
+    QVERIFY(knit->rehearsal()->byHand()->isChecked());
+    // Cast on, welt and plain rows are shown as ever; the first increase is set by hand.
+    for (int i = 0; i < 300 && !knit->hand()->bed(); ++i)
+        QTest::keyClick(knit, Qt::Key_Space);
+    QVERIFY(knit->hand()->bed());
+    QVERIFY(knit->hand()->isVisible());
+    const int rows = knit->state()->passesDone();
+    const NeedleSpan before = knit->state()->bed().occupied();
+    QVERIFY(texts(knit).contains("Set the needles below"));
+    // Nothing set: the row does not knit, and it is said what would have happened.
+    QTest::keyClick(knit, Qt::Key_Space);
+    QCOMPARE(knit->state()->passesDone(), rows);
+    QVERIFY2(knit->question()->question().contains("The row would have") ||
+                 knit->question()->question().contains("would be bare"),
+             qPrintable(knit->question()->question()));
+    QVERIFY(!knit->hand()->wrong().empty());
+    QTest::mouseClick(knit->question()->buttons()[1], Qt::LeftButton); // from the beginning
+    QVERIFY(knit->hand()->wrong().empty());
+    // The right side by keys: a tool with two eyes, over by one, and the bar on the bare needle.
+    QCOMPARE(knit->hand()->chosen(), before.end(knit->state()->bed().carriage()));
+    const auto chooseAt = [&](Needle needle) {
+        for (int i = 0; i < 400 && knit->hand()->chosen() != needle; ++i)
+            QTest::keyClick(knit, knit->hand()->chosen().slot() < needle.slot() ? Qt::Key_Right : Qt::Key_Left);
+        QCOMPARE(knit->hand()->chosen(), needle);
+    };
+    const auto* increase = std::get_if<operation::Increase>(
+        &knit->state()->program().operations[knit->state()->next()->from.operation].action);
+    QVERIFY(increase && increase->kind == operation::Shaping::fashioned && increase->count == 1);
+    chooseAt(before.last);
+    QTest::keyClick(knit, static_cast<Qt::Key>(Qt::Key_0 + increase->inset));
+    QCOMPARE(knit->hand()->eyes()->value(), increase->inset);
+    QTest::keyClick(knit, Qt::Key_Right, Qt::ControlModifier);
+    QCOMPARE(knit->hand()->bed()->bed().occupied().last, before.last.shifted(1));
+    chooseAt(before.last.shifted(1 - increase->inset));
+    QTest::keyClick(knit, Qt::Key_B);
+    QTest::keyClick(knit, Qt::Key_Space);
+    // One side is right; what is left to say lies on the other.
+    QVERIFY(!knit->hand()->wrong().empty());
+    for (const Needle needle : knit->hand()->wrong())
+        QVERIFY(needle.slot() < 0);
+    // The left side by mouse: dragged outward, one too far, taken back, and right.
+    BedCanvas* bed = knit->bed();
+    const auto drag = [&](Needle from, Needle to) {
+        QTest::mousePress(bed, Qt::LeftButton, {}, bed->place(from).toPoint());
+        QTest::mouseMove(bed, bed->place(to).toPoint());
+        QTest::mouseRelease(bed, Qt::LeftButton, {}, bed->place(to).toPoint());
+    };
+    drag(before.first, before.first.shifted(-2));
+    QCOMPARE(knit->hand()->bed()->bed().occupied().first, before.first.shifted(-2));
+    QTest::keyClick(knit, Qt::Key_Z);
+    drag(before.first, before.first.shifted(-1));
+    const Needle bare = before.first.shifted(increase->inset - 1);
+    QTest::mouseClick(bed, Qt::LeftButton, {}, bed->place(bare).toPoint());
+    QCOMPARE(knit->hand()->chosen(), bare);
+    QTest::keyClick(knit, Qt::Key_B);
+    QTest::keyClick(knit, Qt::Key_Space);
+    QCOMPARE(knit->state()->passesDone(), rows + 1);
+    QCOMPARE(knit->state()->bed().occupied().size(), before.size() + 2);
+    QVERIFY(fixture.window().message().contains("Right"));
+    QVERIFY(!knit->hand()->bed());
+    // The next one is shown: as without it, step by step.
+    for (int i = 0; i < 300 && !knit->hand()->bed(); ++i)
+        QTest::keyClick(knit, Qt::Key_Space);
+    QTest::keyClick(knit, Qt::Key_Down);
+    QTest::keyClick(knit, Qt::Key_Left, Qt::ShiftModifier);
+    QCOMPARE(knit->hand()->bed()->bed().needle(knit->hand()->chosen()).position, Position::hold);
+    QTest::keyClick(knit, Qt::Key_Space);
+    const int here = knit->state()->passesDone();
+    QTest::mouseClick(knit->question()->buttons()[2], Qt::LeftButton);
+    QVERIFY(!knit->hand()->bed());
+    QTest::keyClick(knit, Qt::Key_Space);
+    QCOMPARE(knit->state()->passesDone(), here);
+    QTest::keyClick(knit, Qt::Key_Space);
+    QCOMPARE(knit->state()->passesDone(), here + 1);
+    // Taken apart needle by needle, that row is shown as well.
+    for (int i = 0; i < 300 && !knit->hand()->bed(); ++i)
+        QTest::keyClick(knit, Qt::Key_Space);
+    QTest::keyClick(knit, Qt::Key_T);
+    QVERIFY(!knit->hand()->bed());
+    QTest::keyClick(knit, Qt::Key_P); // put away while it waits
+    QVERIFY(!knit->state());
+    QTest::keyClick(knit, Qt::Key_Down);
+}
+
+void TestKnitStation::theFabricIsTurned() {
+    WindowFixture fixture;
+    KnitStation* knit = beginPiece(fixture, PieceKind::back);
+    QCOMPARE(knit->bed()->view().shown, WornSide::purl);
+    QTest::keyClick(knit, Qt::Key_V);
+    QCOMPARE(knit->bed()->view().shown, WornSide::knit);
+    QCOMPARE(KnitSettings::read(fixture.workroom()).shown, WornSide::knit);
+    QTest::keyClick(knit, Qt::Key_Space);
+    QCOMPARE(knit->bed()->view().shown, WornSide::knit);
+    QTest::keyClick(knit, Qt::Key_V);
+    QCOMPARE(KnitSettings::read(fixture.workroom()).shown, WornSide::purl);
+}
+
+void TestKnitStation::theRowsArePrinted() {
+    WindowFixture fixture;
+    QTemporaryDir folder;
+    KnitStation* knit = beginPiece(fixture, PieceKind::front);
+    const QString file = folder.filePath("front.pdf");
+    fixture.window().chooseTheme(true);
+    knit->print(file);
+    QVERIFY(fixture.window().message().contains("The rows are in"));
+    QVERIFY(Theme::current().name == Theme::Name::peat); // paper changes nothing on the screen
+    fixture.window().chooseTheme(false);
+    QFile pdf(file);
+    QVERIFY(pdf.open(QIODevice::ReadOnly));
+    const QByteArray bytes = pdf.readAll();
+    QVERIFY(bytes.startsWith("%PDF-"));
+    QVERIFY(bytes.count("/Type /Page\n") >= 2);
+    knit->print(folder.filePath("nowhere/front.pdf"));
+    QVERIFY(fixture.window().message().contains("cannot be written"));
+}
+
+void TestKnitStation::theSecondIsKnittedLikeTheFirst_data() {
+    QTest::addColumn<int>("answer");
+    QTest::addRow("in everything") << 0;
+    QTest::addRow("asked at each row") << 1;
+    QTest::addRow("as drafted") << 2;
+}
+
+void TestKnitStation::theSecondIsKnittedLikeTheFirst() {
+    QFETCH(int, answer);
+    WindowFixture fixture;
+    KnitStation* knit = beginPiece(fixture, PieceKind::leftSleeve);
+    knitUntil(knit, [](const KnittingState& state) { return state.bed().counter() >= 40; });
+    whenAsked<QInputDialog>([](QInputDialog* dialog) {
+        dialog->setTextValue("a knot in the yarn");
+        dialog->accept();
+    });
+    QTest::keyClick(knit, Qt::Key_N);
+    const int noted = knit->state()->passesDone();
+    knitUntil(knit, [](const KnittingState& state) { return state.bed().counter() >= 87; });
+    whenAsked<MistakeDialog>([](MistakeDialog* dialog) {
+        dialog->mistake()->setCurrentIndex(int(MistakeDialog::Mistake::tooFew));
+        dialog->side()->setCurrentIndex(1);
+        QTest::mouseClick(dialog->carryButton(), Qt::LeftButton);
+    });
+    QTest::keyClick(knit, Qt::Key_M);
+    const Program made = knit->state()->program();
+    knitUntil(knit, [](const KnittingState&) { return false; });
+    QTest::keyClick(knit, Qt::Key_P);
+    QApplication::processEvents();
+    QPushButton* start = lastButton(knit, "Begin"); // the swatch and the trim come after it
+    for (QPushButton* each : knit->findChildren<QPushButton*>())
+        if (each->text() == "Begin" && each->isVisible())
+            for (QLabel* label : each->parentWidget()->findChildren<QLabel*>())
+                if (label->text() == "Right sleeve")
+                    start = each;
+    QTest::mouseClick(start, Qt::LeftButton);
+    QVERIFY(knit->state());
+    QVERIFY2(knit->question()->question().contains("otherwise than drafted"), qPrintable(texts(knit)));
+    const Program drafted = knit->state()->program();
+    QCOMPARE(knit->question()->buttons().size(), 3);
+    QTest::mouseClick(knit->question()->buttons()[answer], Qt::LeftButton);
+    QVERIFY(knit->question()->question().isEmpty());
+    QCOMPARE(knit->state()->program() == drafted, answer == 2);
+    knitUntil(knit, [noted](const KnittingState& state) { return state.passesDone() == noted; });
+    QVERIFY(texts(knit).contains("on the first, at this row: a knot in the yarn"));
+    if (answer == 1) {
+        // At the row where the decrease was left out, not before.
+        QVERIFY(mirrorImage(knit->state()->program()).operations != made.operations);
+        knitUntil(knit, [knit](const KnittingState&) { return !knit->question()->question().isEmpty(); });
+        QVERIFY2(knit->question()->question().contains("On the first, from this row on"),
+                 qPrintable(knit->question()->question()));
+        QVERIFY(knit->state()->bed().counter() < 87 && knit->state()->bed().counter() > 60);
+        // A restart asks again, and a click does the same here.
+        const qint64 id = knit->state()->piece().id;
+        fixture.restart();
+        fixture.window().showStation(MainWindow::knit);
+        knit = fixture.window().knitStation();
+        knit->resume(id);
+        QVERIFY(knit->question()->question().contains("On the first, from this row on"));
+        QTest::mouseClick(knit->question()->buttons().front(), Qt::LeftButton);
+        QVERIFY(knit->question()->question().isEmpty());
+    }
+    // The other way round, stitch by stitch.
+    const Program like = knit->state()->program();
+    QCOMPARE(like.piece, std::string("right_sleeve"));
+    QCOMPARE(mirrorImage(like).operations == made.operations, answer != 2);
+    knitUntil(knit, [](const KnittingState&) { return false; });
+    QVERIFY(knit->state()->bed().fabric().findings.empty());
+}
+
+void TestKnitStation::theRestIsEstimated() {
+    WindowFixture fixture;
+    KnitStation* knit = beginPiece(fixture, PieceKind::back);
+    settle(knit, Confirm::never);
+    QVERIFY(!texts(knit).contains("about "));
+    for (int i = 0; i < 24; ++i) {
+        QTest::qWait(230); // quick hands
+        QTest::keyClick(knit, Qt::Key_Space);
+    }
+    // A quarter of a second a row: so many rows are a minute.
+    QVERIFY2(texts(knit).contains("about 1 min") || texts(knit).contains("about 2 min"), qPrintable(texts(knit)));
+    QTest::keyClick(knit, Qt::Key_P);
+    QTest::qWait(50); // the rows that were shown before go
+    QVERIFY2(texts(knit).contains(" min to go"), qPrintable(texts(knit)));
+    QVERIFY(texts(knit).contains(QString::fromUtf8(" rows · not begun · about ")));
+}
+
+void TestKnitStation::restIsRemindedOf() {
+    WindowFixture fixture;
+    KnitStation* knit = beginPiece(fixture, PieceKind::back);
+    KnitSettings settings;
+    settings.restAfter = 1;
+    knit->useSettings(settings);
+    QTest::keyClick(knit, Qt::Key_Space);
+    QVERIFY(!fixture.window().message().contains("rest hands"));
+    QTest::qWait(1100);
+    QTest::keyClick(knit, Qt::Key_Space);
+    QVERIFY(fixture.window().message().contains("rest hands"));
+}
+
+void TestKnitStation::settingsAreKept() {
+    WindowFixture fixture;
+    KnitStation* knit = beginPiece(fixture, PieceKind::back);
+    whenAsked<KnitSettingsDialog>([](KnitSettingsDialog* dialog) {
+        dialog->confirm()->setCurrentIndex(int(Confirm::shaping));
+        dialog->port()->setCurrentText("/nowhere/at/all");
+        dialog->accept();
+    });
+    QTest::keyClick(knit, Qt::Key_S);
+    QCOMPARE(knit->counter()->port(), QString("/nowhere/at/all"));
+    QCOMPARE(knit->counter()->state(), DeviceLine::State::waiting); // for as long as it takes
+    fixture.restart();
+    const KnitSettings kept = KnitSettings::read(fixture.workroom());
+    QVERIFY(kept.confirm == Confirm::shaping);
+    QCOMPARE(kept.counterPort, QString("/nowhere/at/all"));
+    QCOMPARE(kept.doubleWithin, 400);
+    QCOMPARE(kept.restAfter, 2400);
+    fixture.workroom().setSetting("counter_double_ms", "soon");
+    fixture.workroom().setSetting("knit_rest_s", "-5");
+    QCOMPARE(KnitSettings::read(fixture.workroom()).doubleWithin, 400);
+    QCOMPARE(KnitSettings::read(fixture.workroom()).restAfter, 2400);
+}
+
+QTEST_MAIN(TestKnitStation)
+#include "tst_knit_station.moc"
