@@ -9,6 +9,7 @@
 #include <QDir>
 #include <QFile>
 #include <QFileInfo>
+#include <QScopedValueRollback>
 #include <QSqlError>
 #include <QSqlQuery>
 #include <QStandardPaths>
@@ -477,16 +478,19 @@ QList<JournalRecord> Workroom::journal(qint64 piece) const {
 }
 
 void Workroom::together(const std::function<void()>& changes) {
+    if (together_)
+        return changes();
     if (!database_.transaction())
         failed(database_.lastError());
+    const QScopedValueRollback within(together_, true);
     try {
         changes();
+        if (!database_.commit())
+            failed(database_.lastError());
     } catch (...) {
         database_.rollback();
         throw;
     }
-    if (!database_.commit())
-        failed(database_.lastError());
 }
 
 QString Workroom::setting(const QString& key) const {

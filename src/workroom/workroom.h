@@ -106,11 +106,11 @@ public:
     /// All begun pieces, the one touched last first.
     QList<BegunPiece> begunPieces() const;
     qint64 beginPiece(qint64 project, const Program& program);
-    /// One record, on the disk before this returns.
+    /// One record, on the disk before this returns; within together(), before that returns.
     void append(qint64 piece, const JournalRecord& record);
     QList<JournalRecord> journal(qint64 piece) const;
 
-    /// Everything that `changes` stores is stored together, or not at all.
+    /// Everything that `changes` stores is stored together, or not at all; within another of these, with that one.
     void together(const std::function<void()>& changes);
 
     /// A value that outlives the session, such as the project that was open.
@@ -129,6 +129,7 @@ private:
     QString file_;
     QString connection_;
     QSqlDatabase database_;
+    bool together_ = false; ///< within together()
 };
 
 /// $XDG_DATA_HOME/vestimen/workroom.sqlite

@@ -208,6 +208,15 @@ void TestWorkroom::togetherOrNotAtAll() {
     }),
                              WorkroomError);
     QCOMPARE(workroom.setting("half"), QString());
+    // One within another is part of it.
+    QVERIFY_EXCEPTION_THROWN(workroom.together([&] {
+        workroom.together([&] { workroom.setSetting("half", "done"); });
+        throw WorkroomError("stopped");
+    }),
+                             WorkroomError);
+    QCOMPARE(workroom.setting("half"), QString());
+    workroom.together([&] { workroom.together([&] { workroom.setSetting("whole", "done"); }); });
+    QCOMPARE(workroom.setting("whole"), QStringLiteral("done"));
 }
 
 namespace {

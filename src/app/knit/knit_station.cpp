@@ -516,7 +516,10 @@ void KnitStation::askAloud(Tone tone, const QString& question, const QList<Quest
 
 void KnitStation::countRows(int rows) {
     const ProgramPlace before = state_->place();
-    for (int left = rows; left > 0 && !state_->finished(); --left) {
+    const auto stops = [this](ProgramPlace place) {
+        return first_ && first_->deviationAt(state_->program(), place, stepAt(state_->steps(), place));
+    };
+    for (int left = rows; left > 0 && !state_->finished();) {
         const ProgramStep* next = state_->next();
         if (state_->asksFirst(settings_.confirm)) {
             askAloud(Tone::doNow, tr("The carriage has gone over. Was this done before? %1").arg(coreText(next->text)),
@@ -532,11 +535,13 @@ void KnitStation::countRows(int rows) {
                       {tr("No: I take the row off"), [] {}}});
             return;
         }
-        if (!change([&] { doOne(); }))
+        if (!change([&] { left -= state_->rowsDone(left, settings_.confirm, stops); }))
             return;
     }
-    if (state_->place() != before)
+    if (state_->place() != before) {
+        rows == 1 ? pace_.done(state_->program(), state_->place()) : pace_.start();
         announcer_.announce(announcementAfter(*state_, before));
+    }
     remindOfRest();
 }
 

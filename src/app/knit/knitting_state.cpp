@@ -82,11 +82,15 @@ std::unique_ptr<VirtualBed> KnittingState::bedAfterNext() const {
     return bedAt(next() ? next()->to : place());
 }
 
-void KnittingState::record(JournalRecord::Kind kind, ProgramPlace to, const QString& text,
-                           std::optional<Program> program) {
+void KnittingState::refuseWhenLookingOn() const {
     if (looksOn())
         throw WorkroomError(QCoreApplication::translate(
             "KnittingState", "Another window has this piece: knit on there, or close it and resume here."));
+}
+
+void KnittingState::record(JournalRecord::Kind kind, ProgramPlace to, const QString& text,
+                           std::optional<Program> program) {
+    refuseWhenLookingOn();
     if (workroom_)
         workroom_->append(piece_->id, {kind, to, text, {}, program});
     if (isRemark(kind) && workroom_)
@@ -104,17 +108,57 @@ void KnittingState::record(JournalRecord::Kind kind, ProgramPlace to, const QStr
         bed_->advance(to);
 }
 
-bool KnittingState::asksFirst(Confirm confirm) const {
-    const ProgramStep* step = next();
+bool KnittingState::asksFirstAt(ProgramPlace place, Confirm confirm) const {
+    const ProgramStep* step = stepAt(steps_, place);
     return step && !step->isRows &&
            (confirm == Confirm::always || (confirm == Confirm::shaping && isShaping(program(), *step)));
 }
 
+void KnittingState::goThrough(const std::vector<ProgramPlace>& places) {
+    if (places.empty())
+        return;
+    refuseWhenLookingOn();
+    if (workroom_)
+        workroom_->together([&] {
+            for (const ProgramPlace each : places)
+                workroom_->append(piece_->id, {JournalRecord::Kind::done, each, {}, {}, {}});
+        });
+    piece_->place = places.back();
+    bed_->advance(place());
+}
+
 void KnittingState::done(Confirm confirm) {
-    while (next() && !next()->isRows && !asksFirst(confirm))
-        record(JournalRecord::Kind::done, next()->to);
-    if (!finished())
-        record(JournalRecord::Kind::done, nextPlace(program(), steps_, place()));
+    if (finished())
+        return;
+    if (asksFirst(confirm))
+        return goThrough({next()->to});
+    std::vector<ProgramPlace> places;
+    ProgramPlace at = place();
+    for (const ProgramStep* step = next(); step && !asksFirstAt(at, confirm); step = stepAt(steps_, at)) {
+        at = nextPlace(program(), steps_, at);
+        places.push_back(at);
+        if (step->isRows)
+            break;
+    }
+    goThrough(places);
+}
+
+int KnittingState::rowsDone(int rows, Confirm confirm, const std::function<bool(ProgramPlace)>& stops) {
+    std::vector<ProgramPlace> places;
+    ProgramPlace at = place();
+    int done = 0;
+    while (done < rows && !asksFirstAt(at, confirm)) {
+        const ProgramStep* step = stepAt(steps_, at);
+        if (!step)
+            break;
+        at = nextPlace(program(), steps_, at);
+        places.push_back(at);
+        done += step->isRows ? 1 : 0;
+        if (stops(at))
+            break;
+    }
+    goThrough(places);
+    return done;
 }
 
 void KnittingState::back() {

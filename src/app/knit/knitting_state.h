@@ -8,7 +8,9 @@
 
 #include <QLockFile>
 
+#include <functional>
 #include <memory>
+#include <vector>
 
 namespace vestimen::app {
 
@@ -50,9 +52,13 @@ public:
     const Siblings& siblings() const { return siblings_; }
 
     /// Whether the next step must be ticked off by itself.
-    bool asksFirst(Confirm confirm) const;
-    /// The next step, or one row of it. Steps that need no tick go with the row that follows them.
+    bool asksFirst(Confirm confirm) const { return asksFirstAt(place(), confirm); }
+    /// The next step, or one row of it. Steps that need no tick go with the row that follows them; what must be ticked
+    /// off after them is still to do then.
     void done(Confirm confirm = Confirm::always);
+    /// Rows that the carriage has made already, stored together. Fewer where something asks first, where `stops` says
+    /// so, or at the end. Returns how many.
+    int rowsDone(int rows, Confirm confirm, const std::function<bool(ProgramPlace)>& stops);
     void back();
     /// Takes rows off: the place is right after the row before them, so what was done by hand there is to do again.
     /// Fewer where there are fewer. Returns how many.
@@ -73,6 +79,10 @@ public:
     const QList<JournalRecord>& remarks() const { return remarks_; }
 
 private:
+    bool asksFirstAt(ProgramPlace place, Confirm confirm) const;
+    void refuseWhenLookingOn() const;
+    /// Stores all of them with one wait for the disk, and goes to the last.
+    void goThrough(const std::vector<ProgramPlace>& places);
     void record(JournalRecord::Kind kind, ProgramPlace to, const QString& text = {},
                 std::optional<Program> program = {});
     void readProgram();
