@@ -51,13 +51,13 @@ public:
             previous = at;
             lowest = std::max(lowest, cost);
         }
-        return feasible ? lowest : bisect(lowest, std::max(1, events_));
+        return feasible ? lowest : bisect(lowest, std::max(1, events_), oneLine());
     }
 
-    /// The smallest limit, not under `from`, that at most so many lines can meet.
-    Scaled bisect(Scaled from, int lines) const {
+    /// The smallest limit, not under `from`, that at most so many lines can meet; they meet `known`.
+    Scaled bisect(Scaled from, int lines, Scaled known) const {
         Scaled low = from;
-        Scaled high = std::max(from, oneLine());
+        Scaled high = std::max(from, known);
         std::vector<SlopeLine> path;
         while (low < high) {
             const Scaled middle = low + (high - low) / 2;
@@ -140,6 +140,18 @@ public:
         return result;
     }
 
+    /// The smallest deviation that a single line can have.
+    Scaled oneLine() const {
+        Scaled lowest = std::numeric_limits<Scaled>::max();
+        for (int every = shortest_; Scaled{every} * events_ <= rows_; every += step_) {
+            Scaled worst = 0;
+            for (int event = 1; event <= events_; ++event)
+                worst = std::max(worst, costOf(event, every * event));
+            lowest = std::min(lowest, worst);
+        }
+        return lowest;
+    }
+
     Scaled scaled(double stitches) const { return static_cast<Scaled>(stitches * 2.0 * rows_ + 1e-9); }
 
 private:
@@ -176,18 +188,6 @@ private:
         return {static_cast<int>(first), static_cast<int>(last)};
     }
 
-    /// The smallest deviation that a single line can have.
-    Scaled oneLine() const {
-        Scaled lowest = std::numeric_limits<Scaled>::max();
-        for (int every = shortest_; Scaled{every} * events_ <= rows_; every += step_) {
-            Scaled worst = 0;
-            for (int event = 1; event <= events_; ++event)
-                worst = std::max(worst, costOf(event, every * event));
-            lowest = std::min(lowest, worst);
-        }
-        return lowest;
-    }
-
     int rows_;
     int events_;
     int step_;
@@ -211,7 +211,7 @@ std::optional<Slope> slope(const SlopeRequest& request, int lines) {
         return std::nullopt;
     if (request.events.count() == 0)
         return Slope{{}, request.rows, 0.0};
-    return solver.schedule(solver.bisect(0, lines), lines);
+    return solver.schedule(solver.bisect(0, lines, solver.oneLine()), lines);
 }
 
 std::optional<Slope> slopeWithin(const SlopeRequest& request, double tolerance) {
@@ -225,7 +225,7 @@ std::optional<Slope> slopeWithin(const SlopeRequest& request, double tolerance) 
     int lines = 1;
     while (!solver.reachable(limit, lines, nullptr))
         ++lines;
-    return solver.schedule(solver.bisect(best, lines), lines);
+    return solver.schedule(solver.bisect(best, lines, limit), lines);
 }
 
 } // namespace vestimen
