@@ -71,7 +71,10 @@ private:
         // A stitch less than the bed has, so that any parity fits.
         const Length most = gauge->width(project_.machine.needles - seams - Stitches(1));
         Project next = project_;
-        if (finding_.piece == key(PieceKind::back)) {
+        const auto piece = pieceFromKey(finding_.piece);
+        if (piece == PieceKind::back)
+            choose({"In two panels, with a seam down the middle", {}}, [](Choices& c) { c.panels = true; });
+        if (piece && isBack(*piece)) {
             const auto bring = [&](Measure measure) {
                 if (const auto now = withEase(project_.wearer, project_.ease, measure); now && *now > most * 2.0)
                     bringTo(next, measure, most * 2.0);
@@ -80,7 +83,7 @@ private:
             if (choices.sides != SideKind::straight)
                 bring(Measure::hip);
             offer({"Less ease: {0} wide", {most}}, std::move(next));
-        } else if (finding_.piece == key(PieceKind::leftSleeve)) {
+        } else if (piece == PieceKind::leftSleeve) {
             if (choices.body == BodyKind::dropShoulder)
                 bringTo(next, Measure::armholeDepth, most / 2.0);
             else

@@ -61,12 +61,15 @@ WorkedPiece workPiece(const Project& project, const Worked& worked, PieceKind ki
     piece.fabric = knit(piece.program, &siblings);
     switch (kind) {
     case PieceKind::back:
+    case PieceKind::leftBack:
+    case PieceKind::rightBack:
     case PieceKind::front:
     case PieceKind::leftFront:
     case PieceKind::rightFront:
         piece.outline = bodyOutline(*worked.measures, kind, project.choices.bodyWelt.depth);
-        piece.width = gauge.width(isHalfFront(kind) ? std::max(counts.front, counts.frontHem()) - seams
-                                                    : std::max(counts.body, counts.hem) - seams);
+        piece.width = gauge.width((isHalf(kind) ? counts.ofHalf(counts.half(kind), std::max(counts.body, counts.hem))
+                                                : std::max(counts.body, counts.hem)) -
+                                  seams);
         piece.length = gauge.height(counts.bodyLength());
         break;
     case PieceKind::leftSleeve:

@@ -214,7 +214,7 @@ void TestDraftStation::partsOfASetInPieceMove() {
         for (const Part part : partsOf(piece, project.choices)) {
             QVERIFY(!partName(part, piece).isEmpty());
             QVERIFY(!partState(fixture.worked(), project, piece, part, ReadingUnit::inches).isEmpty());
-            for (const Quantity quantity : quantitiesOf(part, piece))
+            for (const Quantity quantity : quantitiesOf(part, piece, project.choices))
                 QVERIFY(fixture.worked().workings.count(quantity) == 1);
         }
 }

@@ -168,7 +168,7 @@ void TestWidgets::everyPartMovesItsMeasure() {
         for (const Part part : partsOf(piece, project.choices)) {
             QVERIFY(!partName(part, piece).isEmpty());
             QVERIFY(!partState(worked, project, piece, part, ReadingUnit::centimetres).isEmpty());
-            for (const Quantity quantity : quantitiesOf(part, piece))
+            for (const Quantity quantity : quantitiesOf(part, piece, project.choices))
                 QVERIFY(worked.workings.count(quantity) == 1);
         }
 }

@@ -52,7 +52,8 @@ Project randomProject() {
     choices.sleeveLine = *rc::gen::element(SleeveLine::tapered, SleeveLine::tapered, SleeveLine::straight);
     choices.sleeveReach = *rc::gen::element(SleeveReach::full, SleeveReach::full, SleeveReach::shortened);
     choices.sleeveSchool = choices.body == BodyKind::raglan ? SleeveSchool::up : *rc::gen::elementOf(allSleeveSchools);
-    choices.hemLine = *rc::gen::elementOf(allHemLines);
+    choices.panels = *rc::gen::element(false, false, true);
+    choices.hemLine = choices.panels ? HemLine::straight : *rc::gen::elementOf(allHemLines);
     choices.hemRise = Length::millimetres(between(20, 80));
     choices.weltAfterwards = *rc::gen::arbitrary<bool>();
     choices.shortSleeve = Length::millimetres(between(140, 240));
@@ -83,7 +84,7 @@ Project randomProject() {
     choices.bodyWelt = welt();
     choices.cuff = welt();
     choices.acrossWay = *rc::gen::elementOf(allAcrossWays);
-    if (choices.isCardigan() || choices.hemLine == HemLine::curved)
+    if (choices.frontInHalves() || choices.hemLine == HemLine::curved)
         choices.bodyWelt.gather = 0.0; // these are not offered
     choices.shoulder = *rc::gen::elementOf(allShoulders);
     choices.wrapTurns = *rc::gen::inRange(0, 5) > 0;
@@ -163,16 +164,20 @@ void TestGarmentProperty::check(const Project& project, int& drafted) {
         RC_ASSERT((c.underarm + c.cap.total()) * 2 + c.capTop == c.sleeveTop);
         checkCapFits(c, *worked.measured.gauge, project.choices.capEase);
     }
-    const Fabric& back = worked.piece(PieceKind::back)->fabric;
     const bool cardigan = project.choices.isCardigan();
-    const auto& left = *worked.piece(cardigan ? PieceKind::leftFront : PieceKind::front);
-    const auto& right = *worked.piece(cardigan ? PieceKind::rightFront : PieceKind::front);
-    RC_ASSERT(back.edge("side_left").size() == right.fabric.edge("side_right").size());
-    RC_ASSERT(back.edge("side_right").size() == left.fabric.edge("side_left").size());
-    RC_ASSERT(!cardigan || left.program.shape == right.program.shape);
+    const auto& leftBack = *worked.piece(backOf(project.choices, Side::left));
+    const auto& rightBack = *worked.piece(backOf(project.choices, Side::right));
+    const auto& left = *worked.piece(frontOf(project.choices, Side::left));
+    const auto& right = *worked.piece(frontOf(project.choices, Side::right));
+    RC_ASSERT(rightBack.fabric.edge("side_left").size() == right.fabric.edge("side_right").size());
+    RC_ASSERT(leftBack.fabric.edge("side_right").size() == left.fabric.edge("side_left").size());
+    RC_ASSERT(left.program.shape == right.program.shape);
+    RC_ASSERT(leftBack.program.shape == rightBack.program.shape);
     // The garment is what was measured, to half a stitch or row and what parity asks for.
     const FabricGauge& gauge = *worked.measured.gauge;
     const Stitches seams(project.choices.seamStitches ? 2 : 0);
+    if (project.choices.panels)
+        RC_ASSERT(abs(gauge.width(c.back - seams) - worked.measures->width / 2.0) <= gauge.stitches.unit() * 1.01);
     RC_ASSERT(abs(gauge.width(c.body - seams) - worked.measures->width) <= gauge.stitches.unit() * 1.01);
     // A curved hem on an open front may cost one row.
     const double rowsOff = cardigan && c.hemRise > Rows(0) ? 1.51 : 0.51;
@@ -214,7 +219,8 @@ void TestGarmentProperty::randomPinsKeepProgramsClean() {
         project.choices.backNeck = project.wearer[Measure::backNeckDepth] && *rc::gen::arbitrary<bool>();
         project.choices.neckTrimInTwo = *rc::gen::arbitrary<bool>();
         project.choices.hemLine = *rc::gen::elementOf(allHemLines);
-        const int all = static_cast<int>(Quantity::hemRiseRows) + 1;
+        project.choices.panels = *rc::gen::element(false, false, true);
+        const int all = static_cast<int>(Quantity::panelStitches) + 1;
         for (int i = 0; i < *rc::gen::inRange(1, 3); ++i)
             project.pins[static_cast<Quantity>(*rc::gen::inRange(0, all))] = *rc::gen::inRange(1, 400);
         const Worked worked = work(project);

@@ -158,16 +158,23 @@ void TestGarments::everyCombination() {
         // Long necks need a trim in two parts; a raglan's round one does with either.
         choices.neckTrimInTwo = !choices.hasShoulders() &&
                                 !(choices.body == BodyKind::raglan && choices.neck == NeckKind::round && turn % 2 == 0);
-        const Worked worked = work(project);
-        if (choices.neck == NeckKind::boat && (!choices.hasShoulders() || choices.isCardigan())) {
-            QVERIFY(worked.pieces.empty());
-            QVERIFY(hasFinding(worked.findings,
-                               choices.hasShoulders() ? "boat_needs_closed_front" : "boat_needs_shoulders"));
-            continue;
+        for (const bool panels : {false, true}) {
+            choices.panels = panels;
+            const Worked worked = work(project);
+            if (choices.neck == NeckKind::boat && (!choices.hasShoulders() || choices.isCardigan())) {
+                QVERIFY(worked.pieces.empty());
+                QVERIFY(hasFinding(worked.findings,
+                                   choices.hasShoulders() ? "boat_needs_closed_front" : "boat_needs_shoulders"));
+                continue;
+            }
+            if (panels && choices.hemLine == HemLine::curved) {
+                QVERIFY(worked.pieces.empty() && hasFinding(worked.findings, "panels_hem"));
+                choices.hemLine = HemLine::straight;
+            }
+            checkGarment(project, work(project));
+            if (QTest::currentTestFailed())
+                return;
         }
-        checkGarment(project, worked);
-        if (QTest::currentTestFailed())
-            return;
     }
 }
 
@@ -183,14 +190,11 @@ void TestGarments::checkGarment(const Project& project, const Worked& worked) {
     const GarmentCounts& c = *worked.counts;
     QCOMPARE(c.neck + c.shoulder * 2, c.upper);
     // Back and front agree loop for loop at the shoulders, and row for row at the sides and armholes.
-    const Fabric& back = worked.piece(PieceKind::back)->fabric;
     const auto name = [](const char* stem, const char* side) { return std::string(stem) + '_' + side; };
     for (const auto& [a, b] : {std::pair{"left", "right"}, {"right", "left"}}) {
         const bool leftSide = std::string(b) == "left"; // the wearer's
-        const PieceKind frontKind = !choices.isCardigan() ? PieceKind::front
-                                    : leftSide            ? PieceKind::leftFront
-                                                          : PieceKind::rightFront;
-        const Fabric& front = worked.piece(frontKind)->fabric;
+        const Fabric& front = worked.piece(frontOf(choices, leftSide ? Side::left : Side::right))->fabric;
+        const Fabric& back = worked.piece(backOf(choices, leftSide ? Side::left : Side::right))->fabric;
         if (choices.hasShoulders()) {
             const bool stepped = choices.shoulder == ShoulderKind::stepped;
             const auto& [backLoops, frontLoops] =
@@ -208,6 +212,15 @@ void TestGarments::checkGarment(const Project& project, const Worked& worked) {
             for (const char* cap : {"cap_left", "cap_right"})
                 QVERIFY(std::abs(rows - static_cast<int>(sleeve.edge(cap).size())) <= 1);
         }
+        for (const auto& [panel, neck] : {std::pair{&back, &c.backNeck}, {&front, &c.frontNeck}})
+            if (choices.panels && (panel == &back || !choices.isCardigan())) {
+                const Rows toNeck = c.bodyWelt.visible + c.toUnderarm + c.toNeck(*neck);
+                const int centre = static_cast<int>(panel->edge("centre_edge").size());
+                QVERIFY2(std::abs(centre - toNeck.count()) <= 1, qPrintable(QString::number(centre)));
+                if (neck->depth > Rows(0))
+                    QCOMPARE(static_cast<int>(panel->edge(name("neck", panel == &back ? a : b)).size()),
+                             neck->edge.count());
+            }
         if (choices.isCardigan()) {
             // A welt that follows hangs upside down.
             const bool follows = choices.weltFollows(choices.bodyWelt);
@@ -217,12 +230,10 @@ void TestGarments::checkGarment(const Project& project, const Worked& worked) {
             QCOMPARE(static_cast<int>(front.edge(name("neck", b)).size()), c.frontNeck.edge.count());
         }
     }
-    // The two fronts mirror each other, width by width.
-    if (choices.isCardigan()) {
-        const Program& left = worked.piece(PieceKind::leftFront)->program;
-        const Program& right = worked.piece(PieceKind::rightFront)->program;
-        QVERIFY(left.shape == right.shape);
-    }
+    // Two halves mirror each other, width by width.
+    for (const auto& half : {frontOf, backOf})
+        QVERIFY(worked.piece(half(choices, Side::left))->program.shape ==
+                worked.piece(half(choices, Side::right))->program.shape);
     // The garment's outline closes.
     for (const WorkedPiece& piece : worked.pieces)
         for (std::size_t i = 0; i < piece.outline.edges.size(); ++i) {
@@ -271,14 +282,17 @@ void TestGarments::everyEdgeAndSleeve() {
                     choices.sleeveSchool = school;
                     choices.sleeveLine = line;
                     choices.sleeveReach = reach;
-                    const Worked worked = work(project);
-                    if (choices.body == BodyKind::raglan && school == SleeveSchool::down) {
-                        QVERIFY(worked.pieces.empty() && hasFinding(worked.findings, "raglan_down"));
-                        continue;
+                    for (const bool panels : {false, true}) {
+                        choices.panels = panels && choices.hemLine == HemLine::straight;
+                        const Worked worked = work(project);
+                        if (choices.body == BodyKind::raglan && school == SleeveSchool::down) {
+                            QVERIFY(worked.pieces.empty() && hasFinding(worked.findings, "raglan_down"));
+                            continue;
+                        }
+                        checkGarment(project, worked);
+                        if (QTest::currentTestFailed())
+                            return;
                     }
-                    checkGarment(project, worked);
-                    if (QTest::currentTestFailed())
-                        return;
                 }
 }
 

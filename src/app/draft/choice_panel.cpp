@@ -61,6 +61,9 @@ void ChoicePanel::buildShapes(QVBoxLayout* layout) {
         [](const Choices&, const Place& at) {
             return (isWhole(at.part, at.piece) && isBody(at.piece)) || isBand(at.piece);
         });
+    addCheck(
+        layout, tr("Back and closed front in two panels"), [](Choices& c, const Place&) -> bool& { return c.panels; },
+        [](const Choices&, const Place& at) { return isWhole(at.part, at.piece) && isBody(at.piece); });
     addCombo(
         layout, tr("Neckline"), labels(allNecks),
         [](const Choices& c, const Place&) { return static_cast<int>(c.neck); },
@@ -196,7 +199,7 @@ void ChoicePanel::buildShapes(QVBoxLayout* layout) {
     });
     addLength(layout, tr("Depth of the neck between the straps, back"), &Choices::strapBack, 10, 300,
               [](const Choices& c, const Place& at) {
-                  return c.body == BodyKind::strapped && at.piece == PieceKind::back && isNeck(at.part);
+                  return c.body == BodyKind::strapped && isBack(at.piece) && isNeck(at.part);
               });
     addLength(layout, tr("Cap longer than its armhole by"), &Choices::capEase, 0, 25,
               [](const Choices& c, const Place& at) { return c.body == BodyKind::setIn && at.part == Part::cap; });
@@ -414,7 +417,7 @@ void ChoicePanel::fillLines(const Project& project) {
 }
 
 Quantity ChoicePanel::mainQuantity() const {
-    const auto quantities = quantitiesOf(place_.part, place_.piece);
+    const auto quantities = quantitiesOf(place_.part, place_.piece, session_.project().choices);
     return quantities.isEmpty() ? Quantity::bodyStitches : quantities.front();
 }
 

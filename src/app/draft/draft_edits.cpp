@@ -58,7 +58,7 @@ QList<Part> partsOf(PieceKind piece, const Choices& choices) {
     if (choices.hasShoulders())
         parts << Part::shoulder;
     parts << Part::neckWidth;
-    const bool back = piece == PieceKind::back;
+    const bool back = isBack(piece);
     if (choices.neck != NeckKind::boat && (!back || choices.backNeck || choices.body == BodyKind::strapped))
         parts << Part::neckDepth;
     return parts;
@@ -81,7 +81,7 @@ std::optional<ShapedEdge> edgeOf(Part part, PieceKind piece, const Choices& choi
         return shaped ? std::optional(ShapedEdge::armhole) : std::nullopt;
     case Part::neckDepth:
     case Part::neckWidth: {
-        const bool vee = choices.neck == NeckKind::vee && piece != PieceKind::back;
+        const bool vee = choices.neck == NeckKind::vee && !isBack(piece);
         return vee || choices.neckSchool != NeckSchool::hold ? std::optional(ShapedEdge::neck) : std::nullopt;
     }
     case Part::cap:
@@ -134,15 +134,16 @@ QString partName(Part part, PieceKind piece) {
     return {};
 }
 
-QList<Quantity> quantitiesOf(Part part, PieceKind piece) {
+QList<Quantity> quantitiesOf(Part part, PieceKind piece, const Choices& choices) {
     switch (part) {
     case Part::length:
         return {isSleeve(piece) ? Quantity::sleeveRows : Quantity::bodyRows};
     case Part::welt:
         return {isSleeve(piece) ? Quantity::cuffRows : Quantity::bodyWeltRows};
     case Part::width:
-        if (isHalfFront(piece))
-            return {Quantity::frontStitches, Quantity::bodyStitches};
+        if (isHalf(piece))
+            return {isBack(piece) || !choices.isCardigan() ? Quantity::panelStitches : Quantity::frontStitches,
+                    Quantity::bodyStitches};
         return {Quantity::bodyStitches};
     case Part::hemWidth:
         return {Quantity::hemStitches};
@@ -157,7 +158,7 @@ QList<Quantity> quantitiesOf(Part part, PieceKind piece) {
     case Part::capTop:
         return {Quantity::capTopStitches};
     case Part::neckDepth:
-        return {piece == PieceKind::back ? Quantity::backNeckRows : Quantity::neckRows};
+        return {isBack(piece) ? Quantity::backNeckRows : Quantity::neckRows};
     case Part::neckWidth:
         return {Quantity::neckStitches};
     case Part::shoulder:
@@ -210,7 +211,7 @@ Project movedBy(Project project, PieceKind piece, Part part, int steps, const Fa
         project.choices.capTop += stitches * 2.0;
         break;
     case Part::neckDepth:
-        if (piece != PieceKind::back)
+        if (!isBack(piece))
             addEase(project, Measure::frontNeckDepth, -rows);
         else if (project.choices.body == BodyKind::strapped)
             project.choices.strapBack += -rows;
@@ -257,8 +258,8 @@ QString partState(const Worked& worked, const Project& project, PieceKind piece,
         return tr("%1 · %2 stitches").arg(text(gauge.width(count - Stitches(seams)))).arg(count.count());
     };
     const int seams = project.choices.seamStitches ? 2 : 0;
-    // Of a half front, a width of the body.
-    const auto ofPiece = [&](Stitches width) { return isHalfFront(piece) ? c.front + (width - c.body) / 2 : width; };
+    // Of a half, a width of the body.
+    const auto ofPiece = [&](Stitches width) { return isHalf(piece) ? c.ofHalf(c.half(piece), width) : width; };
     switch (part) {
     case Part::length:
         return rows(isSleeve(piece) ? c.sleeveLength() : c.bodyLength());
@@ -279,7 +280,7 @@ QString partState(const Worked& worked, const Project& project, PieceKind piece,
     case Part::capTop:
         return stitches(c.capTop);
     case Part::neckDepth:
-        return rows((piece == PieceKind::back ? c.backNeck : c.frontNeck).depth);
+        return rows((isBack(piece) ? c.backNeck : c.frontNeck).depth);
     case Part::neckWidth:
         return stitches(c.neck);
     case Part::shoulder:

@@ -17,7 +17,7 @@ std::optional<ShapedEdge> edgeOf(Part part, PieceKind piece, const Choices& choi
 Rows trimRowsOf(const GarmentCounts& counts, PieceKind trim);
 QString partName(Part part, PieceKind piece);
 /// The counts whose working a part's slip shows.
-QList<Quantity> quantitiesOf(Part part, PieceKind piece);
+QList<Quantity> quantitiesOf(Part part, PieceKind piece, const Choices& choices);
 /// The project after a part was moved by whole rows (up) or stitches (outward). Measures keep what the body is: a drag
 /// changes the ease.
 Project movedBy(Project project, PieceKind piece, Part part, int steps, const FabricGauge& gauge);

@@ -346,7 +346,7 @@ void DraftStation::fillSlip() {
     } else {
         const Part part = canvas_->picked();
         slip_->begin(partName(part, piece_));
-        for (const Quantity quantity : quantitiesOf(part, piece_))
+        for (const Quantity quantity : quantitiesOf(part, piece_, worked.choices))
             if (const auto found = worked.workings.find(quantity); found != worked.workings.end())
                 slip_->addReckoning(found->second, unit);
         if (other_)

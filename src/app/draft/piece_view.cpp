@@ -47,7 +47,7 @@ public:
         : view_(view), worked_(worked), c_(*worked.counts), project_(project), kind_(kind), unit_(unit) {}
 
     void body() {
-        const bool half = isHalfFront(kind_);
+        const bool half = isHalf(kind_);
         const Choices& choices = worked_.choices;
         const WeltCounts& welt = c_.bodyWelt;
         const bool folded = welt.kind == WeltKind::foldedHem || welt.kind == WeltKind::mockRib;
@@ -75,11 +75,11 @@ public:
             addWide(Part::upperWidth, c_.upper, under + c_.armhole.count() * 0.7);
         if (c_.shoulderRows > Rows(0))
             add(Part::shoulder, at(c_.upper), under + c_.armhole.count(), true);
-        const NeckCounts& neck = kind_ == PieceKind::back ? c_.backNeck : c_.frontNeck;
+        const NeckCounts& neck = isBack(kind_) ? c_.backNeck : c_.frontNeck;
         addWide(Part::neckWidth, c_.neck, top);
         if (neck.depth > Rows(0))
             add(Part::neckDepth, half ? inner() + 2.0 * sign() : middle(), top - neck.depth.count(), true);
-        // A half front has one armhole to mark.
+        // A half has one armhole to mark.
         view_.markSpan = centred(c_.body);
         if (half) {
             const auto outer = static_cast<int>(std::lround(at(c_.body)));
@@ -124,17 +124,18 @@ private:
     double left() const { return view_.picture.firstSlot; }
     double right() const { return view_.picture.lastSlot + 1; }
     double middle() const { return (left() + right()) / 2.0; }
-    double sign() const { return kind_ == PieceKind::leftFront ? -1.0 : 1.0; }
-    /// The opening's edge of a half front.
+    double sign() const { return isHalf(kind_) && outerSide(kind_) == Side::left ? -1.0 : 1.0; }
+    /// The edge of a half at the opening, or down the middle.
     double inner() const {
-        const NeedleSpan hem = centred(c_.frontHem());
+        const NeedleSpan hem = centred(c_.ofHalf(c_.half(kind_), c_.hem));
         return sign() > 0 ? hem.first.slot() : hem.last.slot() + 1;
     }
-    /// The edge of the piece where the body would be so wide; on the right, but for a left front.
+    /// The edge of the piece where the body would be so wide; on the right, but for a half that lies on the left.
     double at(Stitches wide) const {
-        if (!isHalfFront(kind_))
+        if (!isHalf(kind_))
             return middle() + wide.count() / 2.0;
-        const Stitches half = wide == c_.neck ? c_.frontNeckWidth() : c_.front + (wide - c_.body) / 2;
+        const Stitches of = c_.half(kind_);
+        const Stitches half = wide == c_.neck ? c_.neckOfHalf(of) : c_.ofHalf(of, wide);
         return inner() + sign() * half.count();
     }
     QString state(Part part) const { return partState(worked_, project_, kind_, part, unit_); }

@@ -10,6 +10,10 @@ namespace {
 
 std::optional<PieceKind> other(PieceKind kind, const Choices& choices) {
     switch (kind) {
+    case PieceKind::leftBack:
+        return PieceKind::rightBack;
+    case PieceKind::rightBack:
+        return PieceKind::leftBack;
     case PieceKind::leftFront:
         return PieceKind::rightFront;
     case PieceKind::rightFront:

@@ -117,6 +117,7 @@ Json json(const Choices& choices) {
             {"neck_school", nameOf(choices.neckSchool, schoolNames)},
             {"back_neck", choices.backNeck},
             {"neck_trim_in_two", choices.neckTrimInTwo},
+            {"panels", choices.panels},
             {"sleeve", nameOf(choices.sleeveLine, sleeveNames)},
             {"sleeve_reach", nameOf(choices.sleeveReach, reachNames)},
             {"hem_line", nameOf(choices.hemLine, hemNames)},
@@ -154,6 +155,7 @@ Choices readChoices(const JsonReader& json) {
                      "neck_school",
                      "back_neck",
                      "neck_trim_in_two",
+                     "panels",
                      "sleeve",
                      "sleeve_reach",
                      "short_sleeve_mm",
@@ -207,6 +209,8 @@ Choices readChoices(const JsonReader& json) {
         choices.backNeck = backNeck->boolean();
     if (const auto inTwo = json.find("neck_trim_in_two"))
         choices.neckTrimInTwo = inTwo->boolean();
+    if (const auto panels = json.find("panels"))
+        choices.panels = panels->boolean();
     if (const auto buttons = json.find("buttons"))
         choices.buttons = buttons->integer(0, 100);
     for (const auto& [name, length] : {std::pair{"underarm_mm", &choices.underarm},

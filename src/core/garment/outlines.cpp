@@ -178,9 +178,12 @@ std::vector<OutlinePoint> rightOf(const std::vector<OutlinePoint>& line, Length 
     return kept;
 }
 
-/// The front on the right of the middle, moved so that its own middle lies at 0.
-Outline halfFrontOutline(const GarmentMeasures& m, PieceKind piece, Length welt) {
-    const Length edge = m.opening / 2.0;
+/// The half on the right of the middle, moved so that its own middle lies at 0.
+Outline halfOutline(const GarmentMeasures& m, PieceKind piece, Length welt) {
+    // Panels meet in the middle.
+    const bool panel = isBack(piece) || !m.isCardigan();
+    const Length edge = panel ? Length() : m.opening / 2.0;
+    const char* inner = panel ? "centre_edge" : "front_edge";
     const std::vector<OutlinePoint> side = sideLine(m, welt);
     const std::vector<OutlinePoint> armhole = armholeLine(m);
     std::vector<OutlinePoint> lower = {{edge, Length()}};
@@ -189,7 +192,8 @@ Outline halfFrontOutline(const GarmentMeasures& m, PieceKind piece, Length welt)
             lower.push_back(point);
     // A V runs to the opening's edge.
     const Length half = m.neckWidth / 2.0;
-    const std::vector<OutlinePoint> neck = m.neck == NeckKind::vee
+    const std::vector<OutlinePoint> neck = isBack(piece) ? rightOf(backNeck(m), edge)
+                                           : m.neck == NeckKind::vee
                                                ? std::vector<OutlinePoint>{{half, m.length},
                                                                            {half, m.length - m.shoulderDrop},
                                                                            {edge, m.length - m.neckDepth}}
@@ -200,7 +204,7 @@ Outline halfFrontOutline(const GarmentMeasures& m, PieceKind piece, Length welt)
                      {"armhole_right", armhole},
                      {"shoulder_right", {armhole.back(), neck.front()}},
                      {"neck", neck},
-                     {"front_edge", {neck.back(), {edge, Length()}}}}};
+                     {inner, {neck.back(), {edge, Length()}}}}};
     const Length outermost = std::max({m.width, m.hemWidth}) / 2.0;
     const Length middle = (outermost + edge) / 2.0;
     for (OutlineEdge& each : outline.edges)
@@ -210,7 +214,7 @@ Outline halfFrontOutline(const GarmentMeasures& m, PieceKind piece, Length welt)
         return outline;
     // The other front is the mirror image, walked the other way round so that it stays counter-clockwise.
     Outline other{piece, {}};
-    static constexpr std::array names = {"front_edge", "neck", "shoulder_left", "armhole_left", "side_left", "hem"};
+    const std::array names = {inner, "neck", "shoulder_left", "armhole_left", "side_left", "hem"};
     std::ranges::reverse(outline.edges);
     for (std::size_t i = 0; i < outline.edges.size(); ++i)
         other.edges.push_back({names[i], mirroredBack(outline.edges[i].points)});
@@ -221,8 +225,8 @@ Outline halfFrontOutline(const GarmentMeasures& m, PieceKind piece, Length welt)
 } // namespace
 
 Outline bodyOutline(const GarmentMeasures& m, PieceKind piece, Length welt) {
-    if (isHalfFront(piece))
-        return halfFrontOutline(m, piece, welt);
+    if (isHalf(piece))
+        return halfOutline(m, piece, welt);
     const Length neck = m.neckWidth / 2.0;
     const Length shoulder = m.length - m.shoulderDrop;
     const Length upper = m.upperWidth / 2.0;

@@ -4,9 +4,11 @@
 namespace vestimen {
 
 std::vector<PieceKind> piecesOf(const Choices& choices) {
-    std::vector<PieceKind> pieces = {PieceKind::back};
+    std::vector<PieceKind> pieces;
+    pieces.reserve(allPieces.size());
     const auto add = [&](std::initializer_list<PieceKind> more) { pieces.insert(pieces.end(), more); };
-    choices.isCardigan() ? add({PieceKind::leftFront, PieceKind::rightFront}) : add({PieceKind::front});
+    choices.panels ? add({PieceKind::leftBack, PieceKind::rightBack}) : add({PieceKind::back});
+    choices.frontInHalves() ? add({PieceKind::leftFront, PieceKind::rightFront}) : add({PieceKind::front});
     if (choices.hasSleeves())
         add({PieceKind::leftSleeve, PieceKind::rightSleeve});
     add({PieceKind::neckTrim});
@@ -35,14 +37,32 @@ bool isTrim(PieceKind kind) {
     return isNeckTrim(kind) || kind == PieceKind::leftArmTrim || kind == PieceKind::rightArmTrim || isBand(kind);
 }
 
-bool isHalfFront(PieceKind kind) {
-    return kind == PieceKind::leftFront || kind == PieceKind::rightFront;
+bool isBack(PieceKind kind) {
+    return kind == PieceKind::back || kind == PieceKind::leftBack || kind == PieceKind::rightBack;
+}
+
+bool isHalf(PieceKind kind) {
+    return kind == PieceKind::leftFront || kind == PieceKind::rightFront || kind == PieceKind::leftBack ||
+           kind == PieceKind::rightBack;
+}
+
+PieceKind frontOf(const Choices& choices, Side wearers) {
+    if (!choices.frontInHalves())
+        return PieceKind::front;
+    return wearers == Side::left ? PieceKind::leftFront : PieceKind::rightFront;
+}
+
+PieceKind backOf(const Choices& choices, Side wearers) {
+    if (!choices.panels)
+        return PieceKind::back;
+    return wearers == Side::left ? PieceKind::leftBack : PieceKind::rightBack;
 }
 
 const char* key(PieceKind kind) {
-    static constexpr std::array keys = {"back",          "front",          "left_front", "right_front",
-                                        "left_sleeve",   "right_sleeve",   "neck_trim",  "second_neck_trim",
-                                        "left_arm_trim", "right_arm_trim", "left_band",  "right_band"};
+    static constexpr std::array keys = {"back",       "left_back",        "right_back",    "front",
+                                        "left_front", "right_front",      "left_sleeve",   "right_sleeve",
+                                        "neck_trim",  "second_neck_trim", "left_arm_trim", "right_arm_trim",
+                                        "left_band",  "right_band"};
     static_assert(keys.size() == allPieces.size());
     return keys[static_cast<std::size_t>(kind)];
 }
@@ -56,6 +76,8 @@ std::optional<PieceKind> pieceFromKey(std::string_view key) {
 
 const char* label(PieceKind kind) {
     static constexpr std::array labels = {"Back",
+                                          "Left back",
+                                          "Right back",
                                           "Front",
                                           "Left front",
                                           "Right front",
@@ -72,11 +94,12 @@ const char* label(PieceKind kind) {
 }
 
 Side wearerSide(PieceKind piece, Side machineSide) {
-    return piece == PieceKind::back ? opposite(machineSide) : machineSide;
+    return isBack(piece) ? opposite(machineSide) : machineSide;
 }
 
-Side outerSide(PieceKind halfFront) {
-    return halfFront == PieceKind::leftFront ? Side::left : Side::right;
+Side outerSide(PieceKind half) {
+    const bool left = half == PieceKind::leftFront || half == PieceKind::leftBack;
+    return wearerSide(half, left ? Side::left : Side::right);
 }
 
 } // namespace vestimen

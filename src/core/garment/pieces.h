@@ -13,6 +13,8 @@ namespace vestimen {
 
 enum class PieceKind {
     back,
+    leftBack,
+    rightBack,
     front,
     leftFront,
     rightFront,
@@ -25,10 +27,11 @@ enum class PieceKind {
     leftBand,
     rightBand
 };
-inline constexpr std::array allPieces = {PieceKind::back,         PieceKind::front,          PieceKind::leftFront,
-                                         PieceKind::rightFront,   PieceKind::leftSleeve,     PieceKind::rightSleeve,
-                                         PieceKind::neckTrim,     PieceKind::secondNeckTrim, PieceKind::leftArmTrim,
-                                         PieceKind::rightArmTrim, PieceKind::leftBand,       PieceKind::rightBand};
+inline constexpr std::array allPieces = {PieceKind::back,           PieceKind::leftBack,    PieceKind::rightBack,
+                                         PieceKind::front,          PieceKind::leftFront,   PieceKind::rightFront,
+                                         PieceKind::leftSleeve,     PieceKind::rightSleeve, PieceKind::neckTrim,
+                                         PieceKind::secondNeckTrim, PieceKind::leftArmTrim, PieceKind::rightArmTrim,
+                                         PieceKind::leftBand,       PieceKind::rightBand};
 
 /// Those that a garment has, in the order in which they are knitted.
 std::vector<PieceKind> piecesOf(const Choices& choices);
@@ -37,8 +40,13 @@ bool isSleeve(PieceKind kind);
 bool isTrim(PieceKind kind);
 bool isBand(PieceKind kind);
 bool isNeckTrim(PieceKind kind);
-/// One of the two fronts of a cardigan.
-bool isHalfFront(PieceKind kind);
+/// The back, or a half of it.
+bool isBack(PieceKind kind);
+/// One of the two fronts of a cardigan, or a panel of a front or back in two.
+bool isHalf(PieceKind kind);
+/// The piece that a garment's front, or back, has on a side of the wearer.
+PieceKind frontOf(const Choices& choices, Side wearers);
+PieceKind backOf(const Choices& choices, Side wearers);
 /// In files and programs: "back", "left_sleeve" …
 const char* key(PieceKind kind);
 std::optional<PieceKind> pieceFromKey(std::string_view key);
@@ -46,7 +54,7 @@ const char* label(PieceKind kind);
 
 /// The wearer's side on which a side of the machine comes to lie, for pieces knitted upward and worn knit side out.
 Side wearerSide(PieceKind piece, Side machineSide);
-/// The machine's side of a half front that lies away from the opening.
-Side outerSide(PieceKind halfFront);
+/// The machine's side of a half that lies away from the opening, or from the seam down the middle.
+Side outerSide(PieceKind half);
 
 } // namespace vestimen

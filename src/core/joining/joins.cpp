@@ -25,7 +25,12 @@ public:
     explicit GarmentJoiner(const JoinInput& input) : input_(input) {}
 
     std::vector<Join> all() {
-        joins_.reserve(16);
+        joins_.reserve(18);
+        if (input_.choices.panels) {
+            centreSeam(PieceKind::leftBack, PieceKind::rightBack, "seam_back", "Back, down the middle");
+            if (!cardigan())
+                centreSeam(PieceKind::leftFront, PieceKind::rightFront, "seam_front", "Front, down the middle");
+        }
         raglan() ? raglanSeams() : shoulders();
         if (inTwo() && (cardigan() || !vee()))
             trimSeam(PieceKind::neckTrim, "trim_seam", "Neck trim, its parts",
@@ -88,11 +93,8 @@ private:
     bool cardigan() const { return input_.choices.isCardigan(); }
     bool raglan() const { return input_.choices.body == BodyKind::raglan; }
     bool vee() const { return input_.choices.neck == NeckKind::vee; }
-    PieceKind front(Side wearers) const {
-        if (!cardigan())
-            return PieceKind::front;
-        return wearers == Side::left ? PieceKind::leftFront : PieceKind::rightFront;
-    }
+    PieceKind front(Side wearers) const { return frontOf(input_.choices, wearers); }
+    PieceKind back(Side wearers) const { return backOf(input_.choices, wearers); }
     const Fabric& fabric(PieceKind piece) const { return *input_.fabrics.at(piece); }
 
     /// The name that an edge has on a piece, from the wearer's side.
@@ -133,6 +135,26 @@ private:
     bool trimGoesAllRound() const { return vee() || cardigan() || inTwo(); }
     bool inTwo() const { return input_.choices.neckTrimInTwo; }
 
+    /// Two panels, from the lower edge to the neck.
+    void centreSeam(PieceKind left, PieceKind right, const char* joinKey, const char* title) {
+        const int leftRows = static_cast<int>(fabric(left).edge("centre_edge").size());
+        const int rightRows = static_cast<int>(fabric(right).edge("centre_edge").size());
+        Join join;
+        join.key = joinKey;
+        join.title = title;
+        join.method = JoinMethod::mattress;
+        join.first = rows(leftRows, {"left panel, {0} rows", {leftRows}});
+        join.second = rows(rightRows, {"right panel, {0} rows", {rightRows}});
+        join.tailSide = {"Sew from the lower edge up to the neck.", {}};
+        join.facing = {"Knit side facing you, two bars a side, always one stitch in.", {}};
+        if (leftRows != rightRows)
+            join.findings.push_back(
+                {Severity::error,
+                 "rows_differ",
+                 {"The panels have {0} and {1} rows and should have the same.", {leftRows, rightRows}}});
+        add(std::move(join));
+    }
+
     void shoulders() {
         shoulder(Side::left, "shoulder_left", "Left shoulder");
         if (trimGoesAllRound())
@@ -154,7 +176,7 @@ private:
     }
 
     void raglanSeam(Side wearers, bool back, const char* joinKey, const char* title) {
-        const PieceKind body = back ? PieceKind::back : front(wearers);
+        const PieceKind body = back ? this->back(wearers) : front(wearers);
         const PieceKind sleeve = wearers == Side::left ? PieceKind::leftSleeve : PieceKind::rightSleeve;
         // Purl side facing, the back of the left sleeve is at its left, that of the right sleeve at its right.
         const bool left = (wearers == Side::left) == back;
@@ -195,7 +217,7 @@ private:
             return add(std::move(join));
         }
         join.method = JoinMethod::latchOff;
-        join.first = kept(PieceKind::back, edgeName("shoulder", PieceKind::back, wearers), {"back, on waste yarn", {}});
+        join.first = kept(back(wearers), edgeName("shoulder", back(wearers), wearers), {"back, on waste yarn", {}});
         join.second = kept(other, edgeName("shoulder", other, wearers), {"front, on waste yarn", {}});
         join.hang = hang(Stitches(join.first.count), Rows(join.second.count));
         join.tailSide = {"Work from the armhole towards the neck: leave the tail at the armhole.", {}};
@@ -221,19 +243,19 @@ private:
         join.title = title;
         join.method = JoinMethod::knitOn;
         join.trim = piece;
-        const Stitches frontBottom = c.frontNeck.bottom * (cardigan() ? 2 : 1);
+        const Stitches frontBottom = c.frontNeck.bottom * (input_.choices.frontInHalves() ? 2 : 1);
+        const Stitches backBottom = c.backNeck.bottom * (input_.choices.panels ? 2 : 1);
         const Rows edges = (c.frontNeck.edge + c.backNeck.edge) * 2;
         const Stitches sleeveTops =
-            c.trim - c.backNeck.bottom - frontBottom - (c.frontNeck.trimEdge + c.backNeck.trimEdge) * 2;
-        const Stitches open = c.backNeck.bottom + frontBottom + sleeveTops;
+            c.trim - backBottom - frontBottom - (c.frontNeck.trimEdge + c.backNeck.trimEdge) * 2;
+        const Stitches open = backBottom + frontBottom + sleeveTops;
         join.first = {{"needles of the trim", {}}, JoinUnit::stitches, needles.count(), input_.gauge.width(needles)};
-        join.second = {raglan()
-                           ? Phrase{"back neck {0}, front neck {1}, {2} of sleeves and raglans, and {3} rows of edges",
-                                    {c.backNeck.bottom, frontBottom, sleeveTops, edges}}
-                           : Phrase{"back neck {0}, front neck {1} and {2} rows of edges",
-                                    {c.backNeck.bottom, frontBottom, edges}},
-                       JoinUnit::stitches, static_cast<int>(std::lround((open.count() + edges.count()) * part)),
-                       (input_.gauge.width(open) + (c.frontNeck.edgeLength + c.backNeck.edgeLength) * 2.0) * part};
+        join.second = {
+            raglan() ? Phrase{"back neck {0}, front neck {1}, {2} of sleeves and raglans, and {3} rows of edges",
+                              {backBottom, frontBottom, sleeveTops, edges}}
+                     : Phrase{"back neck {0}, front neck {1} and {2} rows of edges", {backBottom, frontBottom, edges}},
+            JoinUnit::stitches, static_cast<int>(std::lround((open.count() + edges.count()) * part)),
+            (input_.gauge.width(open) + (c.frontNeck.edgeLength + c.backNeck.edgeLength) * 2.0) * part};
         join.tailSide = {"None: the trim is knitted on.", {}};
         join.facing = {inTwo()      ? "Purl side facing you; its row list says where it begins and ends."
                        : cardigan() ? "Purl side facing you, from the right front’s edge round to the left’s."
@@ -354,14 +376,14 @@ private:
 
     void straightSleeve(Side wearers, const char* joinKey, const char* title) {
         const PieceKind piece = wearers == Side::left ? PieceKind::leftSleeve : PieceKind::rightSleeve;
-        const int back = edgeRows(PieceKind::back, "armhole", wearers);
+        const int backRows = edgeRows(back(wearers), "armhole", wearers);
         const int frontRows = edgeRows(front(wearers), "armhole", wearers);
         Join join;
         join.key = joinKey;
         join.title = title;
         join.first = kept(piece, "top", {"sleeve top, on waste yarn", {}});
-        join.second =
-            rows(back + frontRows, {"armhole: front {0} rows, back {1} rows, marker to marker", {frontRows, back}});
+        join.second = rows(backRows + frontRows,
+                           {"armhole: front {0} rows, back {1} rows, marker to marker", {frontRows, backRows}});
         join.hang = hang(Stitches(join.first.count), Rows(join.second.count));
         if (join.hang) {
             join.method = JoinMethod::latchOff;
@@ -387,13 +409,13 @@ private:
         const PieceKind piece = wearers == Side::left ? PieceKind::leftSleeve : PieceKind::rightSleeve;
         const int sleeveRows = sleeves() ? static_cast<int>(fabric(piece).edge("seam_left").size()) : 0;
         const int frontRows = edgeRows(front(wearers), "side", wearers);
-        const int back = edgeRows(PieceKind::back, "side", wearers);
+        const int backRows = edgeRows(back(wearers), "side", wearers);
         Join join;
         join.key = joinKey;
         join.title = title;
         join.method = JoinMethod::mattress;
-        join.first = rows(back + sleeveRows,
-                          {sleeves() ? "back {0} rows and sleeve {1} rows" : "back {0} rows", {back, sleeveRows}});
+        join.first = rows(backRows + sleeveRows,
+                          {sleeves() ? "back {0} rows and sleeve {1} rows" : "back {0} rows", {backRows, sleeveRows}});
         join.second = rows(frontRows + sleeveRows, {sleeves() ? "front {0} rows and sleeve {1} rows" : "front {0} rows",
                                                     {frontRows, sleeveRows}});
         join.tailSide = {
@@ -404,10 +426,11 @@ private:
                         : "Sew from the hem up to the armhole, and on through its trim.",
             {}};
         join.facing = {"Knit side facing you, two bars a side, always one stitch in.", {}};
-        if (frontRows != back)
-            join.findings.push_back({Severity::error,
-                                     "rows_differ",
-                                     {"The sides have {0} and {1} rows and should have the same.", {back, frontRows}}});
+        if (frontRows != backRows)
+            join.findings.push_back(
+                {Severity::error,
+                 "rows_differ",
+                 {"The sides have {0} and {1} rows and should have the same.", {backRows, frontRows}}});
         add(std::move(join));
     }
 

@@ -12,7 +12,7 @@ Armholes::Armholes(ProgramWriter& writer, const GarmentCounts& counts, const Pro
     : writer_(writer), counts_(counts), project_(project), sides_{Side::left, Side::right}, below_(below),
       mark_(writer.passes()), width_(below.size()),
       near_(project.choices.hasSleeves() ? writer.carriage() : opposite(writer.carriage())) {
-    if (isHalfFront(piece))
+    if (isHalf(piece))
         sides_ = {outerSide(piece)};
     for (const CurveEvent& each : counts.armholeCurve.events())
         decreases_.emplace_back(each.row + 1, each.stitches.count());

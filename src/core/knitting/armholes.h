@@ -8,8 +8,8 @@
 
 namespace vestimen {
 
-/// The sides of a body from the underarm up, with the shaping of its armholes: both of them, or the outer one of a half
-/// front. The writer must outlive it.
+/// The sides of a body from the underarm up, with the shaping of its armholes: both of them, or the outer one of a
+/// half. The writer must outlive it.
 class Armholes {
 public:
     /// `below`: the needles of the piece at the underarm.

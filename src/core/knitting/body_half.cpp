@@ -76,7 +76,8 @@ void BodyHalf::shoulderAt(int done) {
     if (counts_.shoulderSteps.empty() || since < 0 || since % 2 != 0)
         return;
     flush();
-    const auto turn = static_cast<std::size_t>((neck_.slopeBefore.count() + since) / 2);
+    // Steps so far: one for two rows of the slope, whichever side begins.
+    const auto turn = static_cast<std::size_t>((neck_.slopeBefore.count() + 1 + since) / 2);
     if (since == 0)
         writer_.section("shoulder");
     const int step = counts_.shoulderSteps[turn].count();

@@ -15,8 +15,8 @@ namespace {
 class BodyWriter {
 public:
     BodyWriter(const Project& project, const GarmentCounts& counts, PieceKind piece)
-        : project_(project), counts_(counts), piece_(piece), half_(isHalfFront(piece)),
-          neck_(piece == PieceKind::back ? counts.backNeck : counts.frontNeck),
+        : project_(project), counts_(counts), piece_(piece), half_(isHalf(piece)),
+          neck_(isBack(piece) ? counts.backNeck : counts.frontNeck),
           writer_(project, key(piece), worn(piece), firstCarriage(project, counts, piece)) {}
 
     Program write() {
@@ -26,7 +26,7 @@ public:
         if (neck_.depth == Rows(0))
             writeStraightTop(armholes);
         else if (half_)
-            writeHalfFront(armholes);
+            writeHalf(armholes);
         else
             writeNeckedTop(armholes);
         if (afterwards())
@@ -35,9 +35,9 @@ public:
     }
 
 private:
-    /// A half front comes to its underarm with the carriage at the armhole, so that the other mirrors it.
+    /// A half comes to its underarm with the carriage at the armhole, so that the other mirrors it.
     static Side firstCarriage(const Project& project, const GarmentCounts& counts, PieceKind piece) {
-        if (!isHalfFront(piece))
+        if (!isHalf(piece))
             return Side::right;
         const Choices& choices = project.choices;
         const int passes = (choices.weltFollows(choices.bodyWelt) ? passesWithoutWelt(choices.wasteRows)
@@ -47,7 +47,8 @@ private:
     }
 
     bool afterwards() const { return project_.choices.weltFollows(project_.choices.bodyWelt); }
-    NeedleSpan hemSpan() const { return centred(half_ ? counts_.frontHem() : counts_.hem); }
+    Stitches hemWidth() const { return half_ ? counts_.ofHalf(counts_.half(piece_), counts_.hem) : counts_.hem; }
+    NeedleSpan hemSpan() const { return centred(hemWidth()); }
 
     /// From the first row down, upside down: what was the left side is at the right.
     void writeWeltBelow() {
@@ -57,21 +58,33 @@ private:
         for (const Side side : {Side::left, Side::right})
             if (!half_ || side == outerSide(piece_))
                 writer_.edge(sided(side, "side_left", "side_right"), opposite(side), before + 1, to);
+            else if (isPanel())
+                writer_.edge("centre_edge", opposite(side), before + 1, to);
     }
+
+    /// A half that is sewn to the other one down the middle.
+    bool isPanel() const { return half_ && (isBack(piece_) || !project_.choices.isCardigan()); }
+    /// The edge along the opening, or down the middle, up to the neck.
+    void nameInnerEdge() {
+        if (half_)
+            writer_.edge(isPanel() ? "centre_edge" : "front_edge", opposite(outerSide(piece_)), seenFrom_,
+                         writer_.passes());
+    }
+    bool isShaped(Side side) const { return !half_ || side == outerSide(piece_); }
 
     bool stepped() const { return project_.choices.shoulder == ShoulderKind::stepped; }
     bool raglan() const { return project_.choices.body == BodyKind::raglan; }
     NeedleSpan shoulder(Side side) const { return fromEdge(top_, side, 0, counts_.shoulder.count()); }
     NeedleSpan wholeNeck() const {
         if (half_)
-            return fromEdge(top_, opposite(outerSide(piece_)), 0, counts_.frontNeckWidth().count());
+            return fromEdge(top_, opposite(outerSide(piece_)), 0, counts_.neckOfHalf(counts_.half(piece_)).count());
         return fromEdge(top_, Side::left, counts_.shoulder.count(), counts_.neck.count());
     }
 
     /// Welt and body up to the underarm mark, with the shaping of the sides. Leaves the seam edges written down, and
     /// gives back the needles that are left.
     NeedleSpan writeToUnderarm() {
-        const Stitches width = half_ ? counts_.frontHem() : counts_.hem;
+        const Stitches width = hemWidth();
         NeedleSpan span = centred(width);
         int seenFrom = passesWithoutWelt(project_.choices.wasteRows) + 1;
         if (afterwards())
@@ -86,7 +99,7 @@ private:
             writer_.knit(Rows(1), width, writer_.size());
             for (const Side side : shaped)
                 writer_.edge(sided(side, "side_left", "side_right"), side, seenFrom, writer_.passes());
-            writeCurvedHem(span, shaped);
+            writeCurvedHem(span);
             curvedTo = writer_.passes();
             sides.skipRow();
         }
@@ -111,14 +124,13 @@ private:
     }
 
     /// From the middle out: the sides wait, one after the other, and come back in steps opposite the carriage.
-    void writeCurvedHem(NeedleSpan span, const std::vector<Side>& shaped) {
+    void writeCurvedHem(NeedleSpan span) {
         writer_.section("curved hem");
         writer_.holdLever(true);
         const int from = writer_.passes() + 1;
         const int each = counts_.hemSide.count();
         int held[2] = {0, 0};
         const auto waits = [&](Side side) -> int& { return held[side == Side::left ? 0 : 1]; };
-        const auto isShaped = [&](Side side) { return std::ranges::count(shaped, side) > 0; };
         const auto pass = [&] {
             writer_.knit(Rows(1), Stitches(span.size() - held[0] - held[1]), writer_.size());
             if (const int waiting = waits(writer_.carriage()); waiting > 0 && project_.choices.wrapTurns)
@@ -146,16 +158,22 @@ private:
         writer_.section("body");
     }
 
-    /// So many rows of both shoulders' slopes, one side after the other. Steps are held opposite the carriage, or bound
-    /// off where it stands; after the last of these no row follows.
-    void slopeBothShoulders(int rows, bool toTheEnd) {
+    /// So many rows of the shoulders' slopes, one side after the other; of a half only its own. Steps are held opposite
+    /// the carriage, or bound off where it stands; after the last of these no row follows.
+    void slopeShoulders(int rows, bool toTheEnd) {
         writer_.section("shoulders");
         if (!stepped())
             writer_.holdLever(true);
-        Stitches width = counts_.upper;
+        Stitches width(top_.size());
         for (int row = 0; row < rows; ++row) {
             const int step = counts_.shoulderSteps[static_cast<std::size_t>(row / 2)].count();
             const Side side = stepped() ? writer_.carriage() : opposite(writer_.carriage());
+            if (!isShaped(side)) {
+                if (toTheEnd && stepped() && row + 1 == rows)
+                    return;
+                writer_.knit(Rows(1), width, writer_.size());
+                continue;
+            }
             int& gone = shoulderGone_[side == Side::left ? 0 : 1];
             if (stepped())
                 writer_.add(operation::BindOff{
@@ -175,43 +193,47 @@ private:
     /// The armholes' edges end where the shoulders begin: at one side at once, at the other a row later.
     void nameSlopedArmholes(Armholes& armholes) {
         const Side first = stepped() ? writer_.carriage() : opposite(writer_.carriage());
-        armholes.nameEdge(first, writer_.passes());
-        armholes.nameEdge(opposite(first), writer_.passes() + 1);
+        for (const Side side : armholes.sides())
+            armholes.nameEdge(side, writer_.passes() + (side == first ? 0 : 1));
     }
 
     /// No neck to shape: straight or sloped shoulders, and what is open off on waste yarn.
     void writeStraightTop(Armholes& armholes) {
         armholes.knitTo(counts_.armhole);
         const Rows wasteRows = project_.choices.wasteRows;
+        const Stitches all(top_.size());
         if (counts_.shoulderSteps.empty()) {
             for (const Side side : armholes.sides())
                 armholes.nameEdge(side, writer_.passes());
         } else {
             nameSlopedArmholes(armholes);
-            slopeBothShoulders(2 * static_cast<int>(counts_.shoulderSteps.size()), true);
+            slopeShoulders(2 * static_cast<int>(counts_.shoulderSteps.size()), true);
         }
         if (!counts_.shoulderSteps.empty() && stepped()) {
+            nameInnerEdge();
             writer_.section("off on waste yarn");
-            return writer_.offOnWaste(wasteRows, counts_.neck, mainYarn, {{"neck", wholeNeck()}});
+            return writer_.offOnWaste(wasteRows, Stitches(wholeNeck().size()), mainYarn, {{"neck", wholeNeck()}});
         }
         if (!counts_.shoulderSteps.empty()) {
-            release(writer_, shoulder(Side::left));
-            release(writer_, shoulder(Side::right));
+            for (const Side side : armholes.sides())
+                release(writer_, shoulder(side));
             writer_.holdLever(false);
             writer_.say("all_over", "One row over all stitches.");
-            writer_.knit(Rows(1), counts_.upper, writer_.size());
+            writer_.knit(Rows(1), all, writer_.size());
         }
+        nameInnerEdge();
         writer_.section("off on waste yarn");
         if (raglan())
-            writer_.offOnWaste(wasteRows, counts_.upper, mainYarn, {{"neck", top_}});
-        else
-            writer_.offOnWaste(wasteRows, counts_.upper, mainYarn,
-                               {{"shoulder_left", shoulder(Side::left)},
-                                {"neck", wholeNeck()},
-                                {"shoulder_right", shoulder(Side::right)}});
+            return writer_.offOnWaste(wasteRows, all, mainYarn, {{"neck", top_}});
+        std::vector<std::pair<std::string, NeedleSpan>> parts = {{"neck", wholeNeck()}};
+        if (isShaped(Side::left))
+            parts.insert(parts.begin(), {"shoulder_left", shoulder(Side::left)});
+        if (isShaped(Side::right))
+            parts.emplace_back("shoulder_right", shoulder(Side::right));
+        writer_.offOnWaste(wasteRows, all, mainYarn, parts);
     }
 
-    bool isVee() const { return piece_ != PieceKind::back && project_.choices.neck == NeckKind::vee; }
+    bool isVee() const { return !isBack(piece_) && project_.choices.neck == NeckKind::vee; }
     NeckSchool school() const { return project_.choices.neckSchool; }
     /// Held stitches would be in the way where a shoulder's last step is closed, or where the neck's edge is decreased.
     bool restGoesOff() const {
@@ -230,7 +252,7 @@ private:
         armholes.knitTo(counts_.toNeck(neck_) - neck_.slopeBefore);
         if (neck_.slopeBefore > Rows(0)) {
             nameSlopedArmholes(armholes);
-            slopeBothShoulders(neck_.slopeBefore.count(), false);
+            slopeShoulders(neck_.slopeBefore.count(), false);
         } else {
             for (const Side side : armholes.sides())
                 armholes.nameEdge(side, writer_.passes());
@@ -317,11 +339,16 @@ private:
         writer_.offOnWaste(project_.choices.wasteRows, Stitches(middle.size()), std::nullopt, {{"neck", middle}});
     }
 
-    void writeHalfFront(Armholes& armholes) {
-        armholes.knitTo(counts_.toNeck(neck_));
+    void writeHalf(Armholes& armholes) {
+        armholes.knitTo(counts_.toNeck(neck_) - neck_.slopeBefore);
         const Side side = outerSide(piece_);
-        armholes.nameEdge(side, writer_.passes());
-        writer_.edge("front_edge", opposite(side), seenFrom_, writer_.passes());
+        if (neck_.slopeBefore > Rows(0)) {
+            nameSlopedArmholes(armholes);
+            slopeShoulders(neck_.slopeBefore.count(), false);
+        } else {
+            armholes.nameEdge(side, writer_.passes());
+        }
+        nameInnerEdge();
         writer_.section("neck");
         const NeedleSpan centre = fromEdge(top_, opposite(side), 0, neck_.centre.count());
         Beside beside = Beside::nothing;
@@ -334,7 +361,8 @@ private:
         } else {
             takeCentreOff(centre);
         }
-        BodyHalf(writer_, counts_, neck_, project_, armholes, side, beside, 0).write();
+        BodyHalf(writer_, counts_, neck_, project_, armholes, side, beside, shoulderGone_[side == Side::left ? 0 : 1])
+            .write();
         if (beside == Beside::heldNeck)
             neckOffOnWaste(wholeNeck());
         writer_.holdLever(false);

@@ -10,6 +10,8 @@ namespace vestimen {
 Program writePiece(const Project& project, const GarmentCounts& counts, PieceKind piece) {
     switch (piece) {
     case PieceKind::back:
+    case PieceKind::leftBack:
+    case PieceKind::rightBack:
     case PieceKind::front:
     case PieceKind::leftFront:
     case PieceKind::rightFront:

@@ -105,11 +105,11 @@ void writeUp(ProgramWriter& writer, const Project& project, const GarmentCounts&
 operation::Hang armholeHung(const Project& project, const GarmentCounts& counts, PieceKind piece) {
     const Choices& choices = project.choices;
     const bool left = piece == PieceKind::leftSleeve;
-    const std::string front = key(!choices.isCardigan() ? PieceKind::front
-                                  : left                ? PieceKind::leftFront
-                                                        : PieceKind::rightFront);
-    const std::string up = left ? front : "back";
-    const std::string down = left ? "back" : front;
+    const Side side = left ? Side::left : Side::right;
+    const std::string front = key(frontOf(choices, side));
+    const std::string back = key(backOf(choices, side));
+    const std::string up = left ? front : back;
+    const std::string down = left ? back : front;
     operation::Hang hung;
     Needle needle = sleeveSpan(counts).first;
     const auto put = [&](const std::string& from, HangSource::Kind kind, const char* name, int index) {

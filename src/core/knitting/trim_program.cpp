@@ -136,9 +136,12 @@ TrimHang neckline(const Choices& choices, const GarmentCounts& counts) {
     const bool cardigan = choices.isCardigan();
     const bool raglan = choices.body == BodyKind::raglan;
     const bool vee = choices.neck == NeckKind::vee;
+    const bool panels = choices.panels;
     const auto edgeOf = [](const NeckCounts& neck) { return hang(neck.trimEdge, neck.edge); };
-    const char* left = cardigan ? key(PieceKind::leftFront) : key(PieceKind::front);
-    const char* right = cardigan ? key(PieceKind::rightFront) : key(PieceKind::front);
+    const char* left = key(frontOf(choices, Side::left));
+    const char* right = key(frontOf(choices, Side::right));
+    const char* backLeft = key(backOf(choices, Side::left));
+    const char* backRight = key(backOf(choices, Side::right));
     TrimHang neck;
     const auto bottom = [&](const char* piece, const NeckCounts& of, bool decreasedVee) {
         const bool bound = of.depth > Rows(0) && choices.neckSchool == NeckSchool::bindOff && !decreasedVee;
@@ -151,13 +154,15 @@ TrimHang neckline(const Choices& choices, const GarmentCounts& counts) {
     const auto back = [&] {
         const bool shaped = counts.backNeck.depth > Rows(0);
         if (shaped) {
-            tip("back", "tip_left");
-            neck.edge("back", "neck_left", edgeOf(counts.backNeck), false);
+            tip(backRight, "tip_left");
+            neck.edge(backRight, "neck_left", edgeOf(counts.backNeck), false);
         }
-        bottom("back", counts.backNeck, false);
+        bottom(backRight, counts.backNeck, false);
+        if (panels)
+            bottom(backLeft, counts.backNeck, false);
         if (shaped) {
-            neck.edge("back", "neck_right", edgeOf(counts.backNeck), true);
-            tip("back", "tip_right");
+            neck.edge(backLeft, "neck_right", edgeOf(counts.backNeck), true);
+            tip(backLeft, "tip_right");
         }
     };
     const auto sleeve = [&](PieceKind kind) {
@@ -179,7 +184,7 @@ TrimHang neckline(const Choices& choices, const GarmentCounts& counts) {
         back();
         sleeve(PieceKind::leftSleeve);
         frontLeft();
-        if (cardigan)
+        if (cardigan || panels)
             bottom(left, counts.frontNeck, vee);
     } else {
         if (choices.neckTrimInTwo)
@@ -187,7 +192,9 @@ TrimHang neckline(const Choices& choices, const GarmentCounts& counts) {
         back();
         sleeve(PieceKind::leftSleeve);
         frontLeft();
-        bottom("front", counts.frontNeck, false);
+        bottom(left, counts.frontNeck, false);
+        if (panels)
+            bottom(right, counts.frontNeck, false);
         frontRight();
         if (!choices.neckTrimInTwo)
             sleeve(PieceKind::rightSleeve);
@@ -232,11 +239,12 @@ Program writeArmTrim(const Project& project, const GarmentCounts& counts, PieceK
     TrimHang arm;
     // Purl side facing, the edge on top: the left armhole is walked up the front and down the back, the right one the
     // other way.
-    const bool cardigan = project.choices.isCardigan();
     const bool left = piece == PieceKind::leftArmTrim;
-    const char* front = key(!cardigan ? PieceKind::front : left ? PieceKind::leftFront : PieceKind::rightFront);
-    const char* up = left ? front : "back";
-    const char* down = left ? "back" : front;
+    const Side side = left ? Side::left : Side::right;
+    const char* front = key(frontOf(project.choices, side));
+    const char* back = key(backOf(project.choices, side));
+    const char* up = left ? front : back;
+    const char* down = left ? back : front;
     arm.kept(up, "underarm_left", counts.underarm);
     arm.edge(up, "armhole_left", edge, true);
     arm.edge(down, "armhole_right", edge, false);

@@ -6,14 +6,14 @@
 namespace vestimen {
 namespace {
 
-constexpr std::array<const char*, 27> keys = {
+constexpr std::array<const char*, 28> keys = {
     "body_stitches", "neck_stitches",  "body_welt_rows",      "body_rows",        "armhole_rows",   "shoulder_rows",
     "neck_rows",     "wrist_stitches", "sleeve_top_stitches", "cuff_rows",        "sleeve_rows",    "trim_stitches",
     "trim_rows",     "upper_stitches", "underarm_stitches",   "cap_top_stitches", "cap_rows",       "arm_trim_stitches",
     "arm_trim_rows", "hem_stitches",   "waist_stitches",      "waist_rows",       "back_neck_rows", "front_stitches",
-    "band_stitches", "band_rows",      "hem_rise_rows",
+    "band_stitches", "band_rows",      "hem_rise_rows",       "panel_stitches",
 };
-static_assert(keys.size() == static_cast<std::size_t>(Quantity::hemRiseRows) + 1);
+static_assert(keys.size() == static_cast<std::size_t>(Quantity::panelStitches) + 1);
 
 } // namespace
 

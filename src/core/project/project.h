@@ -95,6 +95,7 @@ enum class Quantity {
     bandStitches,
     bandRows,
     hemRiseRows,
+    panelStitches,
 };
 
 struct Choices {
@@ -128,8 +129,9 @@ struct Choices {
     bool wrapTurns = true;
     Length neckTrimDepth = Length::millimetres(20);
     AcrossWay acrossWay = AcrossWay::wasteYarn; ///< where a welt is gathered
-    bool neckTrimInTwo = false;                 ///< knitted in two parts, where the neckline is longer than the bed
-    bool seamStitches = true;                   ///< one more stitch for each edge that a mattress seam eats
+    bool panels = false;        ///< the back, and a closed front, each of two halves with a seam down the middle
+    bool neckTrimInTwo = false; ///< knitted in two parts, where the neckline is longer than the bed
+    bool seamStitches = true;   ///< one more stitch for each edge that a mattress seam eats
     std::array<EdgeShaping, allEdges.size()> edges{};
     Rows wasteRows{12};
 
@@ -142,6 +144,7 @@ struct Choices {
     static double gatherOf(const Welt& welt) { return welt.kind == WeltKind::rolled ? 0.0 : welt.gather; }
     bool sleevesKnittedDown() const { return hasSleeves() && sleeveSchool == SleeveSchool::down; }
     bool isCardigan() const { return closure == Closure::cardigan; }
+    bool frontInHalves() const { return panels || isCardigan(); }
     /// Straps and raglans leave no shoulder to slope.
     bool hasShoulders() const { return body != BodyKind::raglan && body != BodyKind::strapped; }
 

@@ -17,10 +17,11 @@ bool countSides(Counter& counter, const GarmentMeasures& m, GarmentCounts& count
         // A simple increase waits for the carriage: its side may come a row later.
         const bool waits = to > from && !counter.choices().edge(ShapedEdge::sides).fashioned;
         const SlopeRequest request{rows - straight, to > from ? (to - from) / 2 : (from - to) / 2, waits ? 2 : 1};
-        // Stitches that move need one to move onto; a half front has half of the body's.
+        // Stitches that move need one to move onto; a half has half of the body's.
         Stitches narrowest = std::min(from, to);
-        if (m.isCardigan())
-            narrowest = counts.front + (narrowest - counts.body) / 2;
+        for (const Stitches half : {counts.front, counts.back})
+            if (half > Stitches(0))
+                narrowest = std::min(narrowest, counts.ofHalf(half, std::min(from, to)));
         const bool room =
             request.rows > Rows(0) && narrowest.count() >= counter.choices().edge(ShapedEdge::sides).inset + 2;
         auto shape = room ? counter.shaped(request, ShapedEdge::sides) : std::nullopt;
@@ -86,10 +87,10 @@ bool countArmhole(Counter& counter, const GarmentMeasures& m, GarmentCounts& cou
     return true;
 }
 
-/// A front of a cardigan: half of the body, less half of the opening, with a stitch at its edge for the band to hang
-/// on. Its lower edge has the parity that the welt wants.
-bool countFront(Counter& counter, const GarmentMeasures& m, GarmentCounts& counts) {
-    if (!m.isCardigan())
+/// Halves: of a cardigan's front less half of the opening, with a stitch at its edge for the band to hang on; panels
+/// with one for the seam down the middle. Their lower edges have the parity that the welt wants.
+bool countHalves(Counter& counter, const GarmentMeasures& m, GarmentCounts& counts) {
+    if (!m.frontInHalves())
         return true;
     const Choices& choices = counter.choices();
     const Stitches flare = (counts.hem - counts.body) / 2;
@@ -97,18 +98,34 @@ bool countFront(Counter& counter, const GarmentMeasures& m, GarmentCounts& count
     const Parity parity = welt == Parity::any ? Parity::any
                           : flare.isEven()    ? welt
                                               : (welt == Parity::odd ? Parity::even : Parity::odd);
-    counts.front = counter.stitches(Quantity::frontStitches, "Stitches of each front", (m.width - m.opening) / 2.0,
-                                    Stitches(choices.seamStitches ? 2 : 0), parity, weltParityReason(choices.bodyWelt));
-    if (counts.frontNeckWidth() >= Stitches(3)) {
-        const Stitches waist = counts.front + (counts.waist - counts.body) / 2;
-        return counter.fitsBed(std::max({counts.front, counts.frontHem(), waist}), PieceKind::leftFront);
+    const auto half = [&](Quantity quantity, const char* title, Length width) {
+        return counter.stitches(quantity, title, width, Stitches(choices.seamStitches ? 2 : 0), parity,
+                                weltParityReason(choices.bodyWelt));
+    };
+    if (m.panels)
+        counts.back = half(Quantity::panelStitches, "Stitches of each panel", m.width / 2.0);
+    counts.front = m.isCardigan() ? half(Quantity::frontStitches, "Stitches of each front", (m.width - m.opening) / 2.0)
+                                  : counts.back;
+    const Stitches widest = std::max({counts.body, counts.hem, counts.waist});
+    for (const PieceKind kind : {PieceKind::leftFront, PieceKind::leftBack}) {
+        const Stitches wide = counts.half(kind);
+        if (wide == Stitches(0))
+            continue;
+        if (counts.neckOfHalf(wide) < Stitches(3)) {
+            counter.error("front_too_narrow",
+                          {m.isCardigan() && kind == PieceKind::leftFront
+                               ? "A front of {0} stitches leaves {1} for its half of the neck: at least 3 are needed. "
+                                 "Make the bands narrower, or the neck wider."
+                               : "A panel of {0} stitches leaves {1} for its half of the neck: at least 3 are needed. "
+                                 "Make the neck wider.",
+                           {wide, counts.neckOfHalf(wide)}},
+                          kind);
+            return false;
+        }
+        if (!counter.fitsBed(counts.ofHalf(wide, widest), kind))
+            return false;
     }
-    counter.error("front_too_narrow",
-                  {"A front of {0} stitches leaves {1} for its half of the neck: at least 3 are needed. Make the bands "
-                   "narrower, or the neck wider.",
-                   {counts.front, counts.frontNeckWidth()}},
-                  PieceKind::leftFront);
-    return false;
+    return true;
 }
 
 /// Widths: of the body, between the armholes, at the neck, hem and waist.
@@ -147,10 +164,10 @@ bool countWidths(Counter& counter, const GarmentMeasures& m, GarmentCounts& coun
     if (m.sides == SideKind::waisted)
         counts.waist = counter.stitches(Quantity::waistStitches, "Stitches at the waist", m.waistWidth, seams,
                                         parityOf(counts.body), sameParity);
-    const bool fits = counter.fitsBed(std::max({counts.body, counts.hem, counts.waist}), PieceKind::back);
+    const bool fits = m.panels || counter.fitsBed(std::max({counts.body, counts.hem, counts.waist}), PieceKind::back);
     const Stitches least(choices.hasShoulders() ? 4 : 2);
     if (counts.shoulder >= least && counts.neck >= Stitches(3))
-        return fits && countFront(counter, m, counts);
+        return fits && countHalves(counter, m, counts);
     counter.error("no_shoulder",
                   {"A neck of {0} stitches in a body of {1} leaves {2} for each shoulder: at least {3} are needed, "
                    "and 3 for the neck.",
@@ -174,16 +191,16 @@ bool countHeights(Counter& counter, const GarmentMeasures& m, GarmentCounts& cou
     const int mostTurns = counts.shoulder.count() - (choices.shoulder == ShoulderKind::stepped ? 1 : 0);
     if (counts.shoulderRows.count() / 2 > mostTurns)
         counts.shoulderRows = Rows(std::max(0, mostTurns) * 2);
-    // A cardigan's necks begin with the carriage at the armhole: an even number of rows above it.
-    const bool settled = m.isCardigan() && counts.shoulderRows > Rows(0);
+    // The necks of halves begin with the carriage at the armhole: an even number of rows above it.
+    const bool settled = m.frontInHalves() && counts.shoulderRows > Rows(0);
     const bool odd = choices.shoulder == ShoulderKind::shortRows;
     counts.armhole = counter.rows(Quantity::armholeRows, "Rows of the armhole", m.armholeDepth,
                                   !settled ? Parity::any
                                   : odd    ? Parity::odd
                                            : Parity::even,
                                   !settled ? "nearest whole row"
-                                  : odd    ? "odd, so that the fronts’ necks begin where the yarn is"
-                                           : "even, so that the fronts’ necks begin where the yarn is");
+                                  : odd    ? "odd, so that the halves’ necks begin where the yarn is"
+                                           : "even, so that the halves’ necks begin where the yarn is");
     if (m.hemRise > Length())
         counts.hemRise = counter.rows(Quantity::hemRiseRows, "Rows of the curved hem", m.hemRise, Parity::even,
                                       "even, two for each turn");
@@ -227,7 +244,8 @@ bool countHeights(Counter& counter, const GarmentMeasures& m, GarmentCounts& cou
 bool countHem(Counter& counter, GarmentCounts& counts) {
     if (counts.hemRise == Rows(0))
         return true;
-    const Stitches hem = counts.front > Stitches(0) ? std::min(counts.hem, counts.frontHem() * 2) : counts.hem;
+    const Stitches hem =
+        counts.front > Stitches(0) ? std::min(counts.hem, counts.ofHalf(counts.front, counts.hem) * 2) : counts.hem;
     counts.hemSide = Stitches(static_cast<int>(std::lround(hem.count() * (1.0 - hemFlatShare) / 2.0)));
     const Rows turns = counts.hemRise - Rows(2);
     if (turns < Rows(2) || counts.hemSide.count() < turns.count() / 2 || hem - counts.hemSide * 2 < Stitches(2)) {

@@ -77,8 +77,8 @@ bool Counter::fitsBed(Stitches stitches, PieceKind piece) {
     if (stitches <= project_.machine.needles)
         return true;
     error("too_wide",
-          {"It needs {0} needles, {1}; the bed has {2}, {3}. Ways out: less ease, a looser stitch size on a new "
-           "swatch, or a machine with more needles.",
+          {"It needs {0} needles, {1}; the bed has {2}, {3}. Ways out: less ease, two panels for back and "
+           "front, a looser stitch size on a new swatch, or a machine with more needles.",
            {stitches, gauge_.width(stitches), project_.machine.needles, gauge_.width(project_.machine.needles)}},
           piece);
     return false;
@@ -147,17 +147,20 @@ std::vector<double> straightIdeal(Stitches events, Rows rows) {
 
 std::optional<Slope> Counter::shaped(SlopeRequest request, ShapedEdge edge, std::optional<double> fineness) const {
     const EdgeShaping& how = choices().edge(edge);
-    if (how.everySecondRow)
-        request.everyMultiple = 2;
-    if (how.lines > 0)
-        if (auto shape = slope(request, how.lines))
+    // Where there are not rows enough for every second one alone, all are used.
+    for (const int multiple : {how.everySecondRow ? 2 : 1, 1}) {
+        request.everyMultiple = multiple;
+        if (how.lines > 0)
+            if (auto shape = slope(request, how.lines))
+                return shape;
+        if (auto shape = slopeWithin(request, fineness.value_or(tolerance(gauge_))))
             return shape;
-    return slopeWithin(request, fineness.value_or(tolerance(gauge_)));
+    }
+    return std::nullopt;
 }
 
 std::optional<Curve> Counter::shaped(CurveRequest request, ShapedEdge edge) const {
     const EdgeShaping& how = choices().edge(edge);
-    // Where there are not rows enough for every second one alone, all are used.
     for (const int multiple : {how.everySecondRow ? 2 : 1, 1}) {
         request.everyMultiple = multiple;
         if (how.lines > 0)

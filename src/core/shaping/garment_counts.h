@@ -3,6 +3,7 @@
 #pragma once
 
 #include "core/garment/garment_measures.h"
+#include "core/garment/pieces.h"
 #include "core/shaping/curve.h"
 #include "core/shaping/slope.h"
 
@@ -25,21 +26,21 @@ struct SideSlope {
     bool widens = false;
 };
 
-/// The neckline of back or front. It divides the piece in two halves, which mirror each other; a front of a cardigan is
-/// one half.
+/// The neckline of back or front. It divides the piece in two halves, which mirror each other; a front of a cardigan,
+/// or a panel, is one half.
 struct NeckCounts {
-    Rows depth;                  ///< 0 where it goes straight across
-    Stitches centre;             ///< held, bound off or off on waste yarn at once; of one front, on a cardigan
-    Stitches side;               ///< beyond the centre, of each half
+    Rows depth;      ///< 0 where it goes straight across
+    Stitches centre; ///< held, bound off or off on waste yarn at once; of one half where the piece is in two
+    Stitches side;   ///< beyond the centre, of each half
     std::vector<Stitches> steps; ///< held at each half, one for two rows; empty where its edge is decreased
     Curve shape;                 ///< decreases at each half's edge
     Rows rows;                   ///< of each half
     Rows slopeBefore;            ///< rows of the shoulder's slope that are knitted before the neck begins
     Rows firstTurn;              ///< row of a half, from 0, in which its next shoulder step is due
-    Stitches bottom;             ///< open or bound stitches that the trim is hung on; of one front, on a cardigan
-    Rows edge;                   ///< rows of one side edge that are hung for the trim
-    Length edgeLength;           ///< of that edge, along it
-    Stitches trimEdge;           ///< needles for one side edge
+    Stitches bottom;   ///< open or bound stitches that the trim is hung on; of one half where the piece is in two
+    Rows edge;         ///< rows of one side edge that are hung for the trim
+    Length edgeLength; ///< of that edge, along it
+    Stitches trimEdge; ///< needles for one side edge
 };
 
 struct GarmentCounts {
@@ -64,7 +65,8 @@ struct GarmentCounts {
     std::vector<Stitches> shoulderSteps; ///< one for two rows, and a last one where they are bound off
     NeckCounts frontNeck;
     NeckCounts backNeck;
-    Stitches front; ///< of each front of a cardigan, below the armhole; 0 for a closed front
+    Stitches front; ///< of each half of a front, below the armhole; 0 for one in one piece
+    Stitches back;  ///< the same of a back
     Stitches wrist;
     Stitches sleeveTop;
     WeltCounts cuff;
@@ -92,9 +94,11 @@ struct GarmentCounts {
     Stitches armholeRowsHung() const { return Stitches(armhole.count() - 1); }
     /// From the underarm to the row in which a neck begins.
     Rows toNeck(const NeckCounts& neckline) const { return armhole + shoulderRows - neckline.depth; }
-    /// Of one front of a cardigan: between armhole and shoulder's end, and at its lower edge and waist.
-    Stitches frontNeckWidth() const { return front - armholeInset() - shoulder; }
-    Stitches frontHem() const { return front + (hem - body) / 2; }
+    /// The stitches, below the armhole, of a half front or back.
+    Stitches half(PieceKind kind) const { return isBack(kind) ? back : front; }
+    /// Of a half with so many: how wide it is where the body would be `wide`, and its part of the neck.
+    Stitches ofHalf(Stitches half, Stitches wide) const { return half + (wide - body) / 2; }
+    Stitches neckOfHalf(Stitches half) const { return half - armholeInset() - shoulder; }
     /// Rows along the opening of a cardigan, from the finished lower edge to the neck.
     Rows frontEdge() const { return bodyWelt.visible + hemRise + toUnderarm + toNeck(frontNeck); }
 

@@ -15,13 +15,17 @@ class Neckline {
 public:
     Neckline(Counter& counter, const GarmentMeasures& m, GarmentCounts& counts, bool back)
         : counter_(counter), m_(m), counts_(counts), neck_(back ? counts.backNeck : counts.frontNeck), back_(back),
-          half_(!back && m.isCardigan()), kind_(back ? NeckKind::round : m.neck), school_(counter.choices().neckSchool),
-          width_(half_ ? counts.frontNeckWidth() : counts.neck) {}
+          half_(back ? m.panels : m.frontInHalves()), kind_(back ? NeckKind::round : m.neck),
+          school_(counter.choices().neckSchool),
+          width_(half_ ? counts.neckOfHalf(back ? counts.back : counts.front) : counts.neck) {}
 
     bool count() {
         const Length depth = back_ ? m_.backNeckDepth : m_.neckDepth;
         if (!(depth > Length())) {
-            neck_.centre = neck_.bottom = m_.body == BodyKind::raglan ? counts_.upper : counts_.neck;
+            const Stitches top = m_.body != BodyKind::raglan ? width_
+                                 : half_                     ? counts_.ofHalf(counts_.back, counts_.upper)
+                                                             : counts_.upper;
+            neck_.centre = neck_.bottom = top;
             return true;
         }
         if (!countDepth(depth) || !countShape())
@@ -34,7 +38,10 @@ public:
 
 private:
     Quantity quantity() const { return back_ ? Quantity::backNeckRows : Quantity::neckRows; }
-    PieceKind piece() const { return back_ ? PieceKind::back : half_ ? PieceKind::leftFront : PieceKind::front; }
+    PieceKind piece() const {
+        const Choices& choices = counter_.choices();
+        return back_ ? backOf(choices, Side::left) : frontOf(choices, Side::left);
+    }
     bool sloped() const { return counts_.shoulderRows > Rows(0); }
     bool stepped() const { return sloped() && counter_.choices().shoulder == ShoulderKind::stepped; }
 
@@ -50,11 +57,13 @@ private:
     /// The halves must come to their shoulder steps with the carriage on the right side; that settles the parity.
     bool countDepth(Length depth) {
         const Rows slope = counts_.shoulderRows;
-        const bool inSlope =
-            sloped() && !stepped() && !half_ && counter_.gauge().rows.over(depth) < slope.count() - 0.5;
+        const bool inSlope = sloped() && !stepped() && counter_.gauge().rows.over(depth) < slope.count() - 0.5;
         Parity parity = Parity::any;
         const char* reason = "nearest whole row";
-        if (stepped() || inSlope) {
+        if (half_ && inSlope) {
+            parity = Parity::odd;
+            reason = "odd, so that the neck begins with the carriage at the armhole";
+        } else if (stepped() || inSlope) {
             parity = Parity::even;
             reason = "even, so that both shoulders have the same steps";
         } else if (sloped()) {
@@ -69,9 +78,13 @@ private:
                           parity, reason);
         // A shaped armhole has both its sides begun before the neck divides them.
         const Rows above = counts_.armhole + slope - Rows(m_.hasArmhole() ? 3 : 1);
-        const Rows least = inSlope || back_ ? Rows(2) : stepped() ? slope : sloped() ? slope + Rows(1) : Rows(4);
-        const Rows most = inSlope ? std::min(above, slope - Rows(2)) : above;
-        if (neck_.depth < least || neck_.depth > most || (parity == Parity::odd && neck_.depth < slope))
+        const Rows least = half_ && inSlope   ? Rows(3)
+                           : inSlope || back_ ? Rows(2)
+                           : stepped()        ? slope
+                           : sloped()         ? slope + Rows(1)
+                                              : Rows(4);
+        const Rows most = inSlope ? std::min(above, slope - Rows(half_ ? 1 : 2)) : above;
+        if (neck_.depth < least || neck_.depth > most || (parity == Parity::odd && !inSlope && neck_.depth < slope))
             return refuse(least, most);
         neck_.slopeBefore = std::max(Rows(0), slope - neck_.depth);
         neck_.rows = neck_.depth;
@@ -79,9 +92,10 @@ private:
             neck_.firstTurn = neck_.rows;
         else if (stepped())
             neck_.firstTurn = neck_.depth - slope + neck_.slopeBefore;
-        else if (inSlope)
+        else if (inSlope) {
             neck_.firstTurn = Rows(1);
-        else {
+            neck_.rows -= Rows(half_ ? 1 : 0); // all over again one row earlier, since its one shoulder began first
+        } else {
             // The last row joins what the shoulder held; the halves are one row shorter than the neck is deep.
             neck_.firstTurn = neck_.depth - slope;
             neck_.rows -= Rows(1);
@@ -174,7 +188,7 @@ private:
         const EdgeShaping& edge = counter_.choices().edge(ShapedEdge::neck);
         Stitches gone;
         for (const CurveEvent& event : shape.events()) {
-            int turns = neck_.slopeBefore.count() / 2;
+            int turns = (neck_.slopeBefore.count() + 1) / 2;
             if (event.row >= neck_.firstTurn.count())
                 turns += (event.row - neck_.firstTurn.count()) / 2 + 1;
             Stitches left = counts_.shoulder + neck_.side - gone;

@@ -109,6 +109,15 @@ bool countSleeve(Counter& counter, const GarmentMeasures& m, GarmentCounts& coun
         counts.capTop = counter.stitches(
             Quantity::capTopStitches, "Stitches of the cap's flat top", m.capTop, Stitches(0),
             parityOf(counts.sleeveTop), counts.sleeveTop.isEven() ? "even, as the sleeve is" : "odd, as the sleeve is");
+        if (counts.capTop < Stitches(2)) {
+            counter.error(
+                "cap_top_stitches",
+                {"A sleeve cannot narrow to {0} at its top, with nothing to move its last stitches onto: 2 or "
+                 "more can be.",
+                 {counts.capTop}},
+                PieceKind::leftSleeve);
+            return false;
+        }
         if (!(m.body == BodyKind::raglan ? countRaglanSleeve(counter, counts) : countCap(counter, m, counts)))
             return false;
     }

@@ -14,13 +14,14 @@ bool countNeckTrim(Counter& counter, const GarmentMeasures& m, GarmentCounts& co
     const auto edges = [](const NeckCounts& neck) { return neck.trimEdge * 2; };
     const NeckCounts& back = counts.backNeck;
     const NeckCounts& front = counts.frontNeck;
-    const Stitches frontBottom = front.bottom * (m.isCardigan() ? 2 : 1);
+    const Stitches frontBottom = front.bottom * (m.frontInHalves() ? 2 : 1);
+    const Stitches backBottom = back.bottom * (m.panels ? 2 : 1);
     // What each half of a shaped piece ends in, and the tops of the sleeves.
     const Stitches tips = counts.shoulder * (back.depth > Rows(0) ? 4 : 2);
-    counts.trim = back.bottom + edges(back) + frontBottom + edges(front);
+    counts.trim = backBottom + edges(back) + frontBottom + edges(front);
     Reckoning& trim = counter.working(Quantity::trimStitches);
     trim.title = "Stitches of the neck trim";
-    trim.steps = {{{"back neck", {}}, back.bottom}};
+    trim.steps = {{{"back neck", {}}, backBottom}};
     if (back.depth > Rows(0))
         trim.steps.push_back({{"two edges of {0} rows", {back.edge}}, edges(back)});
     trim.steps.push_back({{"front neck", {}}, frontBottom});
@@ -38,10 +39,9 @@ bool countNeckTrim(Counter& counter, const GarmentMeasures& m, GarmentCounts& co
         const Stitches tip = raglan ? counts.shoulder : Stitches(0);
         const Stitches backTip = back.depth > Rows(0) ? tip : Stitches(0);
         // An open front, or the point of a V, parts at the middle of the back; else at both shoulders.
-        counts.trimFirst =
-            m.neck == NeckKind::vee || m.isCardigan()
-                ? front.bottom + front.trimEdge + tip + sleeve + backTip + back.trimEdge + back.bottom / 2
-                : back.bottom + (back.trimEdge + backTip + sleeve) * 2;
+        counts.trimFirst = m.neck == NeckKind::vee || m.isCardigan()
+                               ? front.bottom + front.trimEdge + tip + sleeve + backTip + back.trimEdge + backBottom / 2
+                               : backBottom + (back.trimEdge + backTip + sleeve) * 2;
         trim.steps.push_back({{"in two parts, the first of", {}}, counts.trimFirst});
     }
     counts.trimRows = counter.rows(Quantity::trimRows, "Rows of the neck trim", counter.choices().neckTrimDepth * 2.0,
