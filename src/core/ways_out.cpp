@@ -47,11 +47,7 @@ private:
     void offer(Phrase what, Project project) {
         if (ways_.size() >= mostWays)
             return;
-        const Worked worked = work(project);
-        const bool still = std::ranges::any_of(worked.findings, [&](const Finding& each) {
-            return std::string_view(each.code) == finding_.code && each.piece == finding_.piece;
-        });
-        if (!still)
+        if (mends(project, finding_))
             ways_.push_back({std::move(what), std::move(project)});
     }
 
@@ -72,8 +68,9 @@ private:
         const Length most = gauge->width(project_.machine.needles - seams - Stitches(1));
         Project next = project_;
         const auto piece = pieceFromKey(finding_.piece);
-        if (piece == PieceKind::back)
-            choose({"In two panels, with a seam down the middle", {}}, [](Choices& c) { c.panels = true; });
+        const bool straight = choices.hemLine == HemLine::straight && Choices::gatherOf(choices.bodyWelt) == 0.0;
+        if (piece == PieceKind::back && straight)
+            choose({"In two panels, with a middle seam", {}}, [](Choices& c) { c.panels = true; });
         if (piece && isBack(*piece)) {
             const auto bring = [&](Measure measure) {
                 if (const auto now = withEase(project_.wearer, project_.ease, measure); now && *now > most * 2.0)
@@ -121,6 +118,17 @@ private:
 };
 
 } // namespace
+
+bool mends(const Project& changed, const Finding& finding) {
+    const auto isSamePlace = [&](const std::string& key) {
+        const auto piece = pieceFromKey(key);
+        const auto found = pieceFromKey(finding.piece);
+        return key == finding.piece || (piece && found && isBack(*piece) && isBack(*found));
+    };
+    return std::ranges::none_of(work(changed).findings, [&](const Finding& each) {
+        return std::string_view(each.code) == finding.code && isSamePlace(each.piece);
+    });
+}
 
 std::vector<WayOut> waysOut(const Project& project, const Finding& finding) {
     return Ways(project, finding).all();

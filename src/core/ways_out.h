@@ -13,6 +13,9 @@ struct WayOut {
     Project project;
 };
 
+/// Whether a finding is no longer found in a project that was changed for it, at its piece or at the halves of that.
+bool mends(const Project& changed, const Finding& finding);
+
 /// At most three, the smallest change first. Only those after which the finding's code is no longer found; empty when
 /// nothing but the knitter's own measures can help.
 std::vector<WayOut> waysOut(const Project& project, const Finding& finding);

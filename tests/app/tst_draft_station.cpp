@@ -3,7 +3,10 @@
 #include "app/window_fixture.h"
 
 #include "app/draft/draft_edits.h"
+#include "core/format/project_json.h"
 #include "support/projects.h"
+#include "workroom/project_parts.h"
+#include "workroom/search_words.h"
 
 #include <QAbstractItemView>
 #include <QFileDialog>
@@ -78,6 +81,7 @@ private slots:
     void anEarlierStateIsCompared();
     void allPiecesHangSideBySide();
     void waysOutAreButtons();
+    void shelvesHaveWaysOut();
     void everyPieceIsShownEveryWay();
     void draftsAreExported();
     void theDialogsKindGivesTheEnding_data();
@@ -509,17 +513,81 @@ void TestDraftStation::waysOutAreButtons() {
     fixture.window().session().edit("Too much", wide);
     QVERIFY2(test::hasFinding(fixture.worked().findings, "too_wide"), test::listed(fixture.worked().findings));
     QVERIFY(draft->canvas()->view().wanted > fixture.project().machine.needles.count());
-    QPushButton* way = nullptr;
-    for (QPushButton* each : draft->slip()->findChildren<QPushButton*>())
-        if (each->isVisible() && each->text().startsWith("Less ease"))
-            way = each;
-    QVERIFY(way);
-    QTest::mouseClick(way, Qt::LeftButton);
+    const auto way = [draft](const char* text) {
+        for (QPushButton* each : draft->slip()->findChildren<QPushButton*>())
+            if (each->isVisible() && each->text().startsWith(text))
+                return each;
+        return static_cast<QPushButton*>(nullptr);
+    };
+    QVERIFY(way("In two panels") && way("Less ease"));
+    // In two panels it is as wide as it was meant; the drawing goes on with one of them.
+    QTest::mouseClick(way("In two panels"), Qt::LeftButton);
+    QVERIFY2(fixture.worked().sound(), test::listed(fixture.worked().findings));
+    QVERIFY(fixture.worked().counts->body > fixture.project().machine.needles);
+    QVERIFY(isHalf(draft->piece()));
+    QCOMPARE(draft->canvas()->view().wanted, 0);
+    fixture.window().session().undo();
+    draft->showPiece(PieceKind::back);
+    QTest::mouseClick(way("Less ease"), Qt::LeftButton);
     QVERIFY2(fixture.worked().sound(), test::listed(fixture.worked().findings));
     QVERIFY(fixture.worked().counts->body <= fixture.project().machine.needles);
     QVERIFY(fixture.worked().counts->body > fixture.project().machine.needles - Stitches(4));
     QCOMPARE(draft->canvas()->view().wanted, 0);
     QVERIFY(fixture.window().session().undoText().startsWith("Less ease"));
+}
+
+void TestDraftStation::shelvesHaveWaysOut() {
+    WindowFixture fixture;
+    DraftStation* draft = open(fixture, "Set-in pullover, V neck");
+    draft->showPiece(PieceKind::back);
+    Project wide = fixture.project();
+    wide.ease[static_cast<std::size_t>(Measure::chest)] = {Ease::Kind::length, 560.0};
+    wide.choices.body = BodyKind::dropShoulder;
+    // Too short a bed, one of another pitch, and two that would do; a swatch that is not loose enough, and one that is.
+    const auto keep = [&](Shelf shelf, const std::string& body) {
+        Project with = wide;
+        setPart(with, shelf, body);
+        fixture.workroom().add(shelf, partName(with, shelf), body, searchWords(shelf, body));
+    };
+    for (const auto& [name, needles, pitch] : {std::tuple{"Little longer bed", 204, 4.5},
+                                               {"Coarse long bed", 300, 9.0},
+                                               {"Longest bed", 280, 4.5},
+                                               {"Long bed", 250, 4.5}}) {
+        Machine machine = wide.machine;
+        machine.name = name;
+        machine.needles = Stitches(needles);
+        machine.pitch = Length::millimetres(pitch);
+        keep(Shelf::machines, toJson(machine));
+    }
+    for (const auto& [name, share] : {std::pair{"Moss, hardly looser", 1.02}, {"Moss, loose", 1.08}}) {
+        Swatch swatch = wide.swatch;
+        swatch.name = name;
+        const FabricGauge gauge = *fixture.worked().measured.gauge;
+        swatch.known = FabricGauge{Gauge::ofUnit(gauge.stitches.unit() * share), gauge.rows};
+        swatch.treatments.clear();
+        keep(Shelf::swatches, toJson(swatch));
+    }
+    fixture.window().session().edit("Too much", wide);
+    const auto way = [draft](const QString& text) {
+        QList<QPushButton*> found;
+        for (QPushButton* each : draft->slip()->findChildren<QPushButton*>())
+            if (each->isVisible() && each->text().contains(text))
+                found << each;
+        return found;
+    };
+    QCOMPARE(way("needles").size(), 1);
+    QVERIFY(way("On Long bed, 250 needles").size() == 1);
+    QCOMPARE(way("stitches to 10 cm").size(), 1);
+    QVERIFY(way("By the swatch Moss, loose").size() == 1);
+    QTest::mouseClick(way("On Long bed").front(), Qt::LeftButton);
+    QCOMPARE(fixture.project().machine.needles, Stitches(250));
+    QVERIFY2(fixture.worked().sound(), test::listed(fixture.worked().findings));
+    fixture.window().session().undo();
+    QCOMPARE(fixture.project().machine.needles, Stitches(200));
+    QTest::mouseClick(way("By the swatch").front(), Qt::LeftButton);
+    QCOMPARE(fixture.project().swatch.name, std::string("Moss, loose"));
+    QVERIFY2(fixture.worked().sound(), test::listed(fixture.worked().findings));
+    QVERIFY(way("By the swatch").isEmpty());
 }
 
 void TestDraftStation::everyPieceIsShownEveryWay() {
@@ -535,6 +603,7 @@ void TestDraftStation::everyPieceIsShownEveryWay() {
             next.choices.sleeveSchool =
                 neck == NeckKind::vee && body != BodyKind::raglan ? SleeveSchool::down : SleeveSchool::up;
             next.choices.neckTrimInTwo = true;
+            next.choices.panels = body == BodyKind::setIn || body == BodyKind::strapped;
             fixture.window().session().edit("shape", next);
             QVERIFY(fixture.worked().sound());
             for (const PieceKind piece : piecesOf(next.choices)) {

@@ -225,8 +225,10 @@ void TestGarmentProperty::randomPinsKeepProgramsClean() {
             project.pins[static_cast<Quantity>(*rc::gen::inRange(0, all))] = *rc::gen::inRange(1, 400);
         const Worked worked = work(project);
         for (const WorkedPiece& piece : worked.pieces)
-            for (const Finding& finding : piece.fabric.findings)
+            for (const Finding& finding : piece.fabric.findings) {
+                RC_LOG() << toJson(project);
                 RC_FAIL(piece.program.piece + ": " + finding.code + ", " + render(finding.text));
+            }
         if (worked.pieces.empty())
             RC_ASSERT(anyError(worked.findings));
     });

@@ -67,6 +67,9 @@ private slots:
     void gatheredWelts();
     void whatCannotBeGathered();
     void aStrapEndsWithADecrease();
+    void anArmholeEndsWithADecrease();
+    void aCapNeedsATop();
+    void panelsMeetInTheMiddle();
     void everyStarterSize_data();
     void everyStarterSize();
     void everyMachine_data();
@@ -375,6 +378,67 @@ void TestGarments::aStrapEndsWithADecrease() {
     QVERIFY2(worked.sound(), listed(worked.findings));
     const Fabric& back = worked.piece(PieceKind::back)->fabric;
     QCOMPARE(static_cast<int>(back.kept.at("shoulder_left").size()), worked.counts->shoulder.count());
+}
+
+void TestGarments::anArmholeEndsWithADecrease() {
+    // So few rows that its last decrease comes after them.
+    for (const bool panels : {false, true}) {
+        Project project = ilkesPullover();
+        project.choices.body = BodyKind::sleeveless;
+        project.choices.neck = NeckKind::boat;
+        project.choices.shoulder = ShoulderKind::straight;
+        project.choices.panels = panels;
+        project.pins[Quantity::armholeRows] = 8;
+        const Worked worked = work(project);
+        QVERIFY(!worked.pieces.empty());
+        for (const WorkedPiece& piece : worked.pieces)
+            QVERIFY2(piece.fabric.findings.empty(), listed(piece.fabric.findings));
+        QCOMPARE(worked.counts->armholeCurve.events().back().row, 7);
+    }
+}
+
+void TestGarments::aCapNeedsATop() {
+    Project project = ilkesPullover();
+    for (const auto& [stitches, works] : {std::pair{1, false}, {2, true}, {3, true}}) {
+        project.pins = {{Quantity::capTopStitches, stitches}};
+        // An even sleeve has an even top, an odd one an odd one.
+        project.pins[Quantity::wristStitches] = stitches % 2 == 0 ? 60 : 61;
+        project.pins[Quantity::sleeveTopStitches] = stitches % 2 == 0 ? 110 : 111;
+        const Worked worked = work(project);
+        QCOMPARE(hasFinding(worked.findings, "cap_top_stitches"), !works);
+        for (const WorkedPiece& piece : worked.pieces)
+            QVERIFY2(piece.fabric.findings.empty(), listed(piece.fabric.findings));
+    }
+}
+
+void TestGarments::panelsMeetInTheMiddle() {
+    Project project = ilkesPullover();
+    const Worked whole = work(project);
+    project.choices.panels = true;
+    const Worked worked = work(project);
+    QVERIFY2(worked.sound(), listed(worked.findings));
+    const GarmentCounts& c = *worked.counts;
+    // Both lose a stitch to the seam down the middle, as they do to those at the sides.
+    const Stitches seams(2);
+    QVERIFY(std::abs(((c.back - seams) * 2 - (whole.counts->body - seams)).count()) <= 2);
+    QCOMPARE(c.front, c.back);
+    const auto joins = [](const Worked& of, const char* joinKey) {
+        return std::ranges::count(of.joins, std::string(joinKey), &Join::key);
+    };
+    QVERIFY(joins(worked, "seam_back") == 1 && joins(worked, "seam_front") == 1 && joins(whole, "seam_back") == 0);
+    QVERIFY(worked.joins[0].key == "seam_back" && worked.joins[0].method == JoinMethod::mattress);
+    QCOMPARE(worked.joins[0].first.count, worked.joins[0].second.count);
+    // The wearer's left back lies with its side at the machine's right.
+    const Fabric& left = worked.piece(PieceKind::leftBack)->fabric;
+    QVERIFY(!left.edge("side_right").empty() && left.edge("side_left").empty());
+    // The neck trim takes the whole neckline, from both halves.
+    QVERIFY(std::abs((c.trim - whole.counts->trim).count()) <= 4);
+    // A cardigan's fronts stay as they are; its back is parted.
+    project.choices.closure = Closure::cardigan;
+    const Worked open = work(project);
+    QVERIFY2(open.sound(), listed(open.findings));
+    QVERIFY(joins(open, "seam_back") == 1 && joins(open, "seam_front") == 0);
+    QVERIFY(open.counts->front < open.counts->back);
 }
 
 void TestGarments::everyStarterSize_data() {

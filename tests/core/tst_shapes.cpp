@@ -575,6 +575,21 @@ void TestShapes::waysOutMend() {
     QVERIFY2(finding != worked.findings.end(), listed(worked.findings));
     const auto ways = waysOut(project, *finding);
     QVERIFY(!ways.empty() && ways.size() <= 3);
+    if (code == "too_wide") {
+        // A gauge that is named fits, and one a little tighter does not.
+        const double named = std::get<Figure>(finding->text.operands[4]).value;
+        for (const auto& [more, fits] : {std::pair{0.0, true}, {0.7, false}}) {
+            Project looser = project;
+            looser.swatch.known = FabricGauge{Gauge::perTenCentimetres(named + more), worked.measured.gauge->rows};
+            looser.swatch.treatments.clear();
+            QCOMPARE(hasFinding(work(looser).findings, "too_wide"), !fits);
+        }
+        // As wide as it was meant, or as narrow as the bed.
+        QVERIFY(ways.size() == 2 && ways[0].project.choices.panels);
+        const Worked inPanels = work(ways[0].project);
+        QVERIFY2(inPanels.sound(), listed(inPanels.findings));
+        QVERIFY(inPanels.counts->body > project.machine.needles);
+    }
     for (const WayOut& way : ways) {
         QVERIFY(!(way.project == project));
         QVERIFY(!hasFinding(work(way.project).findings, code.toLatin1().constData()));

@@ -4,6 +4,7 @@
 #include "app/canvas/fields.h"
 #include "app/draft/draft_edits.h"
 #include "app/draft/piece_view.h"
+#include "app/draft/shelf_ways.h"
 #include "app/theme/theme.h"
 #include "core/ways_out.h"
 
@@ -244,9 +245,10 @@ void DraftStation::markWanted(RailView& view) const {
     const bool tooWide = std::ranges::any_of(worked.findings, [](const Finding& each) {
         return std::string_view(each.code) == "too_wide" || std::string_view(each.code) == "trim_too_wide";
     });
-    const auto working = worked.workings.find(isSleeve(piece_)     ? Quantity::sleeveTopStitches
-                                              : isNeckTrim(piece_) ? Quantity::trimStitches
-                                                                   : Quantity::bodyStitches);
+    const auto working =
+        worked.workings.find(isSleeve(piece_)     ? Quantity::sleeveTopStitches
+                             : isNeckTrim(piece_) ? Quantity::trimStitches
+                                                  : quantitiesOf(Part::width, piece_, worked.choices).front());
     if (!tooWide || working == worked.workings.end())
         return;
     if (const int* needles = std::get_if<int>(&working->second.result); needles && *needles > view.needles) {
@@ -364,16 +366,24 @@ void DraftStation::fillWays() {
         item->widget()->deleteLater();
         delete item;
     }
+    const auto offer = [this](const QString& what, const std::function<void()>& take) {
+        auto* button = new QPushButton(what, ways_);
+        button->setObjectName(QStringLiteral("small"));
+        connect(button, &QPushButton::clicked, this, take);
+        ways_->layout()->addWidget(button);
+    };
     for (const Finding& finding : session().worked().findings) {
         if (finding.severity != Severity::error)
             continue;
         for (WayOut& way : waysOut(session().project(), finding)) {
             const QString what = coreText(way.what, session().unit());
-            auto* button = new QPushButton(what, ways_);
-            button->setObjectName(QStringLiteral("small"));
-            connect(button, &QPushButton::clicked, this,
-                    [this, what, next = std::move(way.project)] { session().edit(what, next); });
-            ways_->layout()->addWidget(button);
+            offer(what, [this, what, next = std::move(way.project)] { session().edit(what, next); });
+        }
+        try {
+            for (const ShelfWay& way : waysFromShelves(session(), finding))
+                offer(way.what, [this, way] { session().useFromShelf(way.shelf, way.item); });
+        } catch (const WorkroomError& error) {
+            emit said(error.message());
         }
     }
     ways_->setVisible(ways_->layout()->count() > 0);

@@ -143,8 +143,8 @@ private:
         join.key = joinKey;
         join.title = title;
         join.method = JoinMethod::mattress;
-        join.first = rows(leftRows, {"left panel, {0} rows", {leftRows}});
-        join.second = rows(rightRows, {"right panel, {0} rows", {rightRows}});
+        join.first = rows(leftRows, {"left panel", {}});
+        join.second = rows(rightRows, {"right panel", {}});
         join.tailSide = {"Sew from the lower edge up to the neck.", {}};
         join.facing = {"Knit side facing you, two bars a side, always one stitch in.", {}};
         if (leftRows != rightRows)

@@ -18,6 +18,8 @@ public:
 
     /// Knits up to that many rows above the mark. What falls due in the next row is left to whoever knits it.
     void knitTo(Rows row);
+    /// What falls due now, when no row follows that would do it.
+    void doDue();
     /// Stitches that go off a side after that many rows, by transfer.
     int dueAt(int row) const;
     /// Those that are still to go when so many rows are knitted.
@@ -33,7 +35,6 @@ public:
     NeedleSpan top() const;
 
 private:
-    void doDue();
     void underarm(Side side);
     /// The row above the mark before which a side's underarm goes; -1 where there is none.
     int underarmRow(Side side) const;

@@ -200,6 +200,7 @@ private:
     /// No neck to shape: straight or sloped shoulders, and what is open off on waste yarn.
     void writeStraightTop(Armholes& armholes) {
         armholes.knitTo(counts_.armhole);
+        armholes.doDue();
         const Rows wasteRows = project_.choices.wasteRows;
         const Stitches all(top_.size());
         if (counts_.shoulderSteps.empty()) {

@@ -39,6 +39,8 @@ operation::Transfer eyelets(const std::vector<NeedleSpan>& holes) {
 Program writeTrim(const Project& project, Trim trim) {
     ProgramWriter writer(project, key(trim.piece), worn(trim.piece));
     writer.section(trim.hangSection);
+    if (project.choices.panels && isNeckTrim(trim.piece))
+        writer.say("panels_first", "The panels are sewn together down the middle by now: the neckline is hung in one.");
     writer.say("purl_facing", trim.facing);
     operation::Hang close;
     close.allOf = {"first"};

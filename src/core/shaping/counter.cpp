@@ -4,6 +4,7 @@
 #include "core/shaping/across_row.h"
 
 #include <algorithm>
+#include <cmath>
 
 namespace vestimen {
 namespace {
@@ -76,10 +77,19 @@ void Counter::error(const char* code, Phrase text, PieceKind piece) {
 bool Counter::fitsBed(Stitches stitches, PieceKind piece) {
     if (stitches <= project_.machine.needles)
         return true;
+    // With room for the seams and for either parity, rounded down: it does fit then.
+    const Stitches seams(2);
+    const Length wide = gauge_.width(stitches - seams);
+    const double fitting =
+        std::floor(1000.0 * (project_.machine.needles - seams - Stitches(1)).count() / wide.mm()) / 10.0;
     error("too_wide",
-          {"It needs {0} needles, {1}; the bed has {2}, {3}. Ways out: less ease, two panels for back and "
-           "front, a looser stitch size on a new swatch, or a machine with more needles.",
-           {stitches, gauge_.width(stitches), project_.machine.needles, gauge_.width(project_.machine.needles)}},
+          {piece == PieceKind::back
+               ? "It needs {0} needles, {1}; the bed has {2}, {3}. Ways out: less ease, two panels for back and front, "
+                 "a swatch of at most {4} stitches to 10 cm, or a machine with more needles."
+               : "It needs {0} needles, {1}; the bed has {2}, {3}. Ways out: less ease, a swatch of at most {4} "
+                 "stitches to 10 cm, or a machine with more needles.",
+           {stitches, gauge_.width(stitches), project_.machine.needles, gauge_.width(project_.machine.needles),
+            Figure{fitting, 1}}},
           piece);
     return false;
 }
