@@ -9,6 +9,7 @@
 #include "workroom/search_words.h"
 
 #include <QAbstractItemView>
+#include <QCheckBox>
 #include <QFileDialog>
 #include <QMessageBox>
 
@@ -81,6 +82,7 @@ private slots:
     void anEarlierStateIsCompared();
     void allPiecesHangSideBySide();
     void waysOutAreButtons();
+    void panelsAreChosen();
     void shelvesHaveWaysOut();
     void everyPieceIsShownEveryWay();
     void draftsAreExported();
@@ -534,6 +536,32 @@ void TestDraftStation::waysOutAreButtons() {
     QVERIFY(fixture.worked().counts->body > fixture.project().machine.needles - Stitches(4));
     QCOMPARE(draft->canvas()->view().wanted, 0);
     QVERIFY(fixture.window().session().undoText().startsWith("Less ease"));
+}
+
+void TestDraftStation::panelsAreChosen() {
+    WindowFixture fixture;
+    DraftStation* draft = open(fixture, "Set-in pullover, V neck");
+    draft->showPiece(PieceKind::back);
+    draft->canvas()->pick(Part::none);
+    const auto box = [draft] {
+        for (QCheckBox* each : draft->findChildren<QCheckBox*>())
+            if (each->isVisible() && each->text().contains("panels"))
+                return each;
+        return static_cast<QCheckBox*>(nullptr);
+    };
+    QVERIFY(box() && box()->isEnabled() && !box()->isChecked());
+    QTest::mouseClick(box(), Qt::LeftButton, {}, QPoint(8, box()->height() / 2));
+    QVERIFY(fixture.project().choices.panels);
+    QVERIFY2(fixture.worked().sound(), test::listed(fixture.worked().findings));
+    QVERIFY(isHalf(draft->piece()) && isBack(draft->piece()));
+    QTest::keyClick(box(), Qt::Key_Space);
+    QVERIFY(!fixture.project().choices.panels);
+    QCOMPARE(draft->piece(), PieceKind::back);
+    // Not with a curved hem; the box says why.
+    Project curved = fixture.project();
+    curved.choices.hemLine = HemLine::curved;
+    fixture.window().session().edit("Curved", curved);
+    QVERIFY(box() && !box()->isEnabled() && box()->toolTip().contains("curved lower edge"));
 }
 
 void TestDraftStation::shelvesHaveWaysOut() {

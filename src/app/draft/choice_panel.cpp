@@ -368,8 +368,14 @@ void ChoicePanel::addCheck(QVBoxLayout* layout, const QString& name,
         choose(name, [&](Project& project) { choice(project.choices, place_) = on; });
     });
     controls_.push_back({{box}, std::move(belongs), [box, choice](const Project& project, const Place& at) {
-                             Choices copy = project.choices;
-                             box->setChecked(choice(copy, at));
+                             Project with = project;
+                             bool& on = choice(with.choices, at);
+                             box->setChecked(on);
+                             on = !on;
+                             const auto findings = choiceFindings(with);
+                             const bool works = findings.empty() || box->isChecked();
+                             box->setEnabled(works);
+                             box->setToolTip(works ? QString() : coreText(findings.front().text));
                          }});
 }
 
