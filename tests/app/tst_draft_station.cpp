@@ -505,6 +505,19 @@ void TestDraftStation::allPiecesHangSideBySide() {
     QCOMPARE(draft->piece(), PieceKind::back);
 }
 
+namespace {
+
+/// The ways out that are offered, those whose words contain these.
+QList<QPushButton*> waysCalled(DraftStation* draft, const char* text) {
+    QList<QPushButton*> found;
+    for (QPushButton* each : draft->slip()->findChildren<QPushButton*>())
+        if (each->isVisible() && each->text().contains(text))
+            found << each;
+    return found;
+}
+
+} // namespace
+
 void TestDraftStation::waysOutAreButtons() {
     WindowFixture fixture;
     DraftStation* draft = open(fixture, "Set-in pullover, V neck");
@@ -515,12 +528,7 @@ void TestDraftStation::waysOutAreButtons() {
     fixture.window().session().edit("Too much", wide);
     QVERIFY2(test::hasFinding(fixture.worked().findings, "too_wide"), test::listed(fixture.worked().findings));
     QVERIFY(draft->canvas()->view().wanted > fixture.project().machine.needles.count());
-    const auto way = [draft](const char* text) {
-        for (QPushButton* each : draft->slip()->findChildren<QPushButton*>())
-            if (each->isVisible() && each->text().startsWith(text))
-                return each;
-        return static_cast<QPushButton*>(nullptr);
-    };
+    const auto way = [draft](const char* text) { return waysCalled(draft, text).value(0); };
     QVERIFY(way("In two panels") && way("Less ease"));
     // In two panels it is as wide as it was meant; the drawing goes on with one of them.
     QTest::mouseClick(way("In two panels"), Qt::LeftButton);
@@ -596,13 +604,7 @@ void TestDraftStation::shelvesHaveWaysOut() {
         keep(Shelf::swatches, toJson(swatch));
     }
     fixture.window().session().edit("Too much", wide);
-    const auto way = [draft](const QString& text) {
-        QList<QPushButton*> found;
-        for (QPushButton* each : draft->slip()->findChildren<QPushButton*>())
-            if (each->isVisible() && each->text().contains(text))
-                found << each;
-        return found;
-    };
+    const auto way = [draft](const char* text) { return waysCalled(draft, text); };
     QCOMPARE(way("needles").size(), 1);
     QVERIFY(way("On Long bed, 250 needles").size() == 1);
     QCOMPARE(way("stitches to 10 cm").size(), 1);
