@@ -249,7 +249,7 @@ void NeedlePicture::setStates(const VirtualBed& before, const VirtualBed& after,
         if (!same(before.needle(Needle::atSlot(slot)), after.needle(Needle::atSlot(slot))))
             changed.push_back(slot);
     if (changed.empty())
-        return update();
+        return clear(tr("the needles stay as they are"));
     // Two ends of the bed, or one stretch.
     std::vector<std::pair<int, int>> stretches = {{changed.front(), changed.front()}};
     for (const int slot : changed) {

@@ -126,7 +126,7 @@ void PieceChoice::add(const QString& title, const std::optional<BegunPiece>& alr
     line->setContentsMargins(16, 10, 16, 10);
     auto* name = new QLabel(title, row);
     name->setObjectName(QStringLiteral("heading"));
-    name->setMinimumWidth(140);
+    name->setMinimumWidth(190);
     auto* words = new QLabel(row);
     words->setObjectName(QStringLiteral("muted"));
     line->addWidget(name);

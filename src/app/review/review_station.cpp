@@ -55,7 +55,8 @@ ReviewStation::ReviewStation(Session& session, QWidget* parent) : Station(sessio
         grid->setVerticalSpacing(4);
         auto* name = new QLabel(coreText(label(kind)), card);
         name->setObjectName(QStringLiteral("heading"));
-        name->setMinimumWidth(112);
+        name->setFixedWidth(138);
+        name->setWordWrap(true);
         grid->addWidget(name, 0, 0);
         Row row{};
         for (int i = 0; i < 2; ++i) {
