@@ -34,6 +34,12 @@ LoopId Fabric::firstRowLoop(Needle needle) const {
     // The loops lie in needle order, forwards or backwards.
     const auto begin = loops.begin() + pass.firstLoop;
     const auto end = begin + pass.loopCount;
+    if (begin == end)
+        return noLoop;
+    // Mostly on every needle.
+    const int along = pass.from == Side::left ? needle.slot() - begin->slot() : begin->slot() - needle.slot();
+    if (along >= 0 && along < end - begin && begin[along].slot() == needle.slot() && begin[along].bed() == needle.bed())
+        return static_cast<LoopId>(begin + along - loops.begin());
     const auto found =
         pass.from == Side::left
             ? std::lower_bound(begin, end, needle.slot(), [](const Loop& l, int slot) { return l.slot() < slot; })

@@ -263,14 +263,17 @@ struct Perform {
     struct HangRun {
         const HangSource* source = nullptr; ///< the first of the run
         const Fabric* fabric = nullptr;     ///< nothing where there is no such piece
-        std::uint64_t piece = 0;            ///< 0 for this one
+        bool own = true;                    ///< of this piece
         std::vector<LoopId> openings;       ///< unless of the first row
+        std::vector<bool>* used = nullptr;  ///< by loop: hung before, from a source of this kind
         int hung = 0;
     };
 
     HangRun hangRun(const HangSource& source) const {
         HangRun run{.source = &source, .fabric = &bed.fabric_, .openings = {}};
+        std::size_t piece = 0;
         if (!source.piece.empty()) {
+            run.own = false;
             run.fabric = nullptr;
             if (!bed.siblings_)
                 return run;
@@ -278,8 +281,9 @@ struct Perform {
             if (found == bed.siblings_->end())
                 return run;
             run.fabric = found->second;
-            run.piece = 1 + static_cast<std::uint64_t>(std::distance(bed.siblings_->begin(), found));
+            piece = 1 + static_cast<std::size_t>(std::distance(bed.siblings_->begin(), found));
         }
+        run.used = &bed.sourcesUsed_[{piece, source.kind}];
         if (source.kind == HangSource::Kind::edge) {
             run.openings = run.fabric->edge(source.name);
         } else if (source.kind == HangSource::Kind::kept || source.kind == HangSource::Kind::bound) {
@@ -297,7 +301,7 @@ struct Perform {
         if (source.kind == HangSource::Kind::first)
             return run.fabric->firstRowLoop(source.needle);
         if (source.kind == HangSource::Kind::bar)
-            return run.piece == 0 && bed.onBed(source.needle) ? bed.at(source.needle).newest() : noLoop;
+            return run.own && bed.onBed(source.needle) ? bed.at(source.needle).newest() : noLoop;
         return source.index >= 1 && source.index <= static_cast<int>(run.openings.size())
                    ? run.openings[static_cast<std::size_t>(source.index) - 1]
                    : noLoop;
@@ -357,14 +361,14 @@ struct Perform {
                 nothingThere(needle, "hang: its source does not exist");
                 continue;
             }
-            // The same for the same source only.
-            const std::uint64_t key = run.piece << 40 | static_cast<std::uint64_t>(source.kind) << 36 | loop;
-            if (!bed.sourcesUsed_.insert(key).second)
+            if (loop >= run.used->size())
+                run.used->resize(run.fabric->loops.size());
+            if ((*run.used)[loop])
                 bed.find("source_twice", needle, {"What goes on {0} was hung before.", {needle}});
-            const bool own = run.piece == 0;
-            const YarnIndex yarn = own ? bed.fabric_.loops[loop].yarn() : bed.workingYarn_.value_or(YarnIndex{0});
+            (*run.used)[loop] = true;
+            const YarnIndex yarn = run.own ? bed.fabric_.loops[loop].yarn() : bed.workingYarn_.value_or(YarnIndex{0});
             const LoopKind kind = source.kind == HangSource::Kind::bar ? LoopKind::picked : LoopKind::hung;
-            bed.push(needle, bed.make(kind, needle, yarn, own ? loop : noLoop));
+            bed.push(needle, bed.make(kind, needle, yarn, run.own ? loop : noLoop));
             bed.at(needle).position = Position::work;
             bed.at(needle).ladderAllowed = false;
             ++run.hung;

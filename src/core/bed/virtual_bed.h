@@ -5,7 +5,7 @@
 
 #include "core/bed/fabric.h"
 
-#include <boost/container/flat_set.hpp>
+#include <boost/container/small_vector.hpp>
 
 #include <vector>
 
@@ -21,7 +21,8 @@ struct NeedleState {
     bool ladderAllowed = false; ///< the arrangement or an operation left it empty on purpose
     bool wrapped = false;       ///< since it came to hold
     std::int16_t placed = -1;   ///< the yarn it takes in the next pass only
-    std::vector<LoopId> more;   ///< further loops, in order
+    /// Further loops, in order; as many as most needles ever hold lie within.
+    boost::container::small_vector<LoopId, 3> more;
 
     LoopId newest() const { return more.empty() ? first : more.back(); }
 };
@@ -107,7 +108,8 @@ private:
     bool anyPlaced_ = false; ///< some needle takes another yarn in the next pass
     int firstActive_;        ///< slots outside these two are empty and out of work
     int lastActive_;
-    boost::container::flat_set<std::uint64_t> sourcesUsed_;
+    /// The loops that were hung, of each piece (0 for this one) and kind of source.
+    std::map<std::pair<std::size_t, HangSource::Kind>, std::vector<bool>> sourcesUsed_;
     std::map<Needle, std::pair<LoopId, int>> dropped_; ///< needle to the loop let down and its depth
     std::size_t shapeRun_ = 0;
     int shapePasses_ = 0;

@@ -137,8 +137,8 @@ std::vector<Finding> garmentFindings(const GarmentMeasures& m, const Project& pr
              {m.waistHeight, waistFrom, waistTo}});
     Length cap;
     if (m.hasArmhole() && sleeves && !anyError(findings)) {
-        if (const auto height = capHeight(m))
-            cap = *height;
+        if (m.cap)
+            cap = *m.cap;
         else if (choices.body == BodyKind::raglan)
             error("raglan_top",
                   {"A sleeve of {0} less {1} at each underarm is no wider than its top of {2}: make the top narrower, "

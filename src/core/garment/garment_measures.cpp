@@ -13,6 +13,24 @@ Length shortEdge(Length top, Length wrist, Length shortened, Length whole) {
     return whole > shortened ? top + (wrist - top) * (shortened / whole) : wrist;
 }
 
+/// The height for which the cap fits both armholes plus ease.
+std::optional<Length> capHeight(const GarmentMeasures& m) {
+    if (m.body == BodyKind::raglan)
+        return m.sleeveTop - m.underarm * 2.0 > m.capTop ? std::optional(m.armholeDepth) : std::nullopt;
+    const Length side = (m.sleeveTop - m.capTop) / 2.0 - m.underarm;
+    const Length wanted = armholesTogether(m) + m.capEase;
+    if (side <= Length() || capEdge(m.underarm, side, Length(), m.capTop) > wanted)
+        return std::nullopt;
+    // The edge grows with the height, and is never shorter than both sides' heights.
+    Length low;
+    Length high = wanted;
+    for (int i = 0; i < 40; ++i) {
+        const Length middle = (low + high) / 2.0;
+        (capEdge(m.underarm, side, middle, m.capTop) < wanted ? low : high) = middle;
+    }
+    return low;
+}
+
 void measureSleeve(GarmentMeasures& m, const Project& project) {
     const Choices& choices = project.choices;
     const auto get = [&](Measure measure) { return withEase(project.wearer, project.ease, measure); };
@@ -21,7 +39,9 @@ void measureSleeve(GarmentMeasures& m, const Project& project) {
     m.capEase = choices.capEase;
     m.upperArm = *get(Measure::upperArm);
     m.sleeveTop = choices.body == BodyKind::dropShoulder ? m.armholeDepth * 2.0 : m.upperArm;
-    const Length cap = m.hasArmhole() ? capHeight(m).value_or(Length()) : Length();
+    if (m.hasArmhole())
+        m.cap = capHeight(m);
+    const Length cap = m.cap.value_or(Length());
     const bool shortened = choices.sleeveReach == SleeveReach::shortened;
     const bool tapered = choices.sleeveLine == SleeveLine::tapered;
     Length below = choices.shortSleeve;
@@ -138,23 +158,6 @@ Length capEdge(Length underarm, Length side, Length height, Length top) {
 Length armholesTogether(const GarmentMeasures& m) {
     const Length height = m.armholeDepth * armholeCurveShare;
     return armholeEdge(m.underarm, m.armholeInset() - m.underarm, height, m.armholeDepth - height) * 2.0;
-}
-
-std::optional<Length> capHeight(const GarmentMeasures& m) {
-    if (m.body == BodyKind::raglan)
-        return m.sleeveTop - m.underarm * 2.0 > m.capTop ? std::optional(m.armholeDepth) : std::nullopt;
-    const Length side = (m.sleeveTop - m.capTop) / 2.0 - m.underarm;
-    const Length wanted = armholesTogether(m) + m.capEase;
-    if (side <= Length() || capEdge(m.underarm, side, Length(), m.capTop) > wanted)
-        return std::nullopt;
-    // The edge grows with the height, and is never shorter than both sides' heights.
-    Length low;
-    Length high = wanted;
-    for (int i = 0; i < 40; ++i) {
-        const Length middle = (low + high) / 2.0;
-        (capEdge(m.underarm, side, middle, m.capTop) < wanted ? low : high) = middle;
-    }
-    return low;
 }
 
 } // namespace vestimen

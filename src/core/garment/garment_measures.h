@@ -35,6 +35,7 @@ struct GarmentMeasures {
     Length headGirth;
     Length capTop;
     Length capEase;
+    std::optional<Length> cap; ///< its height, or a raglan's; nothing where the sleeve is too wide for any
     BodyKind body = BodyKind::dropShoulder;
     NeckKind neck = NeckKind::round;
     SideKind sides = SideKind::straight;
@@ -79,8 +80,5 @@ Length armholeEdge(Length underarm, Length curveWidth, Length curveHeight, Lengt
 Length capEdge(Length underarm, Length side, Length height, Length top);
 /// Along both shaped armholes, back and front together.
 Length armholesTogether(const GarmentMeasures& measures);
-/// The height for which the cap fits both armholes plus ease, or that of a raglan's; nothing where the sleeve is too
-/// wide for any.
-std::optional<Length> capHeight(const GarmentMeasures& measures);
 
 } // namespace vestimen

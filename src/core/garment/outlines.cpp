@@ -250,7 +250,7 @@ Outline bodyOutline(const GarmentMeasures& m, PieceKind piece, Length welt) {
 Outline sleeveOutline(const GarmentMeasures& m, PieceKind piece) {
     const Length wrist = m.wrist / 2.0;
     const Length top = m.sleeveTop / 2.0;
-    const Length cap = m.hasArmhole() ? capHeight(m).value_or(Length()) : Length();
+    const Length cap = m.cap.value_or(Length());
     const Length underarm = m.sleeveLength - cap;
     const std::vector<OutlinePoint> seam =
         gatheredBelow({{wrist, Length()}, {wrist, m.cuffDepth}, {top, underarm - sleeveStraight}, {top, underarm}},
