@@ -443,8 +443,14 @@ void TestKnitStation::plainRowsShowWhatComesNext() {
     QVERIFY(texts(knit).contains("nothing else to do"));
     QVERIFY(!knit->settingChanges());
     const auto* picture = knit->findChild<NeedlePicture*>();
-    QVERIFY(picture && !picture->isEmpty());
+    QVERIFY(picture && picture->isVisible() && !picture->isEmpty());
     QCOMPARE(picture->when(), QString("in %1 rows").arg(knit->state()->rowsAhead()));
+    // A reminder moves no needle.
+    knitUntil(knit, [](const KnittingState& state) {
+        return state.next() && coreText(state.next()->text).contains("weights");
+    });
+    QVERIFY(picture->isEmpty());
+    QCOMPARE(picture->why(), QString("the needles stay as they are"));
 }
 
 void TestKnitStation::whatIsOnHoldIsSaid() {

@@ -85,6 +85,8 @@ public:
     void clear(const QString& why = tr("nothing to do by hand"));
     bool isEmpty() const { return groups_.empty(); }
     const QString& when() const { return when_; }
+    /// What is said where there is nothing to show.
+    const QString& why() const { return why_; }
     /// As it is on the screen, in its own size; on paper too.
     void paintOn(QPainter& painter) const;
     QSize minimumSizeHint() const override { return {240, 118}; }
