@@ -88,6 +88,8 @@ QSpinBox::down-arrow { image: url(:/icons/down.svg); width: 10px; height: 6px; }
 QComboBox QAbstractItemView { background: @paper; border: 1px solid @line; selection-background-color: @woad; selection-color: @onwoad; }
 QCheckBox::indicator, QListWidget::indicator { width: 16px; height: 16px; border: 1px solid @muted; border-radius: 4px; background: @paper; }
 QCheckBox::indicator:checked, QListWidget::indicator:checked { background: @woad; border-color: @onwoad; image: url(@check); }
+QCheckBox:disabled { color: @muted; }
+QCheckBox::indicator:disabled { border-color: @line; background: @ground; }
 QTabBar::tab { background: @paper; border: 1px solid @line; border-radius: 6px; padding: 6px 8px; margin-right: 5px; font-weight: 700; }
 QTabBar::tab:hover { border-color: @muted; }
 QTabBar::tab:selected { background: @woad; color: @onwoad; border-color: @woad; }
