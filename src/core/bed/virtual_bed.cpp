@@ -127,6 +127,18 @@ void VirtualBed::activate(Needle needle) {
     lastActive_ = std::max(lastActive_, needle.slot());
 }
 
+void VirtualBed::passOverIdle() {
+    const auto isIdle = [this](int slot) {
+        const auto at = static_cast<std::size_t>(slot + half_);
+        const auto empty = [](const NeedleState& state) { return state.position == Position::out && state.loops == 0; };
+        return empty(needles_[at]) && (needles_.size() == perBed_ || empty(needles_[at + perBed_]));
+    };
+    while (firstActive_ < lastActive_ && isIdle(firstActive_))
+        ++firstActive_;
+    while (firstActive_ < lastActive_ && isIdle(lastActive_))
+        --lastActive_;
+}
+
 std::optional<YarnIndex> VirtualBed::yarnAtHand(const char* what) {
     if (!workingYarn_ || !yarns_[*workingYarn_].joined) {
         find("no_yarn", std::nullopt, {"There is no yarn to {0} with: join one first.", {std::string(what)}});
@@ -269,6 +281,7 @@ void VirtualBed::pass(const operation::Knit& knit) {
     std::optional<Needle> ladderAt;
     lastKnitted_.reset();
     steady_ = !leverOn_ && !twoBeds;
+    passOverIdle();
     const int count = std::max(0, lastActive_ - firstActive_ + 1);
     const int step = from == Side::left ? 1 : -1;
     int slot = from == Side::left ? firstActive_ : lastActive_;

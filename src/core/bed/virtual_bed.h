@@ -75,6 +75,8 @@ private:
     void addParents(LoopId loop, const NeedleState& stack, bool keepFirst);
     /// A needle comes out of rest.
     void activate(Needle needle);
+    /// Leaves the empty needles out of work at both ends to the slots that are not looked at.
+    void passOverIdle();
     void clear(NeedleState& state);
     void move(NeedleState stack, Needle to);
     NeedleState lift(Needle from);
