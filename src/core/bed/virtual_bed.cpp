@@ -196,19 +196,18 @@ void VirtualBed::checkShape(int stitches) {
 }
 
 int VirtualBed::plainRun(int slot, int step, int most, YarnIndex yarn) {
-    NeedleState* const first = needles_.data() + (slot + half_);
+    // Room for all of them first: most runs take it.
+    const auto begin = static_cast<LoopId>(fabric_.loops.size());
+    fabric_.loops.resize(begin + static_cast<std::size_t>(most), boost::container::default_init);
+    Loop* const loops = fabric_.loops.data() + begin;
+    NeedleState* state = needles_.data() + (slot + half_);
     int run = 0;
-    for (const NeedleState* state = first; run < most && isPlain(*state); ++run)
-        state += step;
-    auto id = static_cast<LoopId>(fabric_.loops.size());
-    fabric_.loops.resize(id + static_cast<std::size_t>(run), boost::container::default_init);
-    Loop* loop = fabric_.loops.data() + id;
-    NeedleState* state = first;
-    for (int i = 0; i < run; ++i, state += step, slot += step) {
-        *loop++ = Loop::knit(state->first, slot, yarn);
-        state->first = id++;
+    for (; run < most && isPlain(*state); ++run, state += step, slot += step) {
+        loops[run] = Loop::knit(state->first, slot, yarn);
+        state->first = begin + static_cast<LoopId>(run);
         state->wrapped = false;
     }
+    fabric_.loops.resize(begin + static_cast<std::size_t>(run), boost::container::default_init);
     return run;
 }
 
