@@ -565,6 +565,12 @@ void TestDraftStation::panelsAreChosen() {
     QTest::keyClick(box(), Qt::Key_Space);
     QVERIFY(!fixture.project().choices.panels);
     QCOMPARE(draft->piece(), PieceKind::back);
+    draft->showPiece(PieceKind::front);
+    draft->canvas()->pick(Part::none);
+    QTest::keyClick(box(), Qt::Key_Space);
+    QCOMPARE(draft->piece(), PieceKind::leftFront);
+    QTest::keyClick(box(), Qt::Key_Space);
+    QCOMPARE(draft->piece(), PieceKind::front);
     // Not with a curved hem; the box says why.
     Project curved = fixture.project();
     curved.choices.hemLine = HemLine::curved;

@@ -259,9 +259,12 @@ void DraftStation::markWanted(RailView& view) const {
 
 void DraftStation::fillTabs() {
     filling_ = true;
-    const std::vector<PieceKind> pieces = piecesOf(session().project().choices);
+    const Choices& choices = session().project().choices;
+    const std::vector<PieceKind> pieces = piecesOf(choices);
+    // A front that is parted, or closed again, stays a front.
     if (std::ranges::count(pieces, piece_) == 0)
-        piece_ = pieces.front();
+        piece_ = piece_ == PieceKind::front || (isHalf(piece_) && !isBack(piece_)) ? frontOf(choices, Side::left)
+                                                                                   : backOf(choices, Side::left);
     std::vector<int> wanted = {allTab};
     for (const PieceKind kind : pieces)
         wanted.push_back(static_cast<int>(kind));
