@@ -24,9 +24,10 @@ public:
 
     std::vector<WayOut> all() {
         const std::string_view code = finding_.code;
-        if (code == "too_wide")
+        if (code == "too_wide") {
+            inPanels();
             narrower();
-        else if (code == "trim_too_wide")
+        } else if (code == "trim_too_wide")
             choose({"Knit the neck trim in two parts", {}}, [](Choices& c) { c.neckTrimInTwo = true; });
         else if (code == "rib_needs_two_beds")
             otherRibs();
@@ -57,6 +58,14 @@ private:
         offer(std::move(what), std::move(next));
     }
 
+    void inPanels() {
+        const Choices& now = project_.choices;
+        // What would keep them from being offered is left as it is.
+        if (finding_.piece == key(PieceKind::back) && now.hemLine == HemLine::straight &&
+            Choices::gatherOf(now.bodyWelt) == 0.0)
+            choose({"In two panels, with a middle seam", {}}, [](Choices& c) { c.panels = true; });
+    }
+
     /// As wide as the bed allows.
     void narrower() {
         const auto gauge = measured(project_.swatch).gauge;
@@ -68,18 +77,16 @@ private:
         const Length most = gauge->width(project_.machine.needles - seams - Stitches(1));
         Project next = project_;
         const auto piece = pieceFromKey(finding_.piece);
-        const bool straight = choices.hemLine == HemLine::straight && Choices::gatherOf(choices.bodyWelt) == 0.0;
-        if (piece == PieceKind::back && straight)
-            choose({"In two panels, with a middle seam", {}}, [](Choices& c) { c.panels = true; });
         if (piece && isBack(*piece)) {
+            const Length widest = most * (isHalf(*piece) ? 2.0 : 1.0);
             const auto bring = [&](Measure measure) {
-                if (const auto now = withEase(project_.wearer, project_.ease, measure); now && *now > most * 2.0)
-                    bringTo(next, measure, most * 2.0);
+                if (const auto now = withEase(project_.wearer, project_.ease, measure); now && *now > widest * 2.0)
+                    bringTo(next, measure, widest * 2.0);
             };
             bring(Measure::chest);
             if (choices.sides != SideKind::straight)
                 bring(Measure::hip);
-            offer({"Less ease: {0} wide", {most}}, std::move(next));
+            offer({"Less ease: {0} wide", {widest}}, std::move(next));
         } else if (piece == PieceKind::leftSleeve) {
             if (choices.body == BodyKind::dropShoulder)
                 bringTo(next, Measure::armholeDepth, most / 2.0);

@@ -589,6 +589,19 @@ void TestShapes::waysOutMend() {
         const Worked inPanels = work(ways[0].project);
         QVERIFY2(inPanels.sound(), listed(inPanels.findings));
         QVERIFY(inPanels.counts->body > project.machine.needles);
+        // Panels too can be too wide, and are then made as wide as the bed.
+        Project tooShort = ways[0].project;
+        tooShort.machine.needles = Stitches(90);
+        tooShort.choices.neckTrimInTwo = true;
+        const auto findings = work(tooShort).findings;
+        const auto wide = std::ranges::find(findings, code.toStdString(), &Finding::code);
+        QVERIFY(wide != findings.end() && wide->piece == "left_back");
+        const auto narrower = waysOut(tooShort, *wide);
+        QCOMPARE(narrower.size(), 1u);
+        const Worked fitting = work(narrower[0].project);
+        QVERIFY(mends(narrower[0].project, *wide));
+        QVERIFY(fitting.measures->width <= fitting.measured.gauge->width(Stitches(2 * 90)));
+        QVERIFY(fitting.measures->width > fitting.measured.gauge->width(Stitches(2 * 84)));
     }
     for (const WayOut& way : ways) {
         QVERIFY(!(way.project == project));

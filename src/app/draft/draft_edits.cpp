@@ -142,7 +142,7 @@ QList<Quantity> quantitiesOf(Part part, PieceKind piece, const Choices& choices)
         return {isSleeve(piece) ? Quantity::cuffRows : Quantity::bodyWeltRows};
     case Part::width:
         if (isHalf(piece))
-            return {isBack(piece) || !choices.isCardigan() ? Quantity::panelStitches : Quantity::frontStitches,
+            return {isPanel(piece, choices) ? Quantity::panelStitches : Quantity::frontStitches,
                     Quantity::bodyStitches};
         return {Quantity::bodyStitches};
     case Part::hemWidth:

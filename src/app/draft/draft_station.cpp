@@ -365,6 +365,8 @@ void DraftStation::fillSlip() {
 
 /// What can be done about what is in the way, as buttons.
 void DraftStation::fillWays() {
+    if (session().isPreviewing())
+        return; // a hand that drags takes no way out; the shelves are not read at every step
     while (QLayoutItem* item = ways_->layout()->takeAt(0)) {
         item->widget()->deleteLater();
         delete item;

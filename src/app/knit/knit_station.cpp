@@ -539,7 +539,10 @@ void KnitStation::countRows(int rows) {
             return;
     }
     if (state_->place() != before) {
-        rows == 1 ? pace_.done(state_->program(), state_->place()) : pace_.start();
+        if (rows == 1)
+            pace_.done(state_->program(), state_->place());
+        else
+            pace_.start(); // nobody saw when each of them was made
         announcer_.announce(announcementAfter(*state_, before));
     }
     remindOfRest();

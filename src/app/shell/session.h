@@ -61,6 +61,7 @@ public:
     void edit(const QString& what, Project next, bool merge = false);
     /// Shows `next` without storing it, while something is dragged. `edit` or `endPreview` follows.
     void preview(Project next);
+    bool isPreviewing() const { return beforePreview_.has_value(); }
     void endPreview();
 
     bool canUndo() const { return !undo_.empty(); }

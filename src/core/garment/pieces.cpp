@@ -46,6 +46,10 @@ bool isHalf(PieceKind kind) {
            kind == PieceKind::rightBack;
 }
 
+bool isPanel(PieceKind kind, const Choices& choices) {
+    return isHalf(kind) && (isBack(kind) || !choices.isCardigan());
+}
+
 PieceKind frontOf(const Choices& choices, Side wearers) {
     if (!choices.frontInHalves())
         return PieceKind::front;

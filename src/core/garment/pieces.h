@@ -44,6 +44,8 @@ bool isNeckTrim(PieceKind kind);
 bool isBack(PieceKind kind);
 /// One of the two fronts of a cardigan, or a panel of a front or back in two.
 bool isHalf(PieceKind kind);
+/// A half that is sewn to the other one down the middle.
+bool isPanel(PieceKind kind, const Choices& choices);
 /// The piece that a garment's front, or back, has on a side of the wearer.
 PieceKind frontOf(const Choices& choices, Side wearers);
 PieceKind backOf(const Choices& choices, Side wearers);

@@ -243,8 +243,8 @@ private:
         join.title = title;
         join.method = JoinMethod::knitOn;
         join.trim = piece;
-        const Stitches frontBottom = c.frontNeck.bottom * (input_.choices.frontInHalves() ? 2 : 1);
-        const Stitches backBottom = c.backNeck.bottom * (input_.choices.panels ? 2 : 1);
+        const Stitches frontBottom = c.frontBottom();
+        const Stitches backBottom = c.backBottom();
         const Rows edges = (c.frontNeck.edge + c.backNeck.edge) * 2;
         const Stitches sleeveTops =
             c.trim - backBottom - frontBottom - (c.frontNeck.trimEdge + c.backNeck.trimEdge) * 2;

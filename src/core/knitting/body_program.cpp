@@ -62,8 +62,7 @@ private:
                 writer_.edge("centre_edge", opposite(side), before + 1, to);
     }
 
-    /// A half that is sewn to the other one down the middle.
-    bool isPanel() const { return half_ && (isBack(piece_) || !project_.choices.isCardigan()); }
+    bool isPanel() const { return vestimen::isPanel(piece_, project_.choices); }
     /// The edge along the opening, or down the middle, up to the neck.
     void nameInnerEdge() {
         if (half_)

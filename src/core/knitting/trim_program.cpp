@@ -186,7 +186,7 @@ TrimHang neckline(const Choices& choices, const GarmentCounts& counts) {
         back();
         sleeve(PieceKind::leftSleeve);
         frontLeft();
-        if (cardigan || panels)
+        if (choices.frontInHalves())
             bottom(left, counts.frontNeck, vee);
     } else {
         if (choices.neckTrimInTwo)

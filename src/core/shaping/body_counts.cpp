@@ -107,7 +107,7 @@ bool countHalves(Counter& counter, const GarmentMeasures& m, GarmentCounts& coun
     counts.front = m.isCardigan() ? half(Quantity::frontStitches, "Stitches of each front", (m.width - m.opening) / 2.0)
                                   : counts.back;
     const Stitches widest = std::max({counts.body, counts.hem, counts.waist});
-    for (const PieceKind kind : {PieceKind::leftFront, PieceKind::leftBack}) {
+    for (const PieceKind kind : {PieceKind::leftBack, PieceKind::leftFront}) {
         const Stitches wide = counts.half(kind);
         if (wide == Stitches(0))
             continue;

@@ -88,6 +88,9 @@ struct GarmentCounts {
     Stitches buttonhole;          ///< stitches of each
     std::vector<int> buttonholes; ///< first stitches, counted from 1 at the lower edge
 
+    /// Open or bound stitches of a whole neckline, both halves where the piece is in two.
+    Stitches frontBottom() const { return frontNeck.bottom * (front > Stitches(0) ? 2 : 1); }
+    Stitches backBottom() const { return backNeck.bottom * (back > Stitches(0) ? 2 : 1); }
     /// What a shaped armhole takes off each side.
     Stitches armholeInset() const { return (body - upper) / 2; }
     /// Rows of back or front that a sleeveless armhole's trim can be hung into, on the side that parts first.

@@ -14,8 +14,8 @@ bool countNeckTrim(Counter& counter, const GarmentMeasures& m, GarmentCounts& co
     const auto edges = [](const NeckCounts& neck) { return neck.trimEdge * 2; };
     const NeckCounts& back = counts.backNeck;
     const NeckCounts& front = counts.frontNeck;
-    const Stitches frontBottom = front.bottom * (m.frontInHalves() ? 2 : 1);
-    const Stitches backBottom = back.bottom * (m.panels ? 2 : 1);
+    const Stitches frontBottom = counts.frontBottom();
+    const Stitches backBottom = counts.backBottom();
     // What each half of a shaped piece ends in, and the tops of the sleeves.
     const Stitches tips = counts.shoulder * (back.depth > Rows(0) ? 4 : 2);
     counts.trim = backBottom + edges(back) + frontBottom + edges(front);
