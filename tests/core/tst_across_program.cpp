@@ -55,14 +55,14 @@ Changed changed(int over, int change, const Write& write) {
 
 /// All loops that a loop hangs from, however often they were hung again in between.
 std::vector<LoopId> roots(const Fabric& fabric, LoopId loop) {
-    std::vector<LoopId> parents = {fabric.loops[loop].parent()};
+    std::vector<LoopId> parents = {fabric.loops[loop].parent};
     for (const auto& [of, parent] : fabric.moreParents)
         if (of == loop)
             parents.push_back(parent);
     for (LoopId& parent : parents)
-        while (fabric.loops[parent].kind() == LoopKind::hung)
-            parent = fabric.loops[parent].parent();
-    std::ranges::sort(parents, {}, [&](LoopId id) { return fabric.loops[id].slot(); });
+        while (fabric.loops[parent].kind == LoopKind::hung)
+            parent = fabric.loops[parent].parent;
+    std::ranges::sort(parents, {}, [&](LoopId id) { return fabric.loops[id].slot; });
     return parents;
 }
 
@@ -72,7 +72,7 @@ std::vector<LoopId> row(const Fabric& fabric, std::size_t pass) {
     std::vector<LoopId> loops;
     for (LoopId i = 0; i < knitted.loopCount; ++i)
         loops.push_back(knitted.firstLoop + i);
-    std::ranges::sort(loops, {}, [&](LoopId id) { return fabric.loops[id].slot(); });
+    std::ranges::sort(loops, {}, [&](LoopId id) { return fabric.loops[id].slot; });
     return loops;
 }
 
@@ -141,8 +141,8 @@ void TestAcrossProgram::everyWay() {
         const std::vector<LoopId> one = {old.at(static_cast<std::size_t>(stitch) - 1)};
         QCOMPARE(roots(fabric, young.at(next++)), one);
         if (change > 0 && event) {
-            const LoopId parent = fabric.loops[young.at(next++)].parent();
-            QCOMPARE(fabric.loops[parent].kind(), LoopKind::picked);
+            const LoopId parent = fabric.loops[young.at(next++)].parent;
+            QCOMPARE(fabric.loops[parent].kind, LoopKind::picked);
         }
     }
     QCOMPARE(next, young.size());

@@ -101,11 +101,11 @@ void TestBed::knittedLoopsKnowTheirParents() {
     const Pass& first = fabric.passes[0];
     QCOMPARE(first.loopCount, 5u);
     const LoopId doubled = first.end(Side::left);
-    QCOMPARE(fabric.loops[doubled].slot(), std::int16_t(-2));
-    QCOMPARE(fabric.loops[fabric.loops[doubled].parent()].slot(), std::int16_t(-2)); // its own loop is the older one
+    QCOMPARE(fabric.loops[doubled].slot, std::int16_t(-2));
+    QCOMPARE(fabric.loops[fabric.loops[doubled].parent].slot, std::int16_t(-2)); // its own loop is the older one
     QCOMPARE(fabric.moreParents.size(), 1u);
     QCOMPARE(fabric.moreParents[0].first, doubled);
-    QCOMPARE(fabric.loops[fabric.moreParents[0].second].slot(), std::int16_t(-3));
+    QCOMPARE(fabric.loops[fabric.moreParents[0].second].slot, std::int16_t(-3));
 }
 
 void TestBed::heldNeedlesKnitWhenTheLeverIsOff() {
@@ -129,7 +129,7 @@ void TestBed::wrapAddsALoop() {
     const Ran ran(onSixNeedles(
         {op::HoldLever{true}, op::Hold{at("L3"), at("L2")}, op::Knit{Rows(1), slate}, op::Wrap{at("L2")}}));
     QCOMPARE(ran.loops("L2"), 2);
-    QCOMPARE(ran.bed.fabric().loops.back().kind(), LoopKind::wrap);
+    QCOMPARE(ran.bed.fabric().loops.back().kind, LoopKind::wrap);
 }
 
 void TestBed::fashionedIncreaseMovesAndPicks() {
@@ -137,7 +137,7 @@ void TestBed::fashionedIncreaseMovesAndPicks() {
     for (const char* name : {"L4", "L3", "L2", "L1"})
         QCOMPARE(ran.loops(name), 1);
     const LoopId picked = ran.bed.needle(at("L2")).first;
-    QCOMPARE(ran.bed.fabric().loops[picked].kind(), LoopKind::picked);
+    QCOMPARE(ran.bed.fabric().loops[picked].kind, LoopKind::picked);
     // Either side, wherever the carriage is.
     const Ran right(onSixNeedles({op::Knit{Rows(1), slate}, op::Increase{Side::right, 1, Shaping::fashioned, 2}}));
     QCOMPARE(right.loops("R4"), 1);
@@ -150,7 +150,7 @@ void TestBed::edgeIncreaseTakesAnEmptyLoop() {
     QCOMPARE(before.position("R5"), Position::work);
     const Ran after(onSixNeedles({op::Increase{Side::right, 2, Shaping::edge}, op::Knit{Rows(1), slate}}));
     QCOMPARE(after.bed.fabric().passes[0].loopCount, 8u);
-    QCOMPARE(after.bed.fabric().loops[after.bed.needle(at("R5")).first].kind(), LoopKind::empty);
+    QCOMPARE(after.bed.fabric().loops[after.bed.needle(at("R5")).first].kind, LoopKind::empty);
     QVERIFY(after.bed.fabric().findings.empty());
 }
 
@@ -179,9 +179,9 @@ void TestBed::bindOffChainsOntoTheNext() {
     QCOMPARE(ran.loops("R2"), 0);
     QCOMPARE(ran.loops("R1"), 2);
     const auto& fabric = ran.bed.fabric();
-    const Loop& last = fabric.loops.back();
-    QCOMPARE(last.kind(), LoopKind::bound);
-    QCOMPARE(fabric.loops[last.parent()].kind(), LoopKind::bound); // one through the next
+    const Loop last = fabric.loops.back();
+    QCOMPARE(last.kind, LoopKind::bound);
+    QCOMPARE(fabric.loops[last.parent].kind, LoopKind::bound); // one through the next
     QCOMPARE(fabric.moreParents.size(), 1u);
 }
 
@@ -198,14 +198,14 @@ void TestBed::transferEmptiesOrLeavesAnEyelet() {
     QCOMPARE(out.loops("R2"), 2);
     const Ran eyelet(onSixNeedles({op::Transfer{{{at("R1"), at("R2")}}, {at("R1")}}, op::Knit{Rows(1), slate}}));
     QCOMPARE(eyelet.bed.fabric().passes[0].loopCount, 6u);
-    QCOMPARE(eyelet.bed.fabric().loops[eyelet.bed.needle(at("R1")).first].kind(), LoopKind::empty);
+    QCOMPARE(eyelet.bed.fabric().loops[eyelet.bed.needle(at("R1")).first].kind, LoopKind::empty);
     QVERIFY(eyelet.bed.fabric().findings.empty());
 }
 
 void TestBed::transferIsSimultaneous() {
     const Ran swapped(onSixNeedles({op::Transfer{{{at("R1"), at("R2")}, {at("R2"), at("R1")}}, {}}}));
     QCOMPARE(swapped.loops("R1"), 1);
-    QCOMPARE(swapped.bed.fabric().loops[swapped.bed.needle(at("R1")).first].slot(), std::int16_t(1));
+    QCOMPARE(swapped.bed.fabric().loops[swapped.bed.needle(at("R1")).first].slot, std::int16_t(1));
     QCOMPARE(swapped.position("R1"), Position::work);
 }
 
@@ -226,7 +226,7 @@ void TestBed::placeIsForOneRowOnly() {
     const auto& fabric = ran.bed.fabric();
     int inRust = 0;
     for (LoopId i = 0; i < fabric.passes[0].loopCount; ++i)
-        inRust += fabric.loops[fabric.passes[0].firstLoop + i].yarn() == rust ? 1 : 0;
+        inRust += fabric.loops[fabric.passes[0].firstLoop + i].yarn == rust ? 1 : 0;
     QCOMPARE(inRust, 2);
     QCOMPARE(fabric.loopsPerYarn[rust], 2);
     QCOMPARE(fabric.loopsPerYarn[slate], 6 + 12 - 2);
@@ -240,9 +240,9 @@ void TestBed::hangingTheFirstRowDoubles() {
     const Ran ran(onSixNeedles({op::Knit{Rows(4), slate}, hang}));
     for (const char* name : {"L3", "L1", "R3"})
         QCOMPARE(ran.loops(name), 2);
-    const Loop& hung = ran.bed.fabric().loops[ran.bed.needle(at("L3")).newest()];
-    QCOMPARE(hung.kind(), LoopKind::hung);
-    QCOMPARE(ran.bed.fabric().row(hung.parent()), 1);
+    const Loop hung = ran.bed.fabric().loops[ran.bed.needle(at("L3")).newest()];
+    QCOMPARE(hung.kind, LoopKind::hung);
+    QCOMPARE(ran.bed.fabric().row(hung.parent), 1);
 }
 
 void TestBed::hangingFromASibling() {
@@ -272,9 +272,9 @@ void TestBed::takeOffKeepsTheLoopsUnderTheWaste() {
     const auto& kept = fabric.kept.at("top");
     QCOMPARE(kept.size(), 6u);
     for (std::size_t i = 0; i < kept.size(); ++i) {
-        QCOMPARE(fabric.loops[kept[i]].yarn(), slate);
+        QCOMPARE(fabric.loops[kept[i]].yarn, slate);
         QCOMPARE(fabric.row(kept[i]), 3);
-        QCOMPARE(fabric.loops[kept[i]].slot(), static_cast<std::int16_t>(static_cast<int>(i) - 3));
+        QCOMPARE(fabric.loops[kept[i]].slot, static_cast<std::int16_t>(static_cast<int>(i) - 3));
     }
 }
 
@@ -291,7 +291,7 @@ void TestBed::dropAndReformGoRungByRung() {
 void TestBed::reformAsPurlIsMarked() {
     const Ran ran(onSixNeedles({op::Knit{Rows(4), slate}, op::Drop{at("L1"), Rows(2)},
                                 op::Reform{at("L1"), Rows(2), operation::Reformed::purl}}));
-    QVERIFY(ran.bed.fabric().loops.back().isPurl());
+    QVERIFY(ran.bed.fabric().loops.back().isPurl);
 }
 
 void TestBed::endsAreCountedByBreaks() {

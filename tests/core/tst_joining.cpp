@@ -79,7 +79,7 @@ void TestJoining::sleevesHangBetweenTheMarkers() {
     QVERIFY(std::abs(sleeve.second.count - 2 * worked.counts->armhole.count()) <= 1);
     QCOMPARE(sleeve.hang->map.front(), HangPair(1, 1));
     QCOMPARE(sleeve.hang->map.back(), HangPair(sleeve.first.count, sleeve.second.count));
-    QCOMPARE(sleeve.hang->halving[1], sleeve.hang->map.back());
+    QCOMPARE(sleeve.hang->halving()[1], sleeve.hang->map.back());
 }
 
 void TestJoining::sleevesAreSewnWhereStitchesOutnumberRows() {

@@ -214,7 +214,7 @@ void TestPullover::everyKeptLoopIsThere() {
         QCOMPARE(fabric.kept.at("shoulder_right").size(), static_cast<std::size_t>(c.shoulder.count()));
         for (const auto& [name, loops] : fabric.kept)
             for (const LoopId loop : loops)
-                QCOMPARE(fabric.loops[loop].yarn(), YarnIndex(0));
+                QCOMPARE(fabric.loops[loop].yarn, YarnIndex(0));
     }
     QCOMPARE(worked.piece(PieceKind::leftSleeve)->fabric.kept.at("top").size(),
              static_cast<std::size_t>(c.sleeveTop.count()));

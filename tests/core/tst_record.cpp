@@ -178,7 +178,7 @@ void TestRecord::mirrorImages() {
     for (std::size_t i = 0; i < here.passes.size(); ++i) {
         QCOMPARE(here.passes[i].from, opposite(there.passes[i].from));
         const auto slot = [&](const Fabric& fabric, Side side) {
-            return static_cast<int>(fabric.loops[fabric.passes[i].end(side)].slot());
+            return static_cast<int>(fabric.loops[fabric.passes[i].end(side)].slot);
         };
         QCOMPARE(slot(here, Side::left), -1 - slot(there, Side::right));
     }

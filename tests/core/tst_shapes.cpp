@@ -60,7 +60,7 @@ std::vector<int> widths(const Fabric& fabric, int firstPass, int count) {
 }
 
 int loopsOf(const Fabric& fabric, LoopKind kind) {
-    return static_cast<int>(std::ranges::count_if(fabric.loops, [&](const Loop& loop) { return loop.kind() == kind; }));
+    return static_cast<int>(std::ranges::count_if(fabric.loops, [&](const Loop& loop) { return loop.kind == kind; }));
 }
 
 int markedPass(const Fabric& fabric, const char* mark) {
@@ -415,7 +415,7 @@ void TestShapes::latchedColumnsArePurl() {
     const Worked worked = soundWork(with([](Choices& c) { c.bodyWelt.kind = WeltKind::latchedRib; }));
     const Fabric& back = worked.piece(PieceKind::back)->fabric;
     const GarmentCounts& c = *worked.counts;
-    const auto purl = std::ranges::count_if(back.loops, [](const Loop& loop) { return loop.isPurl(); });
+    const auto purl = std::ranges::count_if(back.loops, [](const Loop& loop) { return loop.isPurl; });
     const int columns = (c.hem.count() - 1) / 3; // from the third on, but never the last
     QCOMPARE(static_cast<int>(purl), columns * c.bodyWelt.knitted.count());
     // Bars that are taken up again are no new yarn.
@@ -434,7 +434,7 @@ void TestShapes::twoBedsKnitARib() {
     project.machine = genericMachines()[5];
     const Worked worked = soundWork(project);
     const Fabric& back = worked.piece(PieceKind::back)->fabric;
-    const auto behind = std::ranges::count_if(back.loops, [](const Loop& loop) { return loop.bed() == Bed::second; });
+    const auto behind = std::ranges::count_if(back.loops, [](const Loop& loop) { return loop.bed == Bed::second; });
     const GarmentCounts& c = *worked.counts;
     QVERIFY(behind >= (c.bodyWelt.knitted.count() - 1) * (c.hem.count() / 2));
     QCOMPARE(static_cast<int>(back.passes[static_cast<std::size_t>(c.bodyWelt.knitted.count())].loopCount),

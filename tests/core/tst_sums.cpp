@@ -288,7 +288,7 @@ void TestSums::hangProperty() {
             const double line = needles == 1 ? 1.0 : 1.0 + i * (rows - 1.0) / (needles - 1.0);
             RC_ASSERT(std::abs(row - line) <= 0.5 + 1e-9);
         }
-        auto sorted = hung->halving;
+        auto sorted = hung->halving();
         std::sort(sorted.begin(), sorted.end());
         RC_ASSERT(sorted == hung->map);
     });

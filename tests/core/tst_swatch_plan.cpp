@@ -116,7 +116,7 @@ void TestSwatchPlan::everySizeHasItsEyelets() {
                 const Fabric fabric = knit(writeSwatch(project));
                 QCOMPARE(firstError(fabric.findings), std::string());
                 const auto empty = std::count_if(fabric.loops.begin(), fabric.loops.end(),
-                                                 [](const Loop& loop) { return loop.kind() == LoopKind::empty; });
+                                                 [](const Loop& loop) { return loop.kind == LoopKind::empty; });
                 QCOMPARE(static_cast<int>(empty), steps / sizes.parts + steps % sizes.parts);
             }
         }

@@ -95,7 +95,7 @@ void JoinPicture::paintEvent(QPaintEvent*) {
         return;
     }
     // As hands do it: ends, middle, middles. The first ones are drawn strong and numbered.
-    const auto& order = join_->hang->halving;
+    const auto order = join_->hang->halving();
     painter.setFont(textFont(11, QFont::Bold));
     for (std::size_t i = order.size(); i-- > 0;) {
         if (i >= 33)
@@ -231,7 +231,7 @@ std::vector<std::pair<QString, QString>> JoinStation::hangLines(const Join& join
                                 : tr("back, row %1 above the marker").arg(join.second.count - opening + 1);
     };
     const NeedleSpan span = centred(Stitches(join.first.count));
-    for (const auto& [needle, opening] : join.hang->halving)
+    for (const auto& [needle, opening] : join.hang->halving())
         lines.emplace_back(QString::fromStdString(span.first.shifted(needle - 1).name()), takes(opening));
     return lines;
 }

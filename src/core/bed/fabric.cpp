@@ -7,6 +7,7 @@ namespace vestimen {
 
 std::vector<LoopId> Fabric::edge(const std::string& name) const {
     std::vector<LoopId> openings;
+    openings.reserve(passes.size());
     const auto add = [&](Side side, std::size_t first, std::size_t last) {
         for (std::size_t pass = first; pass <= last && pass <= passes.size(); ++pass)
             if (pass >= 1 && passes[pass - 1].loopCount > 0 && !passes[pass - 1].protects)
@@ -25,29 +26,6 @@ int Fabric::row(LoopId loop) const {
     const auto after = std::upper_bound(passes.begin(), passes.end(), loop,
                                         [](LoopId id, const Pass& pass) { return id < pass.firstLoop; });
     return after == passes.begin() ? 0 : std::prev(after)->row;
-}
-
-LoopId Fabric::firstRowLoop(Needle needle) const {
-    if (!firstMainPass)
-        return noLoop;
-    const Pass& pass = passes[*firstMainPass];
-    // The loops lie in needle order, forwards or backwards.
-    const auto begin = loops.begin() + pass.firstLoop;
-    const auto end = begin + pass.loopCount;
-    if (begin == end)
-        return noLoop;
-    // Mostly on every needle.
-    const int along = pass.from == Side::left ? needle.slot() - begin->slot() : begin->slot() - needle.slot();
-    if (along >= 0 && along < end - begin && begin[along].slot() == needle.slot() && begin[along].bed() == needle.bed())
-        return static_cast<LoopId>(begin + along - loops.begin());
-    const auto found =
-        pass.from == Side::left
-            ? std::lower_bound(begin, end, needle.slot(), [](const Loop& l, int slot) { return l.slot() < slot; })
-            : std::lower_bound(begin, end, needle.slot(), [](const Loop& l, int slot) { return l.slot() > slot; });
-    for (auto loop = found; loop != end && loop->slot() == needle.slot(); ++loop)
-        if (loop->bed() == needle.bed())
-            return static_cast<LoopId>(loop - loops.begin());
-    return noLoop;
 }
 
 } // namespace vestimen

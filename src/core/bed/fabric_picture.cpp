@@ -3,7 +3,7 @@
 
 #include <algorithm>
 #include <map>
-#include <span>
+#include <ranges>
 
 namespace vestimen {
 namespace {
@@ -95,17 +95,17 @@ std::vector<FabricRun> runsFrom(const Fabric& fabric, const Bases& bases) {
     std::vector<int> heights(fabric.loops.size(), 0);
     int newest = 0; // height of the row on the needles, which a loop hung beside it joins
     const auto heightFrom = [&](LoopId id) {
-        const Loop& loop = fabric.loops[id];
+        const Loop loop = fabric.loops[id];
         // A first row that is hung again joins the row on the needles; what waited on a holder goes on where it was.
-        if (loop.kind() == LoopKind::hung)
-            return loop.parent() == noLoop || isFirstRow(loop.parent()) ? newest + baseAt(loop.slot())
-                                                                        : heights[loop.parent()];
-        if (loop.kind() == LoopKind::empty)
-            return newest + 1 + baseAt(loop.slot()); // as high as its neighbours in the row
-        if (loop.kind() == LoopKind::castOn || loop.parent() == noLoop)
-            return baseAt(loop.slot());
-        const int below = heights[loop.parent()];
-        return liesAcross(loop.kind()) ? below : below + 1;
+        if (loop.kind == LoopKind::hung)
+            return loop.parent == noLoop || isFirstRow(loop.parent) ? newest + baseAt(loop.slot)
+                                                                        : heights[loop.parent];
+        if (loop.kind == LoopKind::empty)
+            return newest + 1 + baseAt(loop.slot); // as high as its neighbours in the row
+        if (loop.kind == LoopKind::castOn || loop.parent == noLoop)
+            return baseAt(loop.slot);
+        const int below = heights[loop.parent];
+        return liesAcross(loop.kind) ? below : below + 1;
     };
     std::vector<FabricRun> result;
     LoopId next = 0;
@@ -114,9 +114,9 @@ std::vector<FabricRun> runsFrom(const Fabric& fabric, const Bases& bases) {
         int height = heightFrom(id);
         for (; more < fabric.moreParents.size() && fabric.moreParents[more].first <= id; ++more)
             if (fabric.moreParents[more].first == id &&
-                fabric.loops[fabric.moreParents[more].second].kind() != LoopKind::hung)
+                fabric.loops[fabric.moreParents[more].second].kind != LoopKind::hung)
                 height = std::max(height, heights[fabric.moreParents[more].second] +
-                                              (liesAcross(fabric.loops[id].kind()) ? 0 : 1));
+                                              (liesAcross(fabric.loops[id].kind) ? 0 : 1));
         heights[id] = height;
     };
     for (std::size_t p = 0; p < fabric.passes.size(); ++p) {
@@ -125,15 +125,15 @@ std::vector<FabricRun> runsFrom(const Fabric& fabric, const Bases& bases) {
             settle(next);
         for (; next < pass.firstLoop + pass.loopCount; ++next) {
             settle(next);
-            const Loop& loop = fabric.loops[next];
+            const Loop loop = fabric.loops[next];
             const int step = pass.from == Side::left ? 1 : -1;
             if (!result.empty() && result.back().pass == static_cast<int>(p) && result.back().height == heights[next] &&
-                result.back().yarn == loop.yarn() &&
-                (step > 0 ? result.back().lastSlot + 1 : result.back().firstSlot - 1) == loop.slot()) {
-                (step > 0 ? result.back().lastSlot : result.back().firstSlot) = loop.slot();
+                result.back().yarn == loop.yarn &&
+                (step > 0 ? result.back().lastSlot + 1 : result.back().firstSlot - 1) == loop.slot) {
+                (step > 0 ? result.back().lastSlot : result.back().firstSlot) = loop.slot;
                 continue;
             }
-            result.push_back({static_cast<int>(p), heights[next], loop.slot(), loop.slot(), loop.yarn()});
+            result.push_back({static_cast<int>(p), heights[next], loop.slot, loop.slot, loop.yarn});
         }
         if (!result.empty())
             newest = result.back().height - baseAt(result.back().lastSlot);
@@ -167,18 +167,18 @@ std::vector<FabricRun> runs(const Fabric& fabric) {
 
 namespace {
 
-std::span<const Loop> loopsOf(const Fabric& fabric, const Pass& pass) {
-    return {fabric.loops.data() + pass.firstLoop, pass.loopCount};
+auto loopsOf(const Fabric& fabric, const Pass& pass) {
+    return std::ranges::subrange(fabric.loops.from(pass.firstLoop), fabric.loops.from(pass.firstLoop + pass.loopCount));
 }
 
 /// By pass, the slots that took the yarn with nothing on them, where the row before had a stitch.
 std::map<int, std::vector<int>> eyeletsOf(const Fabric& fabric) {
     std::map<int, std::vector<int>> result;
     for (std::size_t i = 1; i < fabric.passes.size(); ++i)
-        for (const Loop& loop : loopsOf(fabric, fabric.passes[i])) {
+        for (const Loop loop : loopsOf(fabric, fabric.passes[i])) {
             const auto isBelow = [&](const Loop& each) { return each.needle() == loop.needle(); };
-            if (loop.kind() == LoopKind::empty && std::ranges::any_of(loopsOf(fabric, fabric.passes[i - 1]), isBelow))
-                result[static_cast<int>(i)].push_back(loop.slot());
+            if (loop.kind == LoopKind::empty && std::ranges::any_of(loopsOf(fabric, fabric.passes[i - 1]), isBelow))
+                result[static_cast<int>(i)].push_back(loop.slot);
         }
     return result;
 }

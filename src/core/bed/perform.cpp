@@ -90,7 +90,7 @@ struct Perform {
         if (state.position != Position::hold || state.loops == 0)
             return nothingThere(wrap.needle, "wrap; a needle in hold is wrapped");
         const Needle inner = wrap.needle.towards(opposite(bed.carriage_));
-        if (!bed.onBed(inner) || bed.at(inner).position != Position::work || bed.at(inner).loops == 0)
+        if (!bed.onBed(inner) || bed.look(inner).position != Position::work || bed.look(inner).loops == 0)
             return bed.find("no_neighbour", wrap.needle,
                             {"{0} is not beside the working needles on the carriage's side: the yarn is not there.",
                              {wrap.needle}});
@@ -120,7 +120,7 @@ struct Perform {
             if (!bed.inReach(target))
                 return;
             const Needle inner = outer->towards(opposite(increase.side), increase.inset);
-            if (!bed.onBed(inner) || bed.at(inner).loops == 0)
+            if (!bed.onBed(inner) || bed.look(inner).loops == 0)
                 return bed.find("no_neighbour", *outer,
                                 {"There are not more than {0} stitches to move out at {1}.", {increase.inset, *outer}});
             for (int moved = 0; moved < increase.inset; ++moved) {
@@ -128,8 +128,8 @@ struct Perform {
                 bed.move(bed.lift(from), from.towards(increase.side));
             }
             const Needle bare = outer->towards(opposite(increase.side), increase.inset - 1);
-            const LoopId beside = bed.at(inner).newest();
-            bed.push(bare, bed.make(LoopKind::picked, bare, bed.fabric_.loops[beside].yarn(), beside));
+            const LoopId beside = bed.needle(inner).newest();
+            bed.push(bare, bed.make(LoopKind::picked, bare, bed.fabric_.loops[beside].yarn, beside));
         }
     }
 
@@ -143,14 +143,11 @@ struct Perform {
             if (!outer)
                 return bed.find("nothing_there", std::nullopt, {"There is no edge to decrease at.", {}});
             const Needle innermost = outer->towards(inward, moving - 1 + places);
-            if (!bed.onBed(innermost) || bed.at(innermost).loops == 0)
+            if (!bed.onBed(innermost) || bed.look(innermost).loops == 0)
                 return bed.find("no_neighbour", *outer,
                                 {"There is no stitch to move {0} onto: the piece is too narrow here.", {*outer}});
-            std::vector<NeedleState> lifted;
-            for (int moved = 0; moved < moving; ++moved)
-                lifted.push_back(bed.lift(outer->towards(inward, moved)));
-            for (int moved = 0; moved < moving; ++moved)
-                bed.move(std::move(lifted[static_cast<std::size_t>(moved)]), outer->towards(inward, moved + places));
+            for (int moved = moving - 1; moved >= 0; --moved)
+                bed.move(bed.lift(outer->towards(inward, moved)), outer->towards(inward, moved + places));
             for (int emptied = 0; emptied < places; ++emptied)
                 if (bed.at(outer->towards(inward, emptied)).loops == 0)
                     bed.at(outer->towards(inward, emptied)).position = Position::out;
@@ -199,11 +196,12 @@ struct Perform {
     void keepBound(const std::string& name, const std::vector<LoopId>& made) const {
         std::vector<LoopId>& all = bed.fabric_.bound[name];
         all.insert(all.end(), made.begin(), made.end());
-        std::ranges::stable_sort(all, {}, [&](LoopId loop) { return bed.fabric_.loops[loop].slot(); });
+        std::ranges::stable_sort(all, {}, [&](LoopId loop) { return bed.fabric_.loops[loop].slot; });
     }
 
     void operator()(const Transfer& transfer) const {
         std::vector<std::pair<NeedleState, Needle>> lifted;
+        lifted.reserve(transfer.moves.size());
         for (const auto& [from, to] : transfer.moves) {
             if (!bed.inReach(from) || !bed.inReach(to))
                 continue;
@@ -264,10 +262,23 @@ struct Perform {
         const HangSource* source = nullptr; ///< the first of the run
         const Fabric* fabric = nullptr;     ///< nothing where there is no such piece
         bool own = true;                    ///< of this piece
-        std::vector<LoopId> openings;       ///< unless of the first row
+        std::vector<LoopId> openings;       ///< in their order; of the first row by needle, with gaps
         std::vector<bool>* used = nullptr;  ///< by loop: hung before, from a source of this kind
         int hung = 0;
     };
+
+    /// By the bed's needles, from left to right.
+    std::vector<LoopId> firstRow(const Fabric& fabric) const {
+        std::vector<LoopId> row(bed.needles_.size(), noLoop);
+        if (!fabric.firstMainPass)
+            return row;
+        const Pass& pass = fabric.passes[*fabric.firstMainPass];
+        const auto end = fabric.loops.from(pass.firstLoop + pass.loopCount);
+        for (auto loop = fabric.loops.from(pass.firstLoop); loop != end; ++loop)
+            if (const Needle needle = (*loop).needle(); bed.onBed(needle))
+                row[bed.index(needle)] = loop.id();
+        return row;
+    }
 
     HangRun hangRun(const HangSource& source) const {
         HangRun run{.source = &source, .fabric = &bed.fabric_, .openings = {}};
@@ -284,7 +295,9 @@ struct Perform {
             piece = 1 + static_cast<std::size_t>(std::distance(bed.siblings_->begin(), found));
         }
         run.used = &bed.sourcesUsed_[{piece, source.kind}];
-        if (source.kind == HangSource::Kind::edge) {
+        if (source.kind == HangSource::Kind::first) {
+            run.openings = firstRow(*run.fabric);
+        } else if (source.kind == HangSource::Kind::edge) {
             run.openings = run.fabric->edge(source.name);
         } else if (source.kind == HangSource::Kind::kept || source.kind == HangSource::Kind::bound) {
             const auto& named = source.kind == HangSource::Kind::bound ? run.fabric->bound : run.fabric->kept;
@@ -299,9 +312,9 @@ struct Perform {
         if (!run.fabric)
             return noLoop;
         if (source.kind == HangSource::Kind::first)
-            return run.fabric->firstRowLoop(source.needle);
+            return bed.onBed(source.needle) ? run.openings[bed.index(source.needle)] : noLoop;
         if (source.kind == HangSource::Kind::bar)
-            return run.own && bed.onBed(source.needle) ? bed.at(source.needle).newest() : noLoop;
+            return run.own && bed.onBed(source.needle) ? bed.needle(source.needle).newest() : noLoop;
         return source.index >= 1 && source.index <= static_cast<int>(run.openings.size())
                    ? run.openings[static_cast<std::size_t>(source.index) - 1]
                    : noLoop;
@@ -348,6 +361,7 @@ struct Perform {
                    : of.kind == HangSource::Kind::bound ? prefix + "bound:" + of.name
                                                         : prefix + "kept:" + of.name] += run.hung;
         };
+        auto hung = bed.fabric_.loops.begin();
         for (const auto& [needle, source] : hang.map) {
             if (!bed.inReach(needle))
                 continue;
@@ -366,7 +380,9 @@ struct Perform {
             if ((*run.used)[loop])
                 bed.find("source_twice", needle, {"What goes on {0} was hung before.", {needle}});
             (*run.used)[loop] = true;
-            const YarnIndex yarn = run.own ? bed.fabric_.loops[loop].yarn() : bed.workingYarn_.value_or(YarnIndex{0});
+            if (run.own)
+                hung.goTo(loop);
+            const YarnIndex yarn = run.own ? (*hung).yarn : bed.workingYarn_.value_or(YarnIndex{0});
             const LoopKind kind = source.kind == HangSource::Kind::bar ? LoopKind::picked : LoopKind::hung;
             bed.push(needle, bed.make(kind, needle, yarn, run.own ? loop : noLoop));
             bed.at(needle).position = Position::work;
@@ -383,20 +399,20 @@ struct Perform {
     void operator()(const TakeOff& takeOff) const {
         std::vector<LoopId>& kept = bed.fabric_.kept[takeOff.as];
         const std::size_t before = kept.size();
+        // Waste knitting only protects: what is kept are the loops of the work below it.
+        const auto protects = [&](const Loop& loop) {
+            const YarnRole role = bed.program_.yarns[loop.yarn].role;
+            return role == YarnRole::waste || role == YarnRole::ravel;
+        };
+        auto loop = bed.fabric_.loops.begin();
         span(takeOff.from, takeOff.to, [&](Needle needle) {
-            if (bed.at(needle).loops == 0)
+            if (bed.look(needle).loops == 0)
                 return;
-            const NeedleState stack = bed.lift(needle);
+            loop.goTo(bed.lift(needle).first);
             bed.at(needle).position = Position::out;
-            // Waste knitting only protects: what is kept are the loops of the work below it.
-            LoopId loop = stack.first;
-            const auto protects = [&](LoopId id) {
-                const YarnRole role = bed.program_.yarns[bed.fabric_.loops[id].yarn()].role;
-                return role == YarnRole::waste || role == YarnRole::ravel;
-            };
-            while (protects(loop) && bed.fabric_.loops[loop].parent() != noLoop)
-                loop = bed.fabric_.loops[loop].parent();
-            kept.push_back(loop);
+            for (Loop at = *loop; protects(at) && at.parent != noLoop; at = *loop)
+                loop.goTo(at.parent);
+            kept.push_back(loop.id());
         });
         if (kept.size() == before)
             nothingThere(takeOff.from, "take off");
@@ -410,9 +426,9 @@ struct Perform {
         const NeedleState stack = bed.lift(drop.needle);
         LoopId loop = stack.newest();
         int depth = 0;
-        while (depth < drop.rows.count() && bed.fabric_.loops[loop].parent() != noLoop) {
-            --bed.fabric_.loopsPerYarn[bed.fabric_.loops[loop].yarn()]; // its yarn is a bar again
-            loop = bed.fabric_.loops[loop].parent();
+        while (depth < drop.rows.count() && bed.fabric_.loops[loop].parent != noLoop) {
+            --bed.fabric_.loopsPerYarn[bed.fabric_.loops[loop].yarn]; // its yarn is a bar again
+            loop = bed.fabric_.loops[loop].parent;
             ++depth;
         }
         bed.dropped_[drop.needle] = {loop, depth};
@@ -426,11 +442,9 @@ struct Perform {
             return nothingThere(reform.needle, "take up again");
         auto [loop, depth] = dropped->second;
         bed.dropped_.erase(dropped);
-        const YarnIndex yarn = bed.fabric_.loops[loop].yarn();
+        const YarnIndex yarn = bed.fabric_.loops[loop].yarn;
         for (int rung = 0; rung < std::min(depth, reform.rows.count()); ++rung) {
-            loop = bed.make(LoopKind::knit, reform.needle, yarn, loop);
-            if (reform.as == Reformed::purl)
-                bed.fabric_.loops[loop].turnToPurl();
+            loop = bed.make(LoopKind::knit, reform.needle, yarn, loop, reform.as == Reformed::purl);
         }
         bed.push(reform.needle, loop);
         bed.at(reform.needle).position = Position::work;
@@ -476,7 +490,7 @@ struct Perform {
 
     void operator()(const Mark& mark) const {
         if (const auto* needle = std::get_if<Needle>(&mark.at);
-            needle && bed.inReach(*needle) && bed.at(*needle).loops == 0)
+            needle && bed.inReach(*needle) && bed.look(*needle).loops == 0)
             return nothingThere(*needle, "mark");
         bed.fabric_.marks.push_back({mark.as, mark.at, static_cast<int>(bed.fabric_.passes.size()), bed.counter_});
     }

@@ -9,11 +9,6 @@ namespace {
 /// A broken program could find something on every needle of every row; nobody reads past these.
 constexpr std::size_t mostFindings = 200;
 
-/// Knits one stitch into one, as nearly every needle does in nearly every row.
-bool isPlain(const NeedleState& state) {
-    return state.position == Position::work && state.loops == 1;
-}
-
 } // namespace
 
 VirtualBed::VirtualBed(const Program& program, const Siblings* siblings)
@@ -24,28 +19,48 @@ VirtualBed::VirtualBed(const Program& program, const Siblings* siblings)
     fabric_.piece = program.piece;
     fabric_.edges = program.edges;
     fabric_.loopsPerYarn.assign(program.yarns.size(), 0);
-    std::size_t stitches = 0;
-    for (const WidthRun& run : program.shape)
-        stitches += static_cast<std::size_t>(run.passes) * static_cast<std::size_t>(run.stitches);
-    fabric_.loops.reserve(stitches + 4 * perBed_);
-    fabric_.passes.reserve(static_cast<std::size_t>(passCount(program)));
+    const auto passes = static_cast<std::size_t>(passCount(program));
+    fabric_.passes.reserve(passes);
+    fabric_.loops.reserve(2 * passes);
+    fabric_.moreParents.reserve(perBed_);
 }
 
-bool VirtualBed::onBed(Needle needle) const {
-    const int slot = needle.slot() + half_;
-    return slot >= 0 && slot < program_.machine.needles && (needle.bed() == Bed::main || program_.machine.beds > 1);
+NeedleState VirtualBed::needle(Needle needle) const {
+    NeedleState state = look(needle);
+    if (settled_.holds(needle.slot()))
+        state.first = settled_.loop(needle.slot());
+    return state;
+}
+
+void VirtualBed::writeSettled(int first, int last) {
+    for (int slot = first; slot <= last; ++slot)
+        needles_[static_cast<std::size_t>(slot + half_)].first = settled_.loop(slot);
+}
+
+void VirtualBed::unsettle(int slot) {
+    // The longer part stays.
+    if (slot - settled_.first <= settled_.last - slot) {
+        writeSettled(settled_.first, slot);
+        settled_.atFirst = settled_.loop(slot + 1);
+        settled_.first = slot + 1;
+    } else {
+        writeSettled(slot, settled_.last);
+        settled_.last = slot - 1;
+    }
+}
+
+void VirtualBed::settle(Settled now) {
+    if (!settled_.empty() && !now.holds(settled_.first))
+        writeSettled(settled_.first, settled_.last);
+    settled_ = now;
 }
 
 NeedleSpan VirtualBed::occupied(Bed bed) const {
-    NeedleSpan span{Needle::atSlot(0, bed), Needle::atSlot(-1, bed)};
-    const std::size_t begin = bed == Bed::main ? 0 : perBed_;
-    for (std::size_t i = 0; i < perBed_ && begin + i < needles_.size(); ++i)
-        if (needles_[begin + i].loops > 0) {
-            const Needle needle = Needle::atSlot(static_cast<int>(i) - half_, bed);
-            if (span.empty())
-                span.first = needle;
-            span.last = needle;
-        }
+    NeedleSpan span{Needle::atSlot(firstActive_, bed), Needle::atSlot(lastActive_, bed)};
+    while (!span.empty() && look(span.first).loops == 0)
+        span.first = span.first.shifted(1);
+    while (!span.empty() && look(span.last).loops == 0)
+        span.last = span.last.shifted(-1);
     return span;
 }
 
@@ -55,17 +70,8 @@ void VirtualBed::find(const char* code, std::optional<Needle> needle, Phrase tex
             {severity, code, std::move(text), program_.piece, static_cast<int>(place_.operation), counter_, needle});
 }
 
-bool VirtualBed::inReach(Needle needle) {
-    if (onBed(needle))
-        return true;
+void VirtualBed::findBeyondBed(Needle needle) {
     find("beyond_bed", needle, {"The bed has no needle {0}; it has {1} needles.", {needle, program_.machine.needles}});
-    return false;
-}
-
-LoopId VirtualBed::make(LoopKind kind, Needle needle, YarnIndex yarn, LoopId parent) {
-    fabric_.loops.push_back(Loop::made(kind, parent, needle, yarn));
-    ++fabric_.loopsPerYarn[yarn];
-    return static_cast<LoopId>(fabric_.loops.size() - 1);
 }
 
 void VirtualBed::push(Needle needle, LoopId loop) {
@@ -77,9 +83,13 @@ void VirtualBed::push(Needle needle, LoopId loop) {
         state.more.push_back(loop);
     ++state.loops;
     if (state.loops == program_.machine.loopsPerNeedle + 1)
-        find("needle_full", needle,
-             {"{0} would hold {1} loops; it takes {2}. Knit some off first.",
-              {needle, static_cast<int>(state.loops), program_.machine.loopsPerNeedle}});
+        findFull(needle);
+}
+
+void VirtualBed::findFull(Needle needle) {
+    find("needle_full", needle,
+         {"{0} would hold {1} loops; it takes {2}. Knit some off first.",
+          {needle, static_cast<int>(look(needle).loops), program_.machine.loopsPerNeedle}});
 }
 
 void VirtualBed::addParents(LoopId loop, const NeedleState& stack, bool keepFirst) {
@@ -122,11 +132,6 @@ std::optional<Needle> VirtualBed::outermost(Side side) const {
     return std::nullopt;
 }
 
-void VirtualBed::activate(Needle needle) {
-    firstActive_ = std::min(firstActive_, needle.slot());
-    lastActive_ = std::max(lastActive_, needle.slot());
-}
-
 void VirtualBed::passOverIdle() {
     const auto isIdle = [this](int slot) {
         const auto at = static_cast<std::size_t>(slot + half_);
@@ -157,13 +162,13 @@ void VirtualBed::checkTurn() {
             {"The yarn turns at {0} without a wrap and leaves a small hole: lay it under that needle first.", {needle}},
             program_.openTurnsWanted ? Severity::note : Severity::warning);
     };
-    if (at(last).position == Position::hold) {
-        if (!program_.machine.wrapsItselfOnCarriageSide && !at(last).wrapped)
+    if (look(last).position == Position::hold) {
+        if (!program_.machine.wrapsItselfOnCarriageSide && !look(last).wrapped)
             warn(last);
         return;
     }
     const Needle next = last.towards(carriage_);
-    if (onBed(next) && at(next).position == Position::hold && at(next).loops > 0 && !at(next).wrapped)
+    if (onBed(next) && look(next).position == Position::hold && look(next).loops > 0 && !look(next).wrapped)
         warn(next);
 }
 
@@ -195,52 +200,36 @@ void VirtualBed::checkShape(int stitches) {
     find("shape_mismatch", std::nullopt, {"This row has {0} stitches where the shaping has {1}.", {stitches, wanted}});
 }
 
-int VirtualBed::plainRun(int slot, int step, int most, YarnIndex yarn) {
-    // Room for all of them first: most runs take it.
-    const auto begin = static_cast<LoopId>(fabric_.loops.size());
-    fabric_.loops.resize(begin + static_cast<std::size_t>(most), boost::container::default_init);
-    Loop* const loops = fabric_.loops.data() + begin;
-    NeedleState* state = needles_.data() + (slot + half_);
-    int run = 0;
-    for (; run < most && isPlain(*state); ++run, state += step, slot += step) {
-        loops[run] = Loop::knit(state->first, slot, yarn);
-        state->first = begin + static_cast<LoopId>(run);
-        state->wrapped = false;
-    }
-    fabric_.loops.resize(begin + static_cast<std::size_t>(run), boost::container::default_init);
-    return run;
-}
-
 int VirtualBed::repeatRow(const operation::Knit& knit, int rows) {
-    if (!steady_ || rows <= 0)
+    const auto width = fabric_.passes.empty() ? 0 : static_cast<int>(fabric_.passes.back().loopCount);
+    const bool isSettled = settled_.size() == width;
+    if (!steady_ || rows <= 0 || !(isSettled || settled_.empty()))
         return 0;
-    const Pass last = fabric_.passes.back();
-    const auto width = static_cast<int>(last.loopCount);
-    fabric_.loops.resize(fabric_.loops.size() + static_cast<std::size_t>(rows) * last.loopCount,
-                         boost::container::default_init);
     fabric_.loopsPerYarn[knit.yarn] += rows * width;
-    Pass row = last;
+    Pass row = fabric_.passes.back();
     for (int i = 0; i < rows; ++i) {
-        Loop* loop = fabric_.loops.data() + row.firstLoop + row.loopCount;
-        if (i < 2) {
-            // Every loop hangs in the one below it: the row before, read backwards.
-            const Loop* const below = loop - 1;
-            const LoopId parent = row.firstLoop + row.loopCount - 1;
-            for (int at = 0; at < width; ++at)
-                loop[at] = below[-at].hungFrom(parent - static_cast<LoopId>(at));
-        } else { // as two rows before, and two rows higher
-            const Loop* const below = loop - 2 * width;
-            for (int at = 0; at < width; ++at)
-                loop[at] = below[at].raised(2 * last.loopCount);
-        }
+        // Every loop hangs from the one below it: the row before, read backwards.
+        const LoopId below = row.firstLoop + row.loopCount - 1;
         row.from = opposite(row.from);
+        if (isSettled && width > 0) {
+            const bool leftwards = row.from == Side::right;
+            const auto slot = static_cast<std::int16_t>(leftwards ? settled_.last : settled_.first);
+            fabric_.loops.pushStretch(Loop{below, slot, knit.yarn}, leftwards ? -1 : 1, -1, row.loopCount);
+        } else {
+            fabric_.loops.pushOver(row.firstLoop, row.loopCount, knit.yarn);
+        }
         row.firstLoop += row.loopCount;
         row.row = ++counter_;
         fabric_.passes.push_back(row);
         checkShape(width);
     }
-    for (LoopId id = row.firstLoop; id < row.firstLoop + row.loopCount; ++id)
-        needles_[static_cast<std::size_t>(fabric_.loops[id].slot() + half_)].first = id;
+    if (isSettled) {
+        settled_.step = row.from == Side::left ? 1 : -1;
+        settled_.atFirst = row.end(Side::left);
+    } else {
+        for (auto loop = fabric_.loops.from(row.firstLoop); loop != fabric_.loops.end(); ++loop)
+            needles_[static_cast<std::size_t>((*loop).slot + half_)].first = loop.id();
+    }
     carriage_ = opposite(row.from);
     yarns_[knit.yarn].side = carriage_;
     if (width > 0)
@@ -287,10 +276,45 @@ void VirtualBed::pass(const operation::Knit& knit) {
 
     auto& loops = fabric_.loops;
     int placedStitches = 0;
+    const auto laysYarn = [&](Needle needle) {
+        if (floatAt && !knit.floatAllowed)
+            find("undeclared_float", floatAt,
+                 {"The yarn would lie loose across {0}, which holds: put it back to work, or break the yarn.",
+                  {*floatAt}});
+        if (ladderAt)
+            find("undeclared_ladder", ladderAt,
+                 {"{0} is empty between needles that knit and would leave a ladder: hang a loop on it, or transfer.",
+                  {*ladderAt}});
+        floatAt.reset();
+        ladderAt.reset();
+        lastKnitted_ = needle;
+    };
+    // Neighbours that knit one after the other settle.
+    struct Run {
+        int slot = 0;
+        int count = 0;
+        LoopId loop = 0;
+    };
+    Run run;
+    Run longest;
+    const auto addToRun = [&](int first, int needles, LoopId loop) {
+        if (run.count == 0 || first != run.slot + step * run.count)
+            run = {first, 0, loop};
+        run.count += needles;
+        if (run.count > longest.count)
+            longest = run;
+    };
+    const Settled before = settled_;
     for (int i = 0; i < count; ++i, slot += step) {
-        if (!twoBeds && !anyPlaced_ && !floatAt && !ladderAt &&
-            isPlain(needles_[static_cast<std::size_t>(slot + half_)])) {
-            const int plain = plainRun(slot, step, count - i, knit.yarn);
+        if (before.holds(slot)) {
+            const int plain = before.size();
+            const auto id = static_cast<LoopId>(loops.size());
+            loops.pushStretch(Loop{before.loop(slot), static_cast<std::int16_t>(slot), knit.yarn}, step, step * before.step,
+                              static_cast<LoopId>(plain));
+            addToRun(slot, plain, id);
+            settled_.step = step;
+            settled_.atFirst = step > 0 ? id : id + static_cast<LoopId>(plain) - 1;
+            laysYarn(Needle::atSlot(slot));
             i += plain - 1;
             slot += step * (plain - 1);
             lastKnitted_ = Needle::atSlot(slot);
@@ -311,17 +335,7 @@ void VirtualBed::pass(const operation::Knit& knit) {
                 continue;
             }
             const Needle needle = Needle::atSlot(slot, bed == 1 ? Bed::second : Bed::main);
-            if (floatAt && !knit.floatAllowed)
-                find("undeclared_float", floatAt,
-                     {"The yarn would lie loose across {0}, which holds: put it back to work, or break the yarn.",
-                      {*floatAt}});
-            if (ladderAt)
-                find(
-                    "undeclared_ladder", ladderAt,
-                    {"{0} is empty between needles that knit and would leave a ladder: hang a loop on it, or transfer.",
-                     {*ladderAt}});
-            floatAt.reset();
-            ladderAt.reset();
+            laysYarn(needle);
             if (state.loops == 0 && !state.expectsEmpty)
                 find("undeclared_empty", needle,
                      {"{0} is in work but holds nothing: hang a loop on it, or put it out of work.", {needle}});
@@ -334,7 +348,9 @@ void VirtualBed::pass(const operation::Knit& knit) {
                 ++placedStitches;
                 state.placed = -1;
             }
-            loops.push_back(Loop::made(state.loops == 0 ? LoopKind::empty : LoopKind::knit, state.first, needle, yarn));
+            loops.push_back(Loop{state.first, static_cast<std::int16_t>(slot), yarn,
+                             state.loops == 0 ? LoopKind::empty : LoopKind::knit, needle.bed()});
+            addToRun(slot, 1, id);
             if (state.loops > 1) {
                 addParents(id, state, false);
                 state.more.clear();
@@ -344,9 +360,15 @@ void VirtualBed::pass(const operation::Knit& knit) {
             state.expectsEmpty = false;
             state.wrapped = false;
             state.position = Position::work;
-            lastKnitted_ = needle;
         }
     }
+    // A rib's short runs do not, so that its rows are alike.
+    const bool isMost = 2 * longest.count > static_cast<int>(loops.size() - row.firstLoop);
+    const int farther = longest.count - 1;
+    settle(twoBeds || !isMost ? Settled{}
+           : step > 0         ? Settled{longest.slot, longest.slot + farther, longest.loop, 1}
+                              : Settled{longest.slot - farther, longest.slot,
+                                        longest.loop + static_cast<LoopId>(farther), -1});
     anyPlaced_ = false;
     fabric_.loopsPerYarn[knit.yarn] += static_cast<int>(loops.size() - row.firstLoop) - placedStitches;
     row.loopCount = static_cast<LoopId>(fabric_.loops.size()) - row.firstLoop;

@@ -7,6 +7,7 @@
 
 #include <boost/container/small_vector.hpp>
 
+#include <algorithm>
 #include <vector>
 
 namespace vestimen {
@@ -50,8 +51,11 @@ public:
     bool leverOn() const { return leverOn_; }
     std::optional<StitchSize> size() const { return size_; }
     std::optional<YarnIndex> workingYarn() const { return workingYarn_; }
-    const NeedleState& needle(Needle needle) const { return needles_[index(needle)]; }
-    bool onBed(Needle needle) const;
+    NeedleState needle(Needle needle) const;
+    bool onBed(Needle needle) const {
+        const int slot = needle.slot() + half_;
+        return slot >= 0 && slot < program_.machine.needles && (needle.bed() == Bed::main || program_.machine.beds > 1);
+    }
     /// The outermost needles that hold loops; an empty span when none does.
     NeedleSpan occupied(Bed bed = Bed::main) const;
     const Fabric& fabric() const { return fabric_; }
@@ -64,17 +68,56 @@ private:
         Side side = Side::right;
     };
 
+    /// Neighbouring needles in work whose only loops are those of the pass before, one after the other: most of the bed
+    /// most of the time. As long as nothing else is done to them, a row is made of all at once.
+    struct Settled {
+        int first = 0; ///< slots, from left to right
+        int last = -1;
+        LoopId atFirst = noLoop;
+        int step = 1; ///< from one needle's loop to its right neighbour's
+
+        bool empty() const { return last < first; }
+        int size() const { return last - first + 1; }
+        bool holds(int slot) const { return slot >= first && slot <= last; }
+        LoopId loop(int slot) const { return atFirst + static_cast<LoopId>(step * (slot - first)); }
+    };
+
     std::size_t index(Needle needle) const {
         return static_cast<std::size_t>(needle.slot() + half_) + (needle.bed() == Bed::second ? perBed_ : 0);
     }
-    NeedleState& at(Needle needle) { return needles_[index(needle)]; }
+    /// All but the first loop of a needle, which it does not know while it is settled.
+    const NeedleState& look(Needle needle) const { return needles_[index(needle)]; }
+    /// A needle that something is done to; it is not settled any more.
+    NeedleState& at(Needle needle) {
+        if (settled_.holds(needle.slot()))
+            unsettle(needle.slot());
+        return needles_[index(needle)];
+    }
+    void unsettle(int slot);
+    void settle(Settled now);
+    /// Writes the loops of settled needles, from one slot to another.
+    void writeSettled(int first, int last);
     void find(const char* code, std::optional<Needle> needle, Phrase text, Severity severity = Severity::error);
-    bool inReach(Needle needle);
-    LoopId make(LoopKind kind, Needle needle, YarnIndex yarn, LoopId parent);
+    void findBeyondBed(Needle needle);
+    void findFull(Needle needle);
+    bool inReach(Needle needle) {
+        if (!onBed(needle))
+            findBeyondBed(needle);
+        return onBed(needle);
+    }
+    LoopId make(LoopKind kind, Needle needle, YarnIndex yarn, LoopId parent, bool asPurl = false) {
+        fabric_.loops.push_back(
+            Loop{parent, static_cast<std::int16_t>(needle.slot()), yarn, kind, needle.bed(), asPurl});
+        ++fabric_.loopsPerYarn[yarn];
+        return static_cast<LoopId>(fabric_.loops.size() - 1);
+    }
     void push(Needle needle, LoopId loop);
     void addParents(LoopId loop, const NeedleState& stack, bool keepFirst);
     /// A needle comes out of rest.
-    void activate(Needle needle);
+    void activate(Needle needle) {
+        firstActive_ = std::min(firstActive_, needle.slot());
+        lastActive_ = std::max(lastActive_, needle.slot());
+    }
     /// Leaves the empty needles out of work at both ends to the slots that are not looked at.
     void passOverIdle();
     void clear(NeedleState& state);
@@ -83,8 +126,6 @@ private:
     std::optional<Needle> outermost(Side side) const;
     std::optional<YarnIndex> yarnAtHand(const char* what);
     void pass(const operation::Knit& knit);
-    /// Knits neighbouring needles that are in work with one loop each: nearly every stitch there is. Returns how many.
-    int plainRun(int slot, int step, int most, YarnIndex yarn);
     /// After a steady row, with nothing done since: so many of the same again, at once. Returns how many it knitted; 0
     /// where the row was another.
     int repeatRow(const operation::Knit& knit, int rows);
@@ -99,6 +140,7 @@ private:
     ProgramPlace place_;
     Fabric fabric_;
     std::vector<NeedleState> needles_;
+    Settled settled_; ///< on a machine with one bed only
     std::vector<YarnPlace> yarns_;
     std::optional<YarnIndex> workingYarn_;
     std::optional<StitchSize> size_;

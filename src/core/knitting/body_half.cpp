@@ -59,11 +59,10 @@ void BodyHalf::neckAt(int done) {
         writer_.add(operation::BindOff{.side = writer_.carriage(), .count = neck_.centre.count(), .as = "neck"});
         width_ -= neck_.centre;
     }
-    for (const auto& [row, stitches] : decreases_)
-        if (row == done) {
-            flush();
-            decreaseAtNeck(stitches);
-        }
+    for (; decreased_ < decreases_.size() && decreases_[decreased_].first <= done; ++decreased_) {
+        flush();
+        decreaseAtNeck(decreases_[decreased_].second);
+    }
     const auto turn = static_cast<std::size_t>(done / 2);
     if (done % 2 == 0 && turn < neck_.steps.size() && (turn == 0 || neck_.steps[turn] > Stitches(0))) {
         flush();
@@ -130,6 +129,7 @@ void BodyHalf::decreaseAtNeck(int stitches) {
     for (int i = 0; i < times; ++i) {
         const Needle innermost = fromEdge(top_, side_, inner() - 1, 1).first;
         operation::Transfer transfer;
+        transfer.moves.reserve(static_cast<std::size_t>(moved));
         for (int each = 0; each < moved; ++each)
             transfer.moves.emplace_back(innermost.towards(side_, each), innermost.towards(side_, each + places));
         writer_.add(std::move(transfer));

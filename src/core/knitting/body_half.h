@@ -54,6 +54,7 @@ private:
     int plain_ = 0;
     std::optional<Needle> toWrap_;
     std::vector<std::pair<int, int>> decreases_; ///< after so many rows of this half, so many at the neck
+    std::size_t decreased_ = 0;                  ///< so many of them are done
 };
 
 } // namespace vestimen

@@ -26,6 +26,7 @@ ProgramWriter::ProgramWriter(const Project& project, std::string piece, std::str
     program_.yarns = {{"A", project.yarn.name.empty() ? "main yarn" : project.yarn.name, YarnRole::main},
                       {"W", "waste yarn", YarnRole::waste},
                       {"V", "ravel cord", YarnRole::ravel}};
+    program_.operations.reserve(256); // as many as most pieces have
     program_.openTurnsWanted = !project.choices.wrapTurns;
 }
 

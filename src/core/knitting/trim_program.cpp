@@ -44,6 +44,7 @@ Program writeTrim(const Project& project, Trim trim) {
     writer.say("purl_facing", trim.facing);
     operation::Hang close;
     close.allOf = {"first"};
+    close.map.reserve(trim.hung.map.size());
     for (const auto& [needle, source] : trim.hung.map)
         close.map.emplace_back(needle, HangSource{{}, HangSource::Kind::first, {}, 0, needle});
     writer.add(std::move(trim.hung));

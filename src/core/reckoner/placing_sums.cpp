@@ -193,7 +193,7 @@ SumAnswer hang(const Options& options) {
             line += fmt::format("{}{}→{}", i == 0 ? "" : ", ", order[i].first, order[i].second);
         answer.working.push_back({{title, {}}, line});
     };
-    list("needle→row, ends and middles first", hung->halving, options.has("--full") ? hung->halving.size() : 9);
+    list("needle→row, ends and middles first", hung->halving(), options.has("--full") ? hung->map.size() : 9);
     if (options.has("--full"))
         list("needle→row, all", hung->map, hung->map.size());
     answer.headline = {"about {0} needles of {1} rows", {hung->fractionNeedles, hung->fractionRows}};

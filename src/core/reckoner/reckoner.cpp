@@ -52,7 +52,7 @@ Json json(const HangMap& map) {
         return result;
     };
     return {{"map", pairs(map.map)},
-            {"halving", pairs(map.halving)},
+            {"halving", pairs(map.halving())},
             {"ratio", map.ratio},
             {"fraction", {map.fractionNeedles, map.fractionRows}},
             {"fraction_error_rows", map.fractionErrorRows}};

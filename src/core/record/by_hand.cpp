@@ -75,7 +75,7 @@ constexpr std::array<std::string_view, 4> alsoSaid{"undeclared_float", "undeclar
 std::vector<std::pair<bool, LoopId>> stitches(const VirtualBed& bed, const NeedleState& needle, LoopId before) {
     std::vector<std::pair<bool, LoopId>> all;
     const auto add = [&](LoopId loop) {
-        loop < before ? all.emplace_back(false, loop) : all.emplace_back(true, bed.fabric().loops[loop].parent());
+        loop < before ? all.emplace_back(false, loop) : all.emplace_back(true, bed.fabric().loops[loop].parent);
     };
     if (needle.loops > 0)
         add(needle.first);

@@ -98,14 +98,17 @@ private:
                         std::abs(gone - request_.ideal[static_cast<std::size_t>(to - 1)]));
     }
 
-    /// Whether the row after `row` is out of the limit already; looked at early, so that no place is taken in vain.
-    bool tooFar(int row, int gone, double limit) const {
-        return plainWorst(row, std::min(row + 1, rows_), gone) > limit;
+    /// The last row before an event is seen on both sides: with the row in which the far one has yet to follow.
+    int seenAt(int row, bool bound) const { return row + (bound && row < rows_ ? 1 : 0); }
+
+    /// The same up to an event.
+    double eventWorst(int row, int gone, int every, bool bound) const {
+        return plainWorst(row, seenAt(row + every, bound), gone);
     }
 
-    /// The same up to an event, with the row in which the far side has yet to follow.
-    double eventWorst(int row, int gone, int every, bool bound) const {
-        return plainWorst(row, row + every + (bound && row + every < rows_ ? 1 : 0), gone);
+    /// Whether rows `from` + 1 to `to` keep within the limit of the bands: quickly said, before the deviation is.
+    static bool keeps(const std::vector<Band>& bands, int from, int to, int gone) {
+        return gone <= bands[static_cast<std::size_t>(from)].most && gone >= bands[static_cast<std::size_t>(to) - 1].least;
     }
 
     /// The places that a limit leaves after each row: those that the next row can still be knitted from.
@@ -132,34 +135,34 @@ private:
 
     /// Row by row: an event may follow each gap, however the gaps differ.
     double bestWithin(double limit) const {
-        std::vector<double> places(at(rows_, total_) + 1, never);
-        for (int n = 0; n <= mostAtOnce(); ++n)
-            places[at(0, n)] = 0.0;
         const std::vector<Band> bands = bandsWithin(limit);
-        double lowest = never;
-        for (int row = 0; row <= rows_; ++row) {
-            const Band band = bands[static_cast<std::size_t>(row)];
+        // The smallest deviation by stitches gone and rows since the last event, those modulo the multiple of the gaps.
+        const auto at = [this](int gone, int rows) { return static_cast<std::size_t>(gone * step_ + rows % step_); };
+        std::vector<double> before(at(total_, 0) + static_cast<std::size_t>(step_), never);
+        std::vector<double> after = before;
+        for (int n = 0; n <= mostAtOnce(); ++n)
+            after[at(n, 0)] = 0.0;
+        for (int row = 1; row <= rows_; ++row) {
+            const Band band = bands[static_cast<std::size_t>(row) - 1];
+            std::ranges::fill(before, never);
+            for (int gone = band.least; gone <= band.most; ++gone)
+                for (int rows = 0; rows < step_; ++rows)
+                    before[at(gone, rows + 1)] = std::max(after[at(gone, rows)], plainWorst(row - 1, row, gone));
+            after = before;
             for (int gone = band.least; gone <= band.most; ++gone) {
-                const double worst = places[at(row, gone)];
-                if (worst > limit)
+                if (before[at(gone, 0)] > limit)
                     continue;
-                if (gone == total_)
-                    lowest = std::min(lowest, std::max(worst, plainWorst(row, rows_, gone)));
-                for (int every = step_; row + every <= rows_; every += step_) {
-                    const Band sizes = sizesTo(bands[static_cast<std::size_t>(row + every)], gone);
-                    for (int stitches = sizes.least; stitches <= sizes.most; ++stitches) {
-                        const bool bound = stitches > request_.decreaseAtMost;
-                        if (!mayFollow(row + every, bound))
-                            continue;
-                        double& to = places[at(row + every, gone + stitches)];
-                        to = std::min(to, std::max(worst, eventWorst(row, gone, every, bound)));
-                    }
-                    if (plainWorst(row, row + every, gone) > limit)
-                        break; // a longer gap is worse still
+                const Band sizes = sizesTo(bands[static_cast<std::size_t>(row)], gone);
+                for (int stitches = sizes.least; stitches <= sizes.most; ++stitches) {
+                    const bool bound = stitches > request_.decreaseAtMost;
+                    if (!mayFollow(row, bound))
+                        continue;
+                    double& to = after[at(gone + stitches, 0)];
+                    to = std::min(to, std::max(before[at(gone, 0)], eventWorst(row - 1, gone, 1, bound)));
                 }
             }
         }
-        return lowest;
+        return *std::min_element(after.begin() + static_cast<std::ptrdiff_t>(at(total_, 0)), after.end());
     }
 
     /// A place that was reached as closely with no more runs is of no use.
@@ -192,8 +195,12 @@ private:
                     double worst = worstBefore;
                     int times = 0;
                     for (int r = row, s = gone; r + every <= rows_ && s + stitches <= total_;) {
+                        if (!mayFollow(r + every, bound) ||
+                            !keeps(search.bands, r, seenAt(r + every, bound), s) ||
+                            !keeps(search.bands, r + every, r + every + 1, s + stitches))
+                            break;
                         worst = std::max(worst, eventWorst(r, s, every, bound));
-                        if (worst > limit || !mayFollow(r + every, bound) || tooFar(r + every, s + stitches, limit))
+                        if (worst > limit)
                             break;
                         r += every;
                         s += stitches;
@@ -201,7 +208,7 @@ private:
                         reach(search, {r, s, worst, {Rows(every), Stitches(stitches), times, bound}, from});
                     }
                 }
-                if (plainWorst(row, row + every, gone) > limit)
+                if (!keeps(search.bands, row, row + every, gone))
                     break; // a longer gap is worse still
             }
         }
@@ -214,22 +221,31 @@ private:
         for (std::size_t from = search.layer; from < search.steps.size(); ++from) {
             const auto [row, gone, worstBefore, by, parent] = search.steps[from];
             const int left = total_ - gone;
-            for (int every = step_; row + every <= rows_; every += step_) {
-                const Band sizes = sizesTo(search.bands[static_cast<std::size_t>(row + every)], gone);
-                for (int stitches = sizes.least; stitches <= sizes.most; ++stitches) {
-                    const int times = left / stitches;
+            for (int stitches = request_.decreaseAtMost > 0 ? 1 : 2; stitches <= std::min(largest_, left); ++stitches) {
+                if (left % stitches != 0)
+                    continue;
+                const int times = left / stitches;
+                const bool bound = stitches > request_.decreaseAtMost;
+                for (int every = step_; row + times * every <= rows_; every += step_) {
+                    if (!keeps(search.bands, row, row + every, gone))
+                        break; // a longer gap is worse still
                     const int end = row + times * every;
-                    if (times * stitches != left || end > rows_)
+                    int r = row;
+                    for (int s = gone; r < end && mayFollow(r + every, bound) &&
+                                       keeps(search.bands, r, seenAt(r + every, bound), s);
+                         s += stitches)
+                        r += every;
+                    if (r < end)
                         continue;
-                    const bool bound = stitches > request_.decreaseAtMost;
                     double worst = std::max(worstBefore, plainWorst(end, rows_, total_));
-                    for (int r = row, s = gone; r < end && worst <= limit; r += every, s += stitches)
-                        worst = mayFollow(r + every, bound) ? std::max(worst, eventWorst(r, s, every, bound)) : never;
-                    if (worst <= limit && worst < closest.worst)
+                    r = row;
+                    for (int s = gone; r < end; r += every, s += stitches)
+                        worst = std::max(worst, eventWorst(r, s, every, bound));
+                    // Of two that are as close, the one with the shorter gaps.
+                    const bool isShorter = from == closest.from && Rows(every) < closest.by.every;
+                    if (worst <= limit && (worst < closest.worst || (worst == closest.worst && isShorter)))
                         closest = {end, total_, worst, {Rows(every), Stitches(stitches), times, bound}, from};
                 }
-                if (plainWorst(row, row + every, gone) > limit)
-                    break; // a longer gap is worse still
             }
         }
         if (closest.worst == never)

@@ -27,19 +27,25 @@ std::vector<int> halvingOrder(int count) {
     return order;
 }
 
+std::vector<HangPair> HangMap::halving() const {
+    std::vector<HangPair> pairs;
+    for (const int index : halvingOrder(static_cast<int>(map.size())))
+        pairs.push_back(map[static_cast<std::size_t>(index)]);
+    return pairs;
+}
+
 std::optional<HangMap> hang(Stitches needles, Rows rows) {
     const int n = needles.count();
     const int r = rows.count();
     if (n < 1 || r < n)
         return std::nullopt;
     HangMap hung;
+    hung.map.reserve(static_cast<std::size_t>(n));
     for (int needle = 1; needle <= n; ++needle) {
         // Rounded half up in whole numbers: the same everywhere.
         const int row = n == 1 ? 1 : 1 + (2 * (needle - 1) * (r - 1) + (n - 1)) / (2 * (n - 1));
         hung.map.emplace_back(needle, row);
     }
-    for (const int index : halvingOrder(n))
-        hung.halving.push_back(hung.map[static_cast<std::size_t>(index)]);
     hung.ratio = static_cast<double>(n) / r;
     double nearest = 2.0;
     for (int below = 1; below <= 7; ++below)

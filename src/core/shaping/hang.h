@@ -15,11 +15,13 @@ using HangPair = std::pair<int, int>;
 
 struct HangMap {
     std::vector<HangPair> map;      ///< in needle order
-    std::vector<HangPair> halving;  ///< the same pairs in the order in which hands work: ends, middle, middles …
     double ratio = 0.0;             ///< needles for each row
     int fractionNeedles = 1;        ///< the best small fraction: so many needles
     int fractionRows = 1;           ///< for so many rows
     double fractionErrorRows = 0.0; ///< rows that the fraction would be off over the whole edge
+
+    /// The pairs in the order in which hands work: ends, middle, middles …
+    std::vector<HangPair> halving() const;
 };
 
 /// Along the straight line from (needle 1, row 1) to (the last needle, the last row). Nothing when there are more

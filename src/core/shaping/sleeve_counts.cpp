@@ -3,6 +3,7 @@
 #include "core/shaping/counter.h"
 
 #include <algorithm>
+#include <ranges>
 
 namespace vestimen {
 namespace {
@@ -19,8 +20,9 @@ bool countCap(Counter& counter, const GarmentMeasures& m, GarmentCounts& counts)
     const int least = 4;
     const int most = (counts.armhole + counts.shoulderRows).count();
     int rows = least;
-    while (side > Stitches(0) && rows < most && edge(rows) < wanted)
-        ++rows;
+    if (side > Stitches(0) && least < most)
+        rows = *std::ranges::partition_point(std::views::iota(least, most),
+                                             [&](int some) { return edge(some) < wanted; });
     if (rows > least && wanted - edge(rows - 1) < edge(rows) - wanted)
         --rows;
     if (side <= Stitches(0) || edge(least) > wanted + gauge.rows.unit() || most < least) {

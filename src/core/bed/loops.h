@@ -1,0 +1,142 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The loops of a fabric. A garment has more than a hundred thousand of them, and nearly all go on like the one before:
+// those are kept by the stretch, and each is made up again when it is asked for.
+#pragma once
+
+#include "core/knitting/program.h"
+
+#include <cstddef>
+#include <cstdint>
+#include <iterator>
+#include <vector>
+
+namespace vestimen {
+
+/// A loop's place in the order in which the fabric's loops were made, from 0.
+using LoopId = std::uint32_t;
+inline constexpr LoopId noLoop = 0xffffffff;
+
+enum class LoopKind : std::uint8_t { castOn, knit, wrap, picked, empty, hung, bound };
+
+/// Its row is that of the pass it was made in or after: see Fabric::row.
+struct Loop {
+    LoopId parent = noLoop; ///< the oldest of its parents; further ones stand in Fabric::moreParents
+    std::int16_t slot = 0;
+    YarnIndex yarn = 0;
+    LoopKind kind : 4 = LoopKind::knit;
+    Bed bed : 2 = Bed::main;
+    bool isPurl : 1 = false; ///< re-formed as purl
+
+    Needle needle() const { return Needle::atSlot(slot, bed); }
+};
+
+class Loops {
+public:
+    class const_iterator;
+    using value_type = Loop;
+
+    std::size_t size() const { return size_; }
+    /// Takes a search among the stretches; go through many with an iterator.
+    Loop operator[](LoopId id) const;
+    Loop back() const { return (*this)[size_ - 1]; }
+    const_iterator begin() const;
+    const_iterator end() const;
+    /// An iterator to a loop; end() for the size.
+    const_iterator from(LoopId id) const;
+
+    /// Room for so many stretches, where they can be told in advance.
+    void reserve(std::size_t stretches) { stretches_.reserve(stretches); }
+    void push_back(const Loop& loop) {
+        if (stretches_.empty() || stretches_.back().parentStep != 0)
+            stretches_.push_back({.begin = size_, .written = static_cast<LoopId>(written_.size())});
+        written_.push_back(loop);
+        ++size_;
+    }
+    /// So many loops that go on like the first: each `step` slots, and its parent `parentStep` loops, after the one
+    /// before it. Neither step is 0.
+    void pushStretch(const Loop& first, int step, int parentStep, LoopId count) {
+        stretches_.push_back({.begin = size_,
+                              .step = static_cast<std::int8_t>(step),
+                              .parentStep = static_cast<std::int8_t>(parentStep),
+                              .first = first});
+        size_ += count;
+    }
+    /// Knit loops over so many loops of a row, from its last one back. The row's were pushed one by one, or are again
+    /// such as were knitted over one.
+    void pushOver(LoopId row, LoopId count, YarnIndex yarn);
+
+private:
+    /// Goes to where the next one begins.
+    struct Stretch {
+        LoopId begin = 0;
+        LoopId written = 0;           ///< where its loops stand, or where their slots are read
+        std::int8_t step = 0;         ///< of the slots; 0 where they are read
+        std::int8_t parentStep = 0;   ///< 0 where the loops are written out
+        std::int8_t readingStep = 1;  ///< through what is written
+        Loop first = {};              ///< which the others follow, where they are not written out
+    };
+
+    Loop loop(const Stretch& stretch, LoopId id) const {
+        const LoopId along = id - stretch.begin;
+        // Steps may be negative; counted modulo 2^32, they come out right.
+        const LoopId read = stretch.written + static_cast<LoopId>(stretch.readingStep) * along;
+        if (stretch.parentStep == 0)
+            return written_[read];
+        Loop loop = stretch.first;
+        loop.parent += static_cast<LoopId>(stretch.parentStep) * along;
+        loop.slot = stretch.step == 0 ? written_[read].slot
+                                      : static_cast<std::int16_t>(loop.slot + stretch.step * static_cast<int>(along));
+        return loop;
+    }
+    std::size_t stretchOf(LoopId id) const;
+
+    std::vector<Stretch> stretches_;
+    std::vector<Loop> written_;
+    LoopId size_ = 0;
+};
+
+class Loops::const_iterator {
+public:
+    using value_type = Loop;
+    using reference = Loop;
+    using pointer = void;
+    using difference_type = std::ptrdiff_t;
+    using iterator_category = std::input_iterator_tag; // of the old kind, since * makes a value
+    using iterator_concept = std::forward_iterator_tag;
+
+    const_iterator() = default;
+    const_iterator(const Loops& loops, LoopId id, std::size_t stretch) : loops_(&loops), id_(id), stretch_(stretch) {}
+
+    LoopId id() const { return id_; }
+    Loop operator*() const { return loops_->loop(loops_->stretches_[stretch_], id_); }
+    const_iterator& operator++() {
+        ++id_;
+        if (stretch_ + 1 < loops_->stretches_.size() && loops_->stretches_[stretch_ + 1].begin == id_)
+            ++stretch_;
+        return *this;
+    }
+    const_iterator operator++(int) {
+        const_iterator before = *this;
+        ++*this;
+        return before;
+    }
+    bool operator==(const const_iterator& other) const { return id_ == other.id_; }
+    /// Goes to a loop; quickly where it lies in the same stretch or beside it.
+    void goTo(LoopId id) {
+        id_ = id;
+        const auto& all = loops_->stretches_;
+        if (stretch_ > 0 && id < all[stretch_].begin)
+            --stretch_;
+        else if (stretch_ + 1 < all.size() && id >= all[stretch_ + 1].begin)
+            ++stretch_;
+        if (id < all[stretch_].begin || (stretch_ + 1 < all.size() && id >= all[stretch_ + 1].begin))
+            stretch_ = loops_->stretchOf(id);
+    }
+
+private:
+    const Loops* loops_ = nullptr;
+    LoopId id_ = 0;
+    std::size_t stretch_ = 0;
+};
+
+} // namespace vestimen
