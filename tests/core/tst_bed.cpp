@@ -60,6 +60,9 @@ private slots:
     void pictureOfARib();
     void pictureOfTwoHalves();
     void rowsBelongToTheirPass();
+    void rowsAtOnceAreRowsByHand_data();
+    void rowsAtOnceAreRowsByHand();
+    void loopsAreWhatWasPushed();
 };
 
 void TestBed::castOnPutsOneLoopOnEach() {
@@ -434,6 +437,86 @@ void TestBed::rowsBelongToTheirPass() {
         for (LoopId i = 0; i < pass.loopCount; ++i)
             QCOMPARE(fabric.row(pass.firstLoop + i), pass.row);
     QCOMPARE(fabric.passes.back().row, 12);
+}
+
+void TestBed::rowsAtOnceAreRowsByHand_data() {
+    QTest::addColumn<std::vector<Action>>("actions");
+    const op::Knit four{Rows(4), slate};
+    QTest::newRow("plain") << std::vector<Action>{four};
+    QTest::newRow("decreases at both sides")
+        << std::vector<Action>{four, op::Decrease{Side::left, 1, Shaping::fashioned, 2}, four,
+                               op::Decrease{Side::right, 1, Shaping::edge}, four};
+    QTest::newRow("increases") << std::vector<Action>{four, op::Increase{Side::left, 1, Shaping::fashioned, 2}, four,
+                                                      op::Increase{Side::right, 1, Shaping::edge}, four};
+    QTest::newRow("an eyelet in the middle")
+        << std::vector<Action>{four, op::Transfer{{{at("R1"), at("R2")}}, {at("R1")}}, four, four};
+    QTest::newRow("every second needle out of work")
+        << std::vector<Action>{four, op::Transfer{{{at("L2"), at("L3")}, {at("R1"), at("L1")}, {at("R3"), at("R2")}}},
+                               four, op::Knit{Rows(3), slate}, four};
+    QTest::newRow("needles that wait") << std::vector<Action>{four,
+                                                              op::HoldLever{true},
+                                                              op::Hold{at("R1"), at("R3")},
+                                                              op::Knit{Rows(2), slate},
+                                                              op::Wrap{at("R1")},
+                                                              op::Knit{Rows(2), slate},
+                                                              op::Hold{at("L3"), at("L2")},
+                                                              op::Release{at("R1"), at("R3")},
+                                                              op::Knit{Rows(1), slate, {}, true},
+                                                              op::HoldLever{false},
+                                                              four};
+    QTest::newRow("another way without knitting")
+        << std::vector<Action>{four, op::MoveCarriage{Side::left, operation::Crossing::lifted}, four, four};
+    QTest::newRow("bound off in steps") << std::vector<Action>{four, op::BindOff{Side::right, 2}, four,
+                                                               op::MoveCarriage{Side::left}, four};
+    QTest::newRow("a second yarn") << std::vector<Action>{
+        op::JoinYarn{rust, Side::right}, op::Place{{at("L1"), at("R2")}, rust}, op::Knit{Rows(4), slate}, four};
+    QTest::newRow("let down and taken up as purl") << std::vector<Action>{
+        four, four, op::Drop{at("L1"), Rows(3)}, op::Reform{at("L1"), Rows(3), operation::Reformed::purl}, four};
+}
+
+void TestBed::rowsAtOnceAreRowsByHand() {
+    QFETCH(std::vector<Action>, actions);
+    actions.push_back(allOff());
+    const Program whole = onSixNeedles(actions);
+    const Fabric fabric = knit(whole);
+    QCOMPARE(difference(fabric, knitByHand(whole)), std::string());
+    QCOMPARE(difference(fabric, fabric), std::string());
+    actions.insert(actions.begin(), op::Knit{Rows(1), slate});
+    QVERIFY(!difference(fabric, knit(onSixNeedles(actions))).empty());
+}
+
+void TestBed::loopsAreWhatWasPushed() {
+    Loops loops;
+    for (int i = 0; i < 5; ++i) // a row with gaps, from right to left
+        loops.push_back(Loop{noLoop, static_cast<std::int16_t>(10 - 2 * i), slate, LoopKind::castOn});
+    QVERIFY(loops.canPushOver(0));
+    loops.pushOver(0, rust);
+    loops.pushOver(5, slate);
+    QVERIFY(!loops.canPushOver(5));
+    loops.pushStretch(Loop{14, 3, waste}, 1, -1, 4);
+    loops.push_back(Loop{1, -7, rust, LoopKind::hung, Bed::second, true});
+    QCOMPARE(loops.size(), std::size_t(20));
+    std::vector<int> at;
+    std::vector<int> parents;
+    for (const Loop loop : loops) {
+        at.push_back(loop.slot);
+        parents.push_back(static_cast<int>(loop.parent));
+    }
+    QCOMPARE(at, (std::vector<int>{10, 8, 6, 4, 2, 2, 4, 6, 8, 10, 10, 8, 6, 4, 2, 3, 4, 5, 6, -7}));
+    QCOMPARE(parents, (std::vector<int>{-1, -1, -1, -1, -1, 4, 3, 2, 1, 0, 9, 8, 7, 6, 5, 14, 13, 12, 11, 1}));
+    QCOMPARE(loops[7].yarn, rust);
+    QCOMPARE(loops[16].yarn, waste);
+    QCOMPARE(loops[16].kind, LoopKind::knit);
+    QCOMPARE(loops.back().bed, Bed::second);
+    QVERIFY(loops.back().isPurl && !loops[18].isPurl);
+    auto walking = loops.begin();
+    for (const LoopId id : {19u, 4u, 3u, 17u, 5u, 0u, 12u, 12u, 15u}) {
+        walking.goTo(id);
+        QCOMPARE((*walking).slot, loops[id].slot);
+        QCOMPARE((*walking).parent, loops[id].parent);
+        QCOMPARE(walking.id(), id);
+    }
+    QCOMPARE(std::ranges::distance(loops.from(15), loops.end()), std::ptrdiff_t(5));
 }
 
 QTEST_APPLESS_MAIN(TestBed)

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Random sane swatches, measures and choices: no program that the virtual bed refuses.
+#include "support/bed_programs.h"
 #include "support/check_property.h"
 #include "support/projects.h"
 
@@ -112,6 +113,17 @@ void checkCapFits(const GarmentCounts& c, const FabricGauge& gauge, Length ease)
     RC_ASSERT(miss(rows) <= miss(rows - 1) || rows == 4);
 }
 
+/// Rows that the bed makes at once are those that it makes needle by needle.
+void checkByHand(const Worked& worked) {
+    Siblings siblings;
+    for (const WorkedPiece& piece : worked.pieces) {
+        const std::string differs = test::difference(test::knitByHand(piece.program, &siblings), piece.fabric);
+        if (!differs.empty())
+            RC_FAIL(piece.program.piece + ": " + differs);
+        siblings[piece.program.piece] = &piece.fabric;
+    }
+}
+
 } // namespace
 
 class TestGarmentProperty : public QObject {
@@ -143,6 +155,8 @@ void TestGarmentProperty::check(const Project& project, int& drafted) {
                 RC_FAIL(piece.program.piece + ": " + finding.code + ", " + render(finding.text));
             }
         }
+    if (drafted % 25 == 0)
+        checkByHand(worked);
     const GarmentCounts& c = *worked.counts;
     RC_ASSERT(c.neck + c.shoulder * 2 == c.upper);
     Stitches side = c.hem;

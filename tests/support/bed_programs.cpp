@@ -2,6 +2,7 @@
 #include "support/bed_programs.h"
 
 #include <algorithm>
+#include <tuple>
 
 namespace vestimen::test {
 
@@ -31,6 +32,50 @@ std::vector<std::string> codes(const Program& program, const Siblings* siblings)
         if (std::find(result.begin(), result.end(), finding.code) == result.end())
             result.emplace_back(finding.code);
     return result;
+}
+
+Fabric knitByHand(const Program& program, const Siblings* siblings) {
+    VirtualBed bed(program, siblings);
+    const int half = program.machine.needles / 2;
+    const auto touchAll = [&] {
+        for (int slot = -half; slot < program.machine.needles - half; ++slot)
+            bed.setPosition(Needle::atSlot(slot), bed.needle(Needle::atSlot(slot)).position);
+    };
+    for (std::size_t i = 0; i < program.operations.size(); ++i) {
+        if (const auto* knit = std::get_if<op::Knit>(&program.operations[i].action))
+            for (int row = 1; row <= knit->rows.count(); ++row) {
+                touchAll();
+                bed.advance({i, row});
+            }
+        bed.advance({i + 1, 0});
+    }
+    return bed.finish();
+}
+
+std::string difference(const Fabric& one, const Fabric& other) {
+    if (one.loops.size() != other.loops.size())
+        return "the number of loops";
+    auto there = other.loops.begin();
+    for (const Loop here : one.loops) {
+        const Loop loop = *there++;
+        if (std::tuple(here.parent, here.needle(), here.yarn, here.kind, here.isPurl) !=
+            std::tuple(loop.parent, loop.needle(), loop.yarn, loop.kind, loop.isPurl))
+            return "the loop on " + here.needle().name() + " before " + std::to_string(there.id());
+    }
+    for (LoopId id = 0; id < one.loops.size(); id += 97)
+        if (one.loops[id].parent != other.loops[id].parent || one.loops[id].slot != other.loops[id].slot)
+            return "loop " + std::to_string(id) + " when it is looked up";
+    if (one.moreParents != other.moreParents)
+        return "further parents";
+    if (one.kept != other.kept || one.bound != other.bound)
+        return "what is kept or bound off";
+    if (one.loopsPerYarn != other.loopsPerYarn || one.ends != other.ends)
+        return "what was knitted of each yarn";
+    const auto isLike = [](const Pass& a, const Pass& b) {
+        return std::tuple(a.row, a.from, a.yarn, a.protects, a.size, a.operation, a.firstLoop, a.loopCount) ==
+               std::tuple(b.row, b.from, b.yarn, b.protects, b.size, b.operation, b.firstLoop, b.loopCount);
+    };
+    return std::ranges::equal(one.passes, other.passes, isLike) ? "" : "a row";
 }
 
 Action allOff() {

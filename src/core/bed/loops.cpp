@@ -7,18 +7,16 @@ namespace vestimen {
 
 static_assert(sizeof(Loop) == 8);
 
-void Loops::pushOver(LoopId row, LoopId count, YarnIndex yarn) {
-    if (count == 0)
-        return;
-    const LoopId last = row + count - 1;
-    Stretch over = stretches_[stretchOf(row)];
+void Loops::pushOver(LoopId row, YarnIndex yarn) {
+    const LoopId last = size_ - 1;
+    Stretch over = stretches_.back();
     over.written += static_cast<LoopId>(over.readingStep) * (last - over.begin);
     over.readingStep = static_cast<std::int8_t>(-over.readingStep);
     over.begin = size_;
     over.parentStep = -1;
     over.first = Loop{.parent = last, .yarn = yarn};
     stretches_.push_back(over);
-    size_ += count;
+    size_ += size_ - row;
 }
 
 std::size_t Loops::stretchOf(LoopId id) const {

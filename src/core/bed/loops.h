@@ -61,19 +61,22 @@ public:
                               .first = first});
         size_ += count;
     }
-    /// Knit loops over so many loops of a row, from its last one back. The row's were pushed one by one, or are again
-    /// such as were knitted over one.
-    void pushOver(LoopId row, LoopId count, YarnIndex yarn);
+    /// Whether the loops from one on can be pushed over: they came one by one, or over others.
+    bool canPushOver(LoopId row) const {
+        return !stretches_.empty() && stretches_.back().begin <= row && stretches_.back().step == 0;
+    }
+    /// Knit loops over the newest ones, back from the last to the first of their row.
+    void pushOver(LoopId row, YarnIndex yarn);
 
 private:
     /// Goes to where the next one begins.
     struct Stretch {
         LoopId begin = 0;
-        LoopId written = 0;           ///< where its loops stand, or where their slots are read
-        std::int8_t step = 0;         ///< of the slots; 0 where they are read
-        std::int8_t parentStep = 0;   ///< 0 where the loops are written out
-        std::int8_t readingStep = 1;  ///< through what is written
-        Loop first = {};              ///< which the others follow, where they are not written out
+        LoopId written = 0;          ///< where its loops stand, or where their slots are read
+        std::int8_t step = 0;        ///< of the slots; 0 where they are read
+        std::int8_t parentStep = 0;  ///< 0 where the loops are written out
+        std::int8_t readingStep = 1; ///< through what is written
+        Loop first = {};             ///< which the others follow, where they are not written out
     };
 
     Loop loop(const Stretch& stretch, LoopId id) const {

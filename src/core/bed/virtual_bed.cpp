@@ -92,13 +92,6 @@ void VirtualBed::findFull(Needle needle) {
           {needle, static_cast<int>(look(needle).loops), program_.machine.loopsPerNeedle}});
 }
 
-void VirtualBed::addParents(LoopId loop, const NeedleState& stack, bool keepFirst) {
-    if (keepFirst && stack.loops > 0)
-        fabric_.moreParents.emplace_back(loop, stack.first);
-    for (const LoopId parent : stack.more)
-        fabric_.moreParents.emplace_back(loop, parent);
-}
-
 void VirtualBed::clear(NeedleState& state) {
     state.first = noLoop;
     state.loops = 0;
@@ -201,22 +194,24 @@ void VirtualBed::checkShape(int stitches) {
 }
 
 int VirtualBed::repeatRow(const operation::Knit& knit, int rows) {
-    const auto width = fabric_.passes.empty() ? 0 : static_cast<int>(fabric_.passes.back().loopCount);
-    const bool isSettled = settled_.size() == width;
-    if (!steady_ || rows <= 0 || !(isSettled || settled_.empty()))
+    if (!steady_ || rows <= 0)
+        return 0;
+    Pass row = fabric_.passes.back();
+    const auto width = static_cast<int>(row.loopCount);
+    const bool isSettled = settled_.size() == width && width > 0;
+    if (!isSettled && !(settled_.empty() && width > 0 && fabric_.loops.canPushOver(row.firstLoop)))
         return 0;
     fabric_.loopsPerYarn[knit.yarn] += rows * width;
-    Pass row = fabric_.passes.back();
     for (int i = 0; i < rows; ++i) {
         // Every loop hangs from the one below it: the row before, read backwards.
         const LoopId below = row.firstLoop + row.loopCount - 1;
         row.from = opposite(row.from);
-        if (isSettled && width > 0) {
+        if (isSettled) {
             const bool leftwards = row.from == Side::right;
             const auto slot = static_cast<std::int16_t>(leftwards ? settled_.last : settled_.first);
             fabric_.loops.pushStretch(Loop{below, slot, knit.yarn}, leftwards ? -1 : 1, -1, row.loopCount);
         } else {
-            fabric_.loops.pushOver(row.firstLoop, row.loopCount, knit.yarn);
+            fabric_.loops.pushOver(row.firstLoop, knit.yarn);
         }
         row.firstLoop += row.loopCount;
         row.row = ++counter_;
@@ -232,8 +227,7 @@ int VirtualBed::repeatRow(const operation::Knit& knit, int rows) {
     }
     carriage_ = opposite(row.from);
     yarns_[knit.yarn].side = carriage_;
-    if (width > 0)
-        lastKnitted_ = fabric_.loops.back().needle();
+    lastKnitted_ = fabric_.loops.back().needle();
     return rows;
 }
 
@@ -289,29 +283,15 @@ void VirtualBed::pass(const operation::Knit& knit) {
         ladderAt.reset();
         lastKnitted_ = needle;
     };
-    // Neighbours that knit one after the other settle.
-    struct Run {
-        int slot = 0;
-        int count = 0;
-        LoopId loop = 0;
-    };
-    Run run;
-    Run longest;
-    const auto addToRun = [&](int first, int needles, LoopId loop) {
-        if (run.count == 0 || first != run.slot + step * run.count)
-            run = {first, 0, loop};
-        run.count += needles;
-        if (run.count > longest.count)
-            longest = run;
-    };
+    Runs runs(step);
     const Settled before = settled_;
     for (int i = 0; i < count; ++i, slot += step) {
         if (before.holds(slot)) {
             const int plain = before.size();
             const auto id = static_cast<LoopId>(loops.size());
-            loops.pushStretch(Loop{before.loop(slot), static_cast<std::int16_t>(slot), knit.yarn}, step, step * before.step,
-                              static_cast<LoopId>(plain));
-            addToRun(slot, plain, id);
+            loops.pushStretch(Loop{before.loop(slot), static_cast<std::int16_t>(slot), knit.yarn}, step,
+                              step * before.step, static_cast<LoopId>(plain));
+            runs.add(slot, plain, id);
             settled_.step = step;
             settled_.atFirst = step > 0 ? id : id + static_cast<LoopId>(plain) - 1;
             laysYarn(Needle::atSlot(slot));
@@ -349,8 +329,8 @@ void VirtualBed::pass(const operation::Knit& knit) {
                 state.placed = -1;
             }
             loops.push_back(Loop{state.first, static_cast<std::int16_t>(slot), yarn,
-                             state.loops == 0 ? LoopKind::empty : LoopKind::knit, needle.bed()});
-            addToRun(slot, 1, id);
+                                 state.loops == 0 ? LoopKind::empty : LoopKind::knit, needle.bed()});
+            runs.add(slot, 1, id);
             if (state.loops > 1) {
                 addParents(id, state, false);
                 state.more.clear();
@@ -362,13 +342,9 @@ void VirtualBed::pass(const operation::Knit& knit) {
             state.position = Position::work;
         }
     }
-    // A rib's short runs do not, so that its rows are alike.
-    const bool isMost = 2 * longest.count > static_cast<int>(loops.size() - row.firstLoop);
-    const int farther = longest.count - 1;
-    settle(twoBeds || !isMost ? Settled{}
-           : step > 0         ? Settled{longest.slot, longest.slot + farther, longest.loop, 1}
-                              : Settled{longest.slot - farther, longest.slot,
-                                        longest.loop + static_cast<LoopId>(farther), -1});
+    // A rib's short runs do not settle, so that its rows are alike.
+    const bool isMost = 2 * runs.longest().size() > static_cast<int>(loops.size() - row.firstLoop);
+    settle(!twoBeds && isMost ? runs.longest() : Settled{});
     anyPlaced_ = false;
     fabric_.loopsPerYarn[knit.yarn] += static_cast<int>(loops.size() - row.firstLoop) - placedStitches;
     row.loopCount = static_cast<LoopId>(fabric_.loops.size()) - row.firstLoop;

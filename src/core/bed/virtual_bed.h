@@ -82,6 +82,33 @@ private:
         LoopId loop(int slot) const { return atFirst + static_cast<LoopId>(step * (slot - first)); }
     };
 
+    /// Looks for the needles that can settle: the longest run of neighbours whose loops were made one after the other.
+    class Runs {
+    public:
+        /// `step`: 1 when they are come by from left to right, -1 from right to left.
+        explicit Runs(int step) : step_(step) {}
+        /// So many neighbours, from one slot and one loop on.
+        void add(int slot, int needles, LoopId loop) {
+            if (slot != slot_ + step_ * count_ || loop != loop_ + static_cast<LoopId>(count_)) {
+                slot_ = slot;
+                loop_ = loop;
+                count_ = 0;
+            }
+            count_ += needles;
+            if (count_ > longest_.size())
+                longest_ = step_ > 0 ? Settled{slot_, slot_ + count_ - 1, loop_, 1}
+                                     : Settled{slot_ - count_ + 1, slot_, loop_ + static_cast<LoopId>(count_) - 1, -1};
+        }
+        const Settled& longest() const { return longest_; }
+
+    private:
+        int step_;
+        int slot_ = 0;
+        LoopId loop_ = 0;
+        int count_ = 0;
+        Settled longest_;
+    };
+
     std::size_t index(Needle needle) const {
         return static_cast<std::size_t>(needle.slot() + half_) + (needle.bed() == Bed::second ? perBed_ : 0);
     }
@@ -112,7 +139,12 @@ private:
         return static_cast<LoopId>(fabric_.loops.size() - 1);
     }
     void push(Needle needle, LoopId loop);
-    void addParents(LoopId loop, const NeedleState& stack, bool keepFirst);
+    void addParents(LoopId loop, const NeedleState& stack, bool keepFirst) {
+        if (keepFirst && stack.loops > 0)
+            fabric_.moreParents.emplace_back(loop, stack.first);
+        for (const LoopId parent : stack.more)
+            fabric_.moreParents.emplace_back(loop, parent);
+    }
     /// A needle comes out of rest.
     void activate(Needle needle) {
         firstActive_ = std::min(firstActive_, needle.slot());

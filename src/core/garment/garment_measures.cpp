@@ -24,7 +24,7 @@ std::optional<Length> capHeight(const GarmentMeasures& m) {
     // The edge grows with the height, and is never shorter than both sides' heights.
     Length low;
     Length high = wanted;
-    while (high - low > Length::millimetres(1e-4)) {
+    for (int i = 0; i < 24; ++i) { // to less than 0.001 mm for anything that is worn
         const Length middle = (low + high) / 2.0;
         (capEdge(m.underarm, side, middle, m.capTop) < wanted ? low : high) = middle;
     }

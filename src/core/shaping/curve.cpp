@@ -108,7 +108,8 @@ private:
 
     /// Whether rows `from` + 1 to `to` keep within the limit of the bands: quickly said, before the deviation is.
     static bool keeps(const std::vector<Band>& bands, int from, int to, int gone) {
-        return gone <= bands[static_cast<std::size_t>(from)].most && gone >= bands[static_cast<std::size_t>(to) - 1].least;
+        return gone <= bands[static_cast<std::size_t>(from)].most &&
+               gone >= bands[static_cast<std::size_t>(to) - 1].least;
     }
 
     /// The places that a limit leaves after each row: those that the next row can still be knitted from.
@@ -195,8 +196,7 @@ private:
                     double worst = worstBefore;
                     int times = 0;
                     for (int r = row, s = gone; r + every <= rows_ && s + stitches <= total_;) {
-                        if (!mayFollow(r + every, bound) ||
-                            !keeps(search.bands, r, seenAt(r + every, bound), s) ||
+                        if (!mayFollow(r + every, bound) || !keeps(search.bands, r, seenAt(r + every, bound), s) ||
                             !keeps(search.bands, r + every, r + every + 1, s + stitches))
                             break;
                         worst = std::max(worst, eventWorst(r, s, every, bound));
@@ -218,6 +218,9 @@ private:
     std::optional<Curve> finishWithOneMore(Search& search, double limit) const {
         Step closest;
         closest.worst = never;
+        // All may be gone from here on.
+        const auto isAll = [this](Band band) { return band.most >= total_; };
+        const auto earliest = static_cast<int>(std::ranges::find_if(search.bands, isAll) - search.bands.begin());
         for (std::size_t from = search.layer; from < search.steps.size(); ++from) {
             const auto [row, gone, worstBefore, by, parent] = search.steps[from];
             const int left = total_ - gone;
@@ -226,13 +229,14 @@ private:
                     continue;
                 const int times = left / stitches;
                 const bool bound = stitches > request_.decreaseAtMost;
-                for (int every = step_; row + times * every <= rows_; every += step_) {
+                const int least = (std::max(1, (earliest - row + times - 1) / times) + step_ - 1) / step_ * step_;
+                for (int every = least; row + times * every <= rows_; every += step_) {
                     if (!keeps(search.bands, row, row + every, gone))
                         break; // a longer gap is worse still
                     const int end = row + times * every;
                     int r = row;
-                    for (int s = gone; r < end && mayFollow(r + every, bound) &&
-                                       keeps(search.bands, r, seenAt(r + every, bound), s);
+                    for (int s = gone;
+                         r < end && mayFollow(r + every, bound) && keeps(search.bands, r, seenAt(r + every, bound), s);
                          s += stitches)
                         r += every;
                     if (r < end)

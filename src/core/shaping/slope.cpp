@@ -152,6 +152,17 @@ public:
         return lowest;
     }
 
+    /// The deviation of a schedule.
+    Scaled worst(const std::vector<SlopeLine>& lines) const {
+        Scaled cost = 0;
+        int event = 0;
+        int row = 0;
+        for (const SlopeLine& line : lines)
+            for (int i = 0; i < line.times; ++i)
+                cost = std::max(cost, costOf(++event, row += line.every.count()));
+        return cost;
+    }
+
     Scaled scaled(double stitches) const { return static_cast<Scaled>(stitches * 2.0 * rows_ + 1e-9); }
 
 private:
@@ -167,16 +178,6 @@ private:
             return under;
         const Scaled over = Scaled{2} * rows_ * event - Scaled{events_} * (2 * row + 1);
         return std::max(over, under);
-    }
-
-    Scaled worst(const std::vector<SlopeLine>& lines) const {
-        Scaled cost = 0;
-        int event = 0;
-        int row = 0;
-        for (const SlopeLine& line : lines)
-            for (int i = 0; i < line.times; ++i)
-                cost = std::max(cost, costOf(++event, row += line.every.count()));
-        return cost;
     }
 
     Window window(int event, Scaled limit) const {
@@ -222,10 +223,11 @@ std::optional<Slope> slopeWithin(const SlopeRequest& request, double tolerance) 
         return Slope{{}, request.rows, 0.0};
     const Scaled best = solver.best();
     const Scaled limit = best + solver.scaled(tolerance);
+    std::vector<SlopeLine> path;
     int lines = 1;
-    while (!solver.reachable(limit, lines, nullptr))
+    while (!solver.reachable(limit, lines, &path))
         ++lines;
-    return solver.schedule(solver.bisect(best, lines, limit), lines);
+    return solver.schedule(solver.bisect(best, lines, solver.worst(path)), lines);
 }
 
 } // namespace vestimen
