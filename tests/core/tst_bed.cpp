@@ -517,6 +517,21 @@ void TestBed::loopsAreWhatWasPushed() {
         QCOMPARE(walking.id(), id);
     }
     QCOMPARE(std::ranges::distance(loops.from(15), loops.end()), std::ptrdiff_t(5));
+    walking.goTo(16);
+    QCOMPARE(walking.alike(), LoopId(3));
+    QCOMPARE(walking.parentStep(), -1);
+    walking.skip(3);
+    QCOMPARE(walking.id(), LoopId(19));
+    QCOMPARE(walking.alike(), LoopId(1));
+    QCOMPARE((*walking).kind, LoopKind::hung);
+    walking.skip(1);
+    QVERIFY(walking == loops.end());
+    std::vector<int> single;
+    loops.forEachSingle([&](LoopId id, const Loop& loop) {
+        single.push_back(static_cast<int>(id));
+        QCOMPARE(loop.slot, loops[id].slot);
+    });
+    QCOMPARE(single, (std::vector<int>{0, 1, 2, 3, 4, 19}));
 }
 
 QTEST_APPLESS_MAIN(TestBed)

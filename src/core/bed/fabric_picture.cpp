@@ -94,12 +94,10 @@ std::vector<FabricRun> runsFrom(const Fabric& fabric, const Bases& bases) {
     };
     std::vector<int> heights(fabric.loops.size(), 0);
     int newest = 0; // height of the row on the needles, which a loop hung beside it joins
-    const auto heightFrom = [&](LoopId id) {
-        const Loop loop = fabric.loops[id];
+    const auto heightFrom = [&](const Loop& loop) {
         // A first row that is hung again joins the row on the needles; what waited on a holder goes on where it was.
         if (loop.kind == LoopKind::hung)
-            return loop.parent == noLoop || isFirstRow(loop.parent) ? newest + baseAt(loop.slot)
-                                                                        : heights[loop.parent];
+            return loop.parent == noLoop || isFirstRow(loop.parent) ? newest + baseAt(loop.slot) : heights[loop.parent];
         if (loop.kind == LoopKind::empty)
             return newest + 1 + baseAt(loop.slot); // as high as its neighbours in the row
         if (loop.kind == LoopKind::castOn || loop.parent == noLoop)
@@ -107,33 +105,47 @@ std::vector<FabricRun> runsFrom(const Fabric& fabric, const Bases& bases) {
         const int below = heights[loop.parent];
         return liesAcross(loop.kind) ? below : below + 1;
     };
-    std::vector<FabricRun> result;
-    LoopId next = 0;
     std::size_t more = 0;
-    const auto settle = [&](LoopId id) {
-        int height = heightFrom(id);
+    const auto settle = [&](LoopId id, const Loop& loop) {
+        int height = heightFrom(loop);
         for (; more < fabric.moreParents.size() && fabric.moreParents[more].first <= id; ++more)
             if (fabric.moreParents[more].first == id &&
                 fabric.loops[fabric.moreParents[more].second].kind != LoopKind::hung)
-                height = std::max(height, heights[fabric.moreParents[more].second] +
-                                              (liesAcross(fabric.loops[id].kind) ? 0 : 1));
+                height = std::max(height, heights[fabric.moreParents[more].second] + (liesAcross(loop.kind) ? 0 : 1));
         heights[id] = height;
+        return height;
     };
+    // So many loops from one on that hang at one height, and are as high as each other.
+    const auto settleAlike = [&](const Loops::const_iterator& from, LoopId most) {
+        const LoopId parent = (*from).parent;
+        const int height = settle(from.id(), *from);
+        LoopId count = 1;
+        for (; count < most && heights[parent + static_cast<LoopId>(from.parentStep()) * count] + 1 == height; ++count)
+            heights[from.id() + count] = height;
+        return count;
+    };
+    std::vector<FabricRun> result;
+    auto next = fabric.loops.begin();
     for (std::size_t p = 0; p < fabric.passes.size(); ++p) {
         const Pass& pass = fabric.passes[p];
-        for (; next < pass.firstLoop; ++next)
-            settle(next);
-        for (; next < pass.firstLoop + pass.loopCount; ++next) {
-            settle(next);
-            const Loop loop = fabric.loops[next];
-            const int step = pass.from == Side::left ? 1 : -1;
-            if (!result.empty() && result.back().pass == static_cast<int>(p) && result.back().height == heights[next] &&
+        for (; next.id() < pass.firstLoop; ++next)
+            settle(next.id(), *next);
+        const LoopId end = pass.firstLoop + pass.loopCount;
+        const bool rightwards = pass.from == Side::left;
+        while (next.id() < end) {
+            const Loop loop = *next;
+            const LoopId alike = std::min(next.alike(), end - next.id());
+            const LoopId count = alike > 1 ? settleAlike(next, alike) : 1;
+            const int height = alike > 1 ? heights[next.id()] : settle(next.id(), loop);
+            const int last = loop.slot + (rightwards ? 1 : -1) * static_cast<int>(count - 1);
+            next.skip(count);
+            if (!result.empty() && result.back().pass == static_cast<int>(p) && result.back().height == height &&
                 result.back().yarn == loop.yarn &&
-                (step > 0 ? result.back().lastSlot + 1 : result.back().firstSlot - 1) == loop.slot) {
-                (step > 0 ? result.back().lastSlot : result.back().firstSlot) = loop.slot;
-                continue;
-            }
-            result.push_back({static_cast<int>(p), heights[next], loop.slot, loop.slot, loop.yarn});
+                (rightwards ? result.back().lastSlot + 1 : result.back().firstSlot - 1) == loop.slot)
+                (rightwards ? result.back().lastSlot : result.back().firstSlot) = last;
+            else
+                result.push_back({static_cast<int>(p), height, std::min<int>(loop.slot, last),
+                                  std::max<int>(loop.slot, last), loop.yarn});
         }
         if (!result.empty())
             newest = result.back().height - baseAt(result.back().lastSlot);
@@ -167,19 +179,24 @@ std::vector<FabricRun> runs(const Fabric& fabric) {
 
 namespace {
 
-auto loopsOf(const Fabric& fabric, const Pass& pass) {
-    return std::ranges::subrange(fabric.loops.from(pass.firstLoop), fabric.loops.from(pass.firstLoop + pass.loopCount));
-}
-
 /// By pass, the slots that took the yarn with nothing on them, where the row before had a stitch.
 std::map<int, std::vector<int>> eyeletsOf(const Fabric& fabric) {
     std::map<int, std::vector<int>> result;
-    for (std::size_t i = 1; i < fabric.passes.size(); ++i)
-        for (const Loop loop : loopsOf(fabric, fabric.passes[i])) {
-            const auto isBelow = [&](const Loop& each) { return each.needle() == loop.needle(); };
-            if (loop.kind == LoopKind::empty && std::ranges::any_of(loopsOf(fabric, fabric.passes[i - 1]), isBelow))
-                result[static_cast<int>(i)].push_back(loop.slot);
-        }
+    fabric.loops.forEachSingle([&](LoopId id, const Loop& loop) {
+        if (loop.kind != LoopKind::empty)
+            return;
+        const auto after =
+            std::ranges::upper_bound(fabric.passes, id, {}, [](const Pass& pass) { return pass.firstLoop; });
+        const auto pass = after - fabric.passes.begin() - 1;
+        if (pass < 1)
+            return;
+        const Pass& before = fabric.passes[static_cast<std::size_t>(pass) - 1];
+        const auto isBelow = [&](const Loop& each) { return each.needle() == loop.needle(); };
+        if (std::ranges::any_of(std::ranges::subrange(fabric.loops.from(before.firstLoop),
+                                                      fabric.loops.from(before.firstLoop + before.loopCount)),
+                                isBelow))
+            result[static_cast<int>(pass)].push_back(loop.slot);
+    });
     return result;
 }
 

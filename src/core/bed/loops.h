@@ -36,6 +36,14 @@ public:
     using value_type = Loop;
 
     std::size_t size() const { return size_; }
+    /// Calls `each` with the id of every loop that does not go on like one beside it or below it.
+    template<class Each> void forEachSingle(Each each) const {
+        for (std::size_t i = 0; i < stretches_.size(); ++i)
+            if (stretches_[i].parentStep == 0)
+                for (LoopId id = stretches_[i].begin;
+                     id < (i + 1 < stretches_.size() ? stretches_[i + 1].begin : size_); ++id)
+                    each(id, loop(stretches_[i], id));
+    }
     /// Takes a search among the stretches; go through many with an iterator.
     Loop operator[](LoopId id) const;
     Loop back() const { return (*this)[size_ - 1]; }
@@ -124,6 +132,21 @@ public:
         return before;
     }
     bool operator==(const const_iterator& other) const { return id_ == other.id_; }
+    /// So many loops, from this one on, are knit loops that go on like it: each on the next needle and hanging from the
+    /// loop before or after the parent of the one before it. At least 1.
+    LoopId alike() const {
+        const auto& all = loops_->stretches_;
+        if (all[stretch_].step == 0)
+            return 1;
+        return (stretch_ + 1 < all.size() ? all[stretch_ + 1].begin : loops_->size_) - id_;
+    }
+    /// From one of those parents to the next: 1 or -1.
+    int parentStep() const { return loops_->stretches_[stretch_].parentStep; }
+    /// Goes past so many that are alike.
+    void skip(LoopId count) {
+        id_ += count - 1;
+        ++*this;
+    }
     /// Goes to a loop; quickly where it lies in the same stretch or beside it.
     void goTo(LoopId id) {
         id_ = id;

@@ -81,7 +81,10 @@ struct Perform {
         });
     }
 
-    void operator()(const HoldLever& lever) const { bed.leverOn_ = lever.on; }
+    void operator()(const HoldLever& lever) const {
+        bed.leverOn_ = lever.on;
+        bed.steady_ = false;
+    }
 
     void operator()(const Wrap& wrap) const {
         if (!bed.inReach(wrap.needle))
@@ -504,7 +507,6 @@ void VirtualBed::perform(const Operation& operation) {
         pass(*knit);
     else
         std::visit(Perform{*this}, operation.action);
-    steady_ = false;
 }
 
 void VirtualBed::setPosition(Needle needle, Position position) {
@@ -512,7 +514,6 @@ void VirtualBed::setPosition(Needle needle, Position position) {
     NeedleState& state = at(needle);
     state.position = position;
     state.expectsEmpty = state.loops == 0 && position == Position::work;
-    steady_ = false;
 }
 
 void VirtualBed::advance(ProgramPlace to) {
@@ -528,7 +529,7 @@ void VirtualBed::advance(ProgramPlace to) {
             while (place_.rowsDone < until) {
                 pass(*knit);
                 ++place_.rowsDone;
-                place_.rowsDone += repeatRow(*knit, until - place_.rowsDone);
+                place_.rowsDone += repeatRow(until - place_.rowsDone);
             }
             if (place_.rowsDone < knit->rows.count())
                 return;

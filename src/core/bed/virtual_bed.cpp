@@ -38,8 +38,11 @@ void VirtualBed::writeSettled(int first, int last) {
 }
 
 void VirtualBed::unsettle(int slot) {
-    // The longer part stays.
-    if (slot - settled_.first <= settled_.last - slot) {
+    // The longer part stays, if it is worth it.
+    if (settled_.size() <= 8) {
+        writeSettled(settled_.first, settled_.last);
+        settled_ = {};
+    } else if (slot - settled_.first <= settled_.last - slot) {
         writeSettled(settled_.first, slot);
         settled_.atFirst = settled_.loop(slot + 1);
         settled_.first = slot + 1;
@@ -72,18 +75,6 @@ void VirtualBed::find(const char* code, std::optional<Needle> needle, Phrase tex
 
 void VirtualBed::findBeyondBed(Needle needle) {
     find("beyond_bed", needle, {"The bed has no needle {0}; it has {1} needles.", {needle, program_.machine.needles}});
-}
-
-void VirtualBed::push(Needle needle, LoopId loop) {
-    activate(needle);
-    NeedleState& state = at(needle);
-    if (state.loops == 0)
-        state.first = loop;
-    else
-        state.more.push_back(loop);
-    ++state.loops;
-    if (state.loops == program_.machine.loopsPerNeedle + 1)
-        findFull(needle);
 }
 
 void VirtualBed::findFull(Needle needle) {
@@ -193,41 +184,59 @@ void VirtualBed::checkShape(int stitches) {
     find("shape_mismatch", std::nullopt, {"This row has {0} stitches where the shaping has {1}.", {stitches, wanted}});
 }
 
-int VirtualBed::repeatRow(const operation::Knit& knit, int rows) {
-    if (!steady_ || rows <= 0)
-        return 0;
-    Pass row = fabric_.passes.back();
-    const auto width = static_cast<int>(row.loopCount);
-    const bool isSettled = settled_.size() == width && width > 0;
-    if (!isSettled && !(settled_.empty() && width > 0 && fabric_.loops.canPushOver(row.firstLoop)))
-        return 0;
-    fabric_.loopsPerYarn[knit.yarn] += rows * width;
-    for (int i = 0; i < rows; ++i) {
-        // Every loop hangs from the one below it: the row before, read backwards.
-        const LoopId below = row.firstLoop + row.loopCount - 1;
-        row.from = opposite(row.from);
-        if (isSettled) {
-            const bool leftwards = row.from == Side::right;
-            const auto slot = static_cast<std::int16_t>(leftwards ? settled_.last : settled_.first);
-            fabric_.loops.pushStretch(Loop{below, slot, knit.yarn}, leftwards ? -1 : 1, -1, row.loopCount);
-        } else {
-            fabric_.loops.pushOver(row.firstLoop, knit.yarn);
-        }
-        row.firstLoop += row.loopCount;
-        row.row = ++counter_;
-        fabric_.passes.push_back(row);
-        checkShape(width);
-    }
-    if (isSettled) {
-        settled_.step = row.from == Side::left ? 1 : -1;
-        settled_.atFirst = row.end(Side::left);
+bool VirtualBed::knitsLikeBefore() const {
+    if (!steady_ || fabric_.passes.empty())
+        return false;
+    const Pass& before = fabric_.passes.back();
+    return before.from != carriage_ && before.loopCount > 0 &&
+           (settled_.empty() ? fabric_.loops.canPushOver(before.firstLoop)
+                             : settled_.size() == static_cast<int>(before.loopCount));
+}
+
+/// Every loop hangs from the one below it: the row before, read backwards.
+void VirtualBed::addLoopsLikeBefore(Pass& row) {
+    const Pass& before = fabric_.passes.back();
+    row.firstLoop = before.firstLoop + before.loopCount;
+    row.loopCount = before.loopCount;
+    if (settled_.empty()) {
+        fabric_.loops.pushOver(before.firstLoop, row.yarn);
     } else {
+        const bool leftwards = row.from == Side::right;
+        const auto slot = static_cast<std::int16_t>(leftwards ? settled_.last : settled_.first);
+        fabric_.loops.pushStretch(Loop{row.firstLoop - 1, slot, row.yarn}, leftwards ? -1 : 1, -1, row.loopCount);
+    }
+    fabric_.loopsPerYarn[row.yarn] += static_cast<int>(row.loopCount);
+}
+
+void VirtualBed::putOnNeedles(const Pass& row) {
+    if (settled_.empty()) {
         for (auto loop = fabric_.loops.from(row.firstLoop); loop != fabric_.loops.end(); ++loop)
             needles_[static_cast<std::size_t>((*loop).slot + half_)].first = loop.id();
+    } else {
+        settled_.step = row.from == Side::left ? 1 : -1;
+        settled_.atFirst = row.end(Side::left);
     }
-    carriage_ = opposite(row.from);
-    yarns_[knit.yarn].side = carriage_;
     lastKnitted_ = fabric_.loops.back().needle();
+}
+
+void VirtualBed::finishRow(const Pass& row) {
+    fabric_.passes.push_back(row);
+    checkShape(static_cast<int>(row.loopCount));
+    carriage_ = opposite(row.from);
+    yarns_[row.yarn].side = carriage_;
+}
+
+int VirtualBed::repeatRow(int rows) {
+    if (rows <= 0 || !knitsLikeBefore())
+        return 0;
+    Pass row = fabric_.passes.back();
+    for (int i = 0; i < rows; ++i) {
+        row.from = carriage_;
+        row.row = ++counter_;
+        addLoopsLikeBefore(row);
+        finishRow(row);
+    }
+    putOnNeedles(row);
     return rows;
 }
 
@@ -250,111 +259,125 @@ void VirtualBed::pass(const operation::Knit& knit) {
 
     const YarnRole role = program_.yarns[knit.yarn].role;
     Pass row;
+    row.row = ++counter_;
     row.from = carriage_;
     row.yarn = knit.yarn;
     row.protects = role == YarnRole::waste || role == YarnRole::ravel;
     row.size = size_;
     row.operation = place_.operation;
-    row.firstLoop = static_cast<LoopId>(fabric_.loops.size());
-    row.row = ++counter_;
-    const Side from = carriage_;
+    if (knitsLikeBefore()) {
+        addLoopsLikeBefore(row);
+        putOnNeedles(row);
+    } else {
+        knitAcross(knit, row);
+    }
+    if (!fabric_.firstMainPass && row.loopCount > 0 && role == YarnRole::main)
+        fabric_.firstMainPass = fabric_.passes.size();
+    finishRow(row);
+    steady_ = steady_ && fabric_.findings.size() == findings;
+}
+
+/// One crossing of the carriage, needle by needle.
+struct VirtualBed::Across {
+    const operation::Knit& knit;
+    Runs runs;
+    std::optional<Needle> floatAt = {};  ///< the first that waits since the last that knitted
+    std::optional<Needle> ladderAt = {}; ///< the first that is out of work since then, and was not meant to be
+    int placedStitches = 0;              ///< in another yarn
+};
+
+void VirtualBed::knitAcross(const operation::Knit& knit, Pass& row) {
+    const int step = row.from == Side::left ? 1 : -1;
     const bool twoBeds = program_.machine.beds > 1;
-    std::optional<Needle> floatAt;
-    std::optional<Needle> ladderAt;
+    Across across{knit, Runs(step)};
+    row.firstLoop = static_cast<LoopId>(fabric_.loops.size());
     lastKnitted_.reset();
     steady_ = !leverOn_ && !twoBeds;
     passOverIdle();
-    const int count = std::max(0, lastActive_ - firstActive_ + 1);
-    const int step = from == Side::left ? 1 : -1;
-    int slot = from == Side::left ? firstActive_ : lastActive_;
-
-    auto& loops = fabric_.loops;
-    int placedStitches = 0;
-    const auto laysYarn = [&](Needle needle) {
-        if (floatAt && !knit.floatAllowed)
-            find("undeclared_float", floatAt,
-                 {"The yarn would lie loose across {0}, which holds: put it back to work, or break the yarn.",
-                  {*floatAt}});
-        if (ladderAt)
-            find("undeclared_ladder", ladderAt,
-                 {"{0} is empty between needles that knit and would leave a ladder: hang a loop on it, or transfer.",
-                  {*ladderAt}});
-        floatAt.reset();
-        ladderAt.reset();
-        lastKnitted_ = needle;
-    };
-    Runs runs(step);
     const Settled before = settled_;
-    for (int i = 0; i < count; ++i, slot += step) {
+    int slot = step > 0 ? firstActive_ : lastActive_;
+    for (int left = lastActive_ - firstActive_ + 1; left > 0; --left, slot += step) {
         if (before.holds(slot)) {
-            const int plain = before.size();
-            const auto id = static_cast<LoopId>(loops.size());
-            loops.pushStretch(Loop{before.loop(slot), static_cast<std::int16_t>(slot), knit.yarn}, step,
-                              step * before.step, static_cast<LoopId>(plain));
-            runs.add(slot, plain, id);
+            const auto id = static_cast<LoopId>(fabric_.loops.size());
+            const auto count = static_cast<LoopId>(before.size());
+            layYarn(Needle::atSlot(slot), across);
+            fabric_.loops.pushStretch(Loop{before.loop(slot), static_cast<std::int16_t>(slot), knit.yarn}, step,
+                                      step * before.step, count);
+            across.runs.add(slot, before.size(), id);
             settled_.step = step;
-            settled_.atFirst = step > 0 ? id : id + static_cast<LoopId>(plain) - 1;
-            laysYarn(Needle::atSlot(slot));
-            i += plain - 1;
-            slot += step * (plain - 1);
+            settled_.atFirst = step > 0 ? id : id + count - 1;
+            left -= before.size() - 1;
+            slot += step * (before.size() - 1);
             lastKnitted_ = Needle::atSlot(slot);
             continue;
         }
-        for (int bed = 0; bed < (twoBeds ? 2 : 1); ++bed) {
-            NeedleState& state = needles_[static_cast<std::size_t>(slot + half_) + (bed == 1 ? perBed_ : 0)];
-            if (state.position == Position::hold && leverOn_) {
-                if (lastKnitted_ && !floatAt && state.loops > 0)
-                    floatAt = Needle::atSlot(slot, bed == 1 ? Bed::second : Bed::main);
-                continue;
-            }
-            if (state.position == Position::out) {
-                const bool otherBedWorks =
-                    twoBeds && needles_[static_cast<std::size_t>(slot + half_) + (bed == 1 ? 0 : perBed_)].loops > 0;
-                if (bed == 0 && lastKnitted_ && !ladderAt && !state.ladderAllowed && !otherBedWorks)
-                    ladderAt = Needle::atSlot(slot);
-                continue;
-            }
-            const Needle needle = Needle::atSlot(slot, bed == 1 ? Bed::second : Bed::main);
-            laysYarn(needle);
-            if (state.loops == 0 && !state.expectsEmpty)
-                find("undeclared_empty", needle,
-                     {"{0} is in work but holds nothing: hang a loop on it, or put it out of work.", {needle}});
-            const auto id = static_cast<LoopId>(loops.size());
-            YarnIndex yarn = knit.yarn;
-            steady_ = steady_ && state.position == Position::work && state.loops == 1 && state.placed < 0;
-            if (state.placed >= 0) {
-                yarn = static_cast<YarnIndex>(state.placed);
-                ++fabric_.loopsPerYarn[yarn];
-                ++placedStitches;
-                state.placed = -1;
-            }
-            loops.push_back(Loop{state.first, static_cast<std::int16_t>(slot), yarn,
-                                 state.loops == 0 ? LoopKind::empty : LoopKind::knit, needle.bed()});
-            runs.add(slot, 1, id);
-            if (state.loops > 1) {
-                addParents(id, state, false);
-                state.more.clear();
-            }
-            state.first = id;
-            state.loops = 1;
-            state.expectsEmpty = false;
-            state.wrapped = false;
-            state.position = Position::work;
+        NeedleState& state = needles_[static_cast<std::size_t>(slot + half_)];
+        if (state.position == Position::out) {
+            const bool otherBedWorks = twoBeds && needles_[static_cast<std::size_t>(slot + half_) + perBed_].loops > 0;
+            if (lastKnitted_ && !across.ladderAt && !state.ladderAllowed && !otherBedWorks)
+                across.ladderAt = Needle::atSlot(slot);
+        } else {
+            knitNeedle(Needle::atSlot(slot), state, across);
         }
+        if (twoBeds)
+            if (NeedleState& other = needles_[static_cast<std::size_t>(slot + half_) + perBed_];
+                other.position != Position::out)
+                knitNeedle(Needle::atSlot(slot, Bed::second), other, across);
     }
-    // A rib's short runs do not settle, so that its rows are alike.
-    const bool isMost = 2 * runs.longest().size() > static_cast<int>(loops.size() - row.firstLoop);
-    settle(!twoBeds && isMost ? runs.longest() : Settled{});
     anyPlaced_ = false;
-    fabric_.loopsPerYarn[knit.yarn] += static_cast<int>(loops.size() - row.firstLoop) - placedStitches;
     row.loopCount = static_cast<LoopId>(fabric_.loops.size()) - row.firstLoop;
-    if (!fabric_.firstMainPass && row.loopCount > 0 && role == YarnRole::main)
-        fabric_.firstMainPass = fabric_.passes.size();
-    fabric_.passes.push_back(row);
-    checkShape(static_cast<int>(row.loopCount));
-    carriage_ = opposite(from);
-    yarns_[knit.yarn].side = carriage_;
-    steady_ = steady_ && fabric_.findings.size() == findings;
+    fabric_.loopsPerYarn[knit.yarn] += static_cast<int>(row.loopCount) - across.placedStitches;
+    // A rib's short runs do not settle, so that its rows are alike.
+    const bool isMost = 2 * across.runs.longest().size() > static_cast<int>(row.loopCount);
+    settle(!twoBeds && isMost ? across.runs.longest() : Settled{});
+}
+
+void VirtualBed::layYarn(Needle needle, Across& across) {
+    if (across.floatAt && !across.knit.floatAllowed)
+        find("undeclared_float", across.floatAt,
+             {"The yarn would lie loose across {0}, which holds: put it back to work, or break the yarn.",
+              {*across.floatAt}});
+    if (across.ladderAt)
+        find("undeclared_ladder", across.ladderAt,
+             {"{0} is empty between needles that knit and would leave a ladder: hang a loop on it, or transfer.",
+              {*across.ladderAt}});
+    across.floatAt.reset();
+    across.ladderAt.reset();
+    lastKnitted_ = needle;
+}
+
+void VirtualBed::knitNeedle(Needle needle, NeedleState& state, Across& across) {
+    if (state.position == Position::hold && leverOn_) {
+        if (lastKnitted_ && !across.floatAt && state.loops > 0)
+            across.floatAt = needle;
+        return;
+    }
+    layYarn(needle, across);
+    if (state.loops == 0 && !state.expectsEmpty)
+        find("undeclared_empty", needle,
+             {"{0} is in work but holds nothing: hang a loop on it, or put it out of work.", {needle}});
+    const auto id = static_cast<LoopId>(fabric_.loops.size());
+    YarnIndex yarn = across.knit.yarn;
+    if (state.position != Position::work || state.loops != 1 || state.placed >= 0)
+        steady_ = false;
+    if (state.placed >= 0) {
+        yarn = static_cast<YarnIndex>(state.placed);
+        ++fabric_.loopsPerYarn[yarn];
+        ++across.placedStitches;
+        state.placed = -1;
+    }
+    fabric_.loops.push_back(Loop{state.first, static_cast<std::int16_t>(needle.slot()), yarn,
+                                 state.loops == 0 ? LoopKind::empty : LoopKind::knit, needle.bed()});
+    if (state.loops > 1) {
+        addParents(id, state, false);
+        state.more.clear();
+    }
+    across.runs.add(needle.slot(), 1, id);
+    state.first = id;
+    state.loops = 1;
+    state.expectsEmpty = false;
+    state.wrapped = false;
+    state.position = Position::work;
 }
 
 Fabric VirtualBed::finish() {

@@ -116,6 +116,7 @@ private:
     const NeedleState& look(Needle needle) const { return needles_[index(needle)]; }
     /// A needle that something is done to; it is not settled any more.
     NeedleState& at(Needle needle) {
+        steady_ = false;
         if (settled_.holds(needle.slot()))
             unsettle(needle.slot());
         return needles_[index(needle)];
@@ -138,7 +139,18 @@ private:
         ++fabric_.loopsPerYarn[yarn];
         return static_cast<LoopId>(fabric_.loops.size() - 1);
     }
-    void push(Needle needle, LoopId loop);
+    void push(Needle needle, LoopId loop) { push(needle, at(needle), loop); }
+    /// The same, where the needle's state is at hand.
+    void push(Needle needle, NeedleState& state, LoopId loop) {
+        activate(needle);
+        if (state.loops == 0)
+            state.first = loop;
+        else
+            state.more.push_back(loop);
+        ++state.loops;
+        if (state.loops == program_.machine.loopsPerNeedle + 1)
+            findFull(needle);
+    }
     void addParents(LoopId loop, const NeedleState& stack, bool keepFirst) {
         if (keepFirst && stack.loops > 0)
             fabric_.moreParents.emplace_back(loop, stack.first);
@@ -158,9 +170,17 @@ private:
     std::optional<Needle> outermost(Side side) const;
     std::optional<YarnIndex> yarnAtHand(const char* what);
     void pass(const operation::Knit& knit);
-    /// After a steady row, with nothing done since: so many of the same again, at once. Returns how many it knitted; 0
-    /// where the row was another.
-    int repeatRow(const operation::Knit& knit, int rows);
+    struct Across;
+    void knitAcross(const operation::Knit& knit, Pass& row);
+    void layYarn(Needle needle, Across& across);
+    void knitNeedle(Needle needle, NeedleState& state, Across& across);
+    /// Whether the next row is the one before over again, the other way.
+    bool knitsLikeBefore() const;
+    void addLoopsLikeBefore(Pass& row);
+    void putOnNeedles(const Pass& row);
+    void finishRow(const Pass& row);
+    /// So many rows like the one before, at once. Returns how many it knitted; 0 where the next row is another.
+    int repeatRow(int rows);
     void checkTurn();
     void checkHeadOn();
     void checkShape(int stitches);
@@ -180,7 +200,7 @@ private:
     bool leverOn_ = false;
     int counter_ = 0;
     std::optional<Needle> lastKnitted_; ///< in the pass before, while the yarn still comes from there
-    bool steady_ = false;    ///< the pass before left every needle as it was, but for its loop, and found nothing
+    bool steady_ = false;    ///< the pass before left every needle as it was, but for its loop; nothing was done since
     bool anyPlaced_ = false; ///< some needle takes another yarn in the next pass
     int firstActive_;        ///< slots outside these two are empty and out of work
     int lastActive_;

@@ -21,8 +21,8 @@ bool countCap(Counter& counter, const GarmentMeasures& m, GarmentCounts& counts)
     const int most = (counts.armhole + counts.shoulderRows).count();
     int rows = least;
     if (side > Stitches(0) && least < most)
-        rows = *std::ranges::partition_point(std::views::iota(least, most),
-                                             [&](int some) { return edge(some) < wanted; });
+        rows =
+            *std::ranges::partition_point(std::views::iota(least, most), [&](int some) { return edge(some) < wanted; });
     if (rows > least && wanted - edge(rows - 1) < edge(rows) - wanted)
         --rows;
     if (side <= Stitches(0) || edge(least) > wanted + gauge.rows.unit() || most < least) {

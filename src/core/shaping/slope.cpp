@@ -76,41 +76,22 @@ public:
             std::int32_t every = 0;
             std::int32_t times = 0;
         };
-        std::vector<Window> windows(static_cast<std::size_t>(events_) + 1);
-        std::vector<std::size_t> offsets(windows.size() + 1, 0);
-        for (int event = 0; event <= events_; ++event) {
-            const auto at = static_cast<std::size_t>(event);
-            windows[at] = event == 0 ? Window{0, 0} : window(event, limit);
-            offsets[at + 1] =
-                offsets[at] + static_cast<std::size_t>(std::max(0, windows[at].last - windows[at].first + 1));
-        }
-        std::vector<Place> places(offsets.back());
-        const auto place = [&](int event, int row) -> Place& {
-            const auto at = static_cast<std::size_t>(event);
-            return places[offsets[at] + static_cast<std::size_t>(row - windows[at].first)];
-        };
+        const Windows windows = windowsWithin(limit);
+        std::vector<Place> places(windows.places());
+        const auto place = [&](int event, int row) -> Place& { return places[windows.place(event, row)]; };
         place(0, 0).lines = 0;
-        for (int event = 0; event < events_; ++event) {
-            const Window next = windows[static_cast<std::size_t>(event) + 1];
-            for (int row = windows[static_cast<std::size_t>(event)].first;
-                 row <= windows[static_cast<std::size_t>(event)].last; ++row) {
+        for (int event = 0; event < events_; ++event)
+            for (int row = windows[event].first; row <= windows[event].last; ++row) {
                 const int lines = place(event, row).lines;
                 if (lines >= mostLines)
                     continue;
-                const int gap = std::max(shortest_, (next.first - row + step_ - 1) / step_ * step_);
-                for (int every = gap; row + every <= next.last; every += step_)
-                    for (int times = 1; event + times <= events_; ++times) {
-                        const int to = row + every * times;
-                        const Window there = windows[static_cast<std::size_t>(event + times)];
-                        if (to < there.first || to > there.last)
-                            break;
-                        Place& reached = place(event + times, to);
-                        if (lines + 1 < reached.lines)
-                            reached = {lines + 1, every, times};
-                    }
+                forLinesFrom(windows, event, row, [&](int every, int times) {
+                    Place& reached = place(event + times, row + every * times);
+                    if (lines + 1 < reached.lines)
+                        reached = {lines + 1, every, times};
+                });
             }
-        }
-        const Window end = windows.back();
+        const Window end = windows[events_];
         int bestRow = -1;
         for (int row = end.first; row <= end.last; ++row)
             if (place(events_, row).lines < std::numeric_limits<std::int32_t>::max() &&
@@ -127,6 +108,44 @@ public:
             std::reverse(path->begin(), path->end());
         }
         return bestRow >= 0;
+    }
+
+    /// The fewest lines that keep within the limit, and the smallest deviation that so many can have. There are some.
+    std::pair<int, Scaled> fewest(Scaled limit) const {
+        struct Reached {
+            int event;
+            int row;
+        };
+        constexpr Scaled never = std::numeric_limits<Scaled>::max();
+        const Windows windows = windowsWithin(limit);
+        std::vector<Scaled> worst(windows.places(), never);
+        worst[windows.place(0, 0)] = 0;
+        std::vector<Reached> reached = {{0, 0}};
+        for (int lines = 1;; ++lines) {
+            std::vector<Reached> further;
+            std::vector<Scaled> with = worst;
+            for (const auto [event, row] : reached) {
+                const Scaled until = worst[windows.place(event, row)];
+                Scaled most = until;
+                forLinesFrom(windows, event, row, [&](int every, int times) {
+                    const int to = row + every * times;
+                    most = std::max(times == 1 ? until : most, costOf(event + times, to));
+                    const std::size_t place = windows.place(event + times, to);
+                    if (most >= with[place])
+                        return;
+                    if (with[place] == worst[place]) // not yet among them
+                        further.push_back({event + times, to});
+                    with[place] = most;
+                });
+            }
+            Scaled least = never;
+            for (int row = windows[events_].first; row <= windows[events_].last; ++row)
+                least = std::min(least, with[windows.place(events_, row)]);
+            if (least < never)
+                return {lines, least};
+            worst = std::move(with);
+            reached = std::move(further);
+        }
     }
 
     Slope schedule(Scaled limit, int lines) const {
@@ -180,6 +199,50 @@ private:
         return std::max(over, under);
     }
 
+    /// The windows of all events, and a number for each place in them.
+    class Windows {
+    public:
+        explicit Windows(int events) : windows_(static_cast<std::size_t>(events) + 1, {0, 0}), offsets_{0, 1} {
+            offsets_.reserve(windows_.size() + 1);
+        }
+        void add(Window window) {
+            windows_[offsets_.size() - 1] = window;
+            offsets_.push_back(offsets_.back() + static_cast<std::size_t>(std::max(0, window.last - window.first + 1)));
+        }
+        Window operator[](int event) const { return windows_[static_cast<std::size_t>(event)]; }
+        std::size_t places() const { return offsets_.back(); }
+        std::size_t place(int event, int row) const {
+            const auto at = static_cast<std::size_t>(event);
+            return offsets_[at] + static_cast<std::size_t>(row - windows_[at].first);
+        }
+
+    private:
+        std::vector<Window> windows_; ///< by event; the first stands before row 1
+        std::vector<std::size_t> offsets_;
+    };
+
+    Windows windowsWithin(Scaled limit) const {
+        Windows windows(events_);
+        for (int event = 1; event <= events_; ++event)
+            windows.add(window(event, limit));
+        return windows;
+    }
+
+    /// Calls `each` with the gap and the times of every line that leads on from a place within the windows, each gap's
+    /// from once upward.
+    template<class Each> void forLinesFrom(const Windows& windows, int event, int row, Each each) const {
+        const Window next = windows[event + 1];
+        const int gap = std::max(shortest_, (next.first - row + step_ - 1) / step_ * step_);
+        for (int every = gap; row + every <= next.last; every += step_)
+            for (int times = 1; event + times <= events_; ++times) {
+                const int to = row + every * times;
+                const Window there = windows[event + times];
+                if (to < there.first || to > there.last)
+                    break;
+                each(every, times);
+            }
+    }
+
     Window window(int event, Scaled limit) const {
         Scaled first = divideUp(divideUp(Scaled{2} * rows_ * event - limit, events_) - 1, 2);
         Scaled last = divideDown(divideDown(limit + Scaled{2} * rows_ * (event - 1), events_) + 1, 2);
@@ -223,11 +286,8 @@ std::optional<Slope> slopeWithin(const SlopeRequest& request, double tolerance) 
         return Slope{{}, request.rows, 0.0};
     const Scaled best = solver.best();
     const Scaled limit = best + solver.scaled(tolerance);
-    std::vector<SlopeLine> path;
-    int lines = 1;
-    while (!solver.reachable(limit, lines, &path))
-        ++lines;
-    return solver.schedule(solver.bisect(best, lines, solver.worst(path)), lines);
+    const auto [lines, deviation] = solver.fewest(limit);
+    return solver.schedule(deviation, lines);
 }
 
 } // namespace vestimen
