@@ -52,7 +52,7 @@ QString now() {
 }
 
 QString order(Shelf shelf) {
-    return shelf == Shelf::projects ? QStringLiteral("changed DESC, id") : QStringLiteral("id");
+    return shelf == Shelf::projects ? QStringLiteral("changed DESC, id DESC") : QStringLiteral("id");
 }
 
 ShelfItem itemAt(const QSqlQuery& query) {
@@ -343,7 +343,7 @@ QList<ShelfItem> Workroom::search(Shelf shelf, const QString& typed, bool retire
             ? run(database_,
                   QStringLiteral("SELECT id, name, '', changed, retired FROM %1 WHERE retired <= ? ORDER BY "
                                  "%2 LIMIT ?")
-                      .arg(of, shelf == Shelf::machines ? QStringLiteral("id") : QStringLiteral("changed DESC, id")),
+                      .arg(of, shelf == Shelf::machines ? QStringLiteral("id") : QStringLiteral("changed DESC, id DESC")),
                   {retiredToo ? 1 : 0, most})
             : run(database_,
                   QStringLiteral("SELECT t.id, t.name, '', t.changed, t.retired FROM found JOIN %1 t ON t.id = "

@@ -23,6 +23,7 @@ namespace vestimen::app {
 int takeShots(MainWindow& window, const QString& folder) {
     if (!QDir().mkpath(folder))
         return 1;
+    QApplication::setCursorFlashTime(0); // the same picture whenever it is taken
     window.resize(1280, 800);
     window.show();
     bool sound = true;
