@@ -51,7 +51,7 @@ struct Perform {
             }
             if (state.loops > 0)
                 return bed.find("needle_taken", needle, {"{0} already holds a loop.", {needle}});
-            bed.push(needle, bed.make(LoopKind::castOn, needle, castOn.yarn, noLoop));
+            bed.push(needle, state, bed.make(LoopKind::castOn, needle, castOn.yarn, noLoop));
             state.position = Position::work;
         });
     }
@@ -168,17 +168,18 @@ struct Perform {
         std::vector<LoopId> made;
         for (int i = 0; i < count; ++i) {
             const Needle needle = span.empty() ? Needle() : span.end(side).towards(opposite(side), i);
-            if (!bed.onBed(needle) || bed.at(needle).loops == 0) {
-                if (bindOff.all && bed.onBed(needle) && bed.at(needle).ladderAllowed)
+            if (!bed.onBed(needle) || bed.look(needle).loops == 0) {
+                if (bindOff.all && bed.onBed(needle) && bed.look(needle).ladderAllowed)
                     continue;
                 return nothingThere(needle, "bind off");
             }
-            if (bed.at(needle).position != Position::work)
+            NeedleState& state = bed.at(needle);
+            if (state.position != Position::work)
                 return nothingThere(needle, "bind off in work; release it first");
-            const NeedleState stack = bed.lift(needle);
-            bed.at(needle).position = Position::out;
-            const LoopId bound = bed.make(LoopKind::bound, needle, *yarn, chain == noLoop ? stack.first : chain);
-            bed.addParents(bound, stack, chain != noLoop);
+            const LoopId bound = bed.make(LoopKind::bound, needle, *yarn, chain == noLoop ? state.first : chain);
+            bed.addParents(bound, state, chain != noLoop);
+            bed.clear(state);
+            state.position = Position::out;
             chain = bound;
             made.push_back(bound);
         }
@@ -387,9 +388,10 @@ struct Perform {
                 hung.goTo(loop);
             const YarnIndex yarn = run.own ? (*hung).yarn : bed.workingYarn_.value_or(YarnIndex{0});
             const LoopKind kind = source.kind == HangSource::Kind::bar ? LoopKind::picked : LoopKind::hung;
-            bed.push(needle, bed.make(kind, needle, yarn, run.own ? loop : noLoop));
-            bed.at(needle).position = Position::work;
-            bed.at(needle).ladderAllowed = false;
+            NeedleState& state = bed.at(needle);
+            bed.push(needle, state, bed.make(kind, needle, yarn, run.own ? loop : noLoop));
+            state.position = Position::work;
+            state.ladderAllowed = false;
             ++run.hung;
         }
         endRun();
@@ -411,8 +413,10 @@ struct Perform {
         span(takeOff.from, takeOff.to, [&](Needle needle) {
             if (bed.look(needle).loops == 0)
                 return;
-            loop.goTo(bed.lift(needle).first);
-            bed.at(needle).position = Position::out;
+            NeedleState& state = bed.at(needle);
+            loop.goTo(state.first);
+            bed.clear(state);
+            state.position = Position::out;
             for (Loop at = *loop; protects(at) && at.parent != noLoop; at = *loop)
                 loop.goTo(at.parent);
             kept.push_back(loop.id());

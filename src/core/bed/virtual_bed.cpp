@@ -91,18 +91,19 @@ void VirtualBed::clear(NeedleState& state) {
 }
 
 NeedleState VirtualBed::lift(Needle from) {
-    NeedleState stack = std::move(at(from));
-    clear(at(from));
+    NeedleState& state = at(from);
+    NeedleState stack = std::move(state);
+    clear(state);
     return stack;
 }
 
 void VirtualBed::move(NeedleState stack, Needle to) {
     if (stack.loops == 0 || !inReach(to))
         return;
-    push(to, stack.first);
-    for (const LoopId loop : stack.more)
-        push(to, loop);
     NeedleState& state = at(to);
+    push(to, state, stack.first);
+    for (const LoopId loop : stack.more)
+        push(to, state, loop);
     if (state.position == Position::out)
         state.position = Position::work;
 }
