@@ -343,7 +343,8 @@ QList<ShelfItem> Workroom::search(Shelf shelf, const QString& typed, bool retire
             ? run(database_,
                   QStringLiteral("SELECT id, name, '', changed, retired FROM %1 WHERE retired <= ? ORDER BY "
                                  "%2 LIMIT ?")
-                      .arg(of, shelf == Shelf::machines ? QStringLiteral("id") : QStringLiteral("changed DESC, id DESC")),
+                      .arg(of,
+                           shelf == Shelf::machines ? QStringLiteral("id") : QStringLiteral("changed DESC, id DESC")),
                   {retiredToo ? 1 : 0, most})
             : run(database_,
                   QStringLiteral("SELECT t.id, t.name, '', t.changed, t.retired FROM found JOIN %1 t ON t.id = "

@@ -329,7 +329,7 @@ void VirtualBed::knitAcross(const operation::Knit& knit, Pass& row) {
     row.loopCount = static_cast<LoopId>(fabric_.loops.size()) - row.firstLoop;
     fabric_.loopsPerYarn[knit.yarn] += static_cast<int>(row.loopCount) - across.placedStitches;
     // A rib's short runs do not settle, so that its rows are alike.
-    const bool isMost = 2 * across.runs.longest().size() > static_cast<int>(row.loopCount);
+    const bool isMost = 2 * across.runs.most() > static_cast<int>(row.loopCount);
     settle(!twoBeds && isMost ? across.runs.longest() : Settled{});
 }
 

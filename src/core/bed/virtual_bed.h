@@ -89,24 +89,28 @@ private:
         explicit Runs(int step) : step_(step) {}
         /// So many neighbours, from one slot and one loop on.
         void add(int slot, int needles, LoopId loop) {
-            if (slot != slot_ + step_ * count_ || loop != loop_ + static_cast<LoopId>(count_)) {
-                slot_ = slot;
-                loop_ = loop;
-                count_ = 0;
-            }
-            count_ += needles;
-            if (count_ > longest_.size())
-                longest_ = step_ > 0 ? Settled{slot_, slot_ + count_ - 1, loop_, 1}
-                                     : Settled{slot_ - count_ + 1, slot_, loop_ + static_cast<LoopId>(count_) - 1, -1};
+            if (slot != run_.slot + step_ * run_.count || loop != run_.loop + static_cast<LoopId>(run_.count))
+                run_ = {slot, loop, 0};
+            run_.count += needles;
+            if (run_.count > longest_.count)
+                longest_ = run_;
         }
-        const Settled& longest() const { return longest_; }
+        int most() const { return longest_.count; }
+        Settled longest() const {
+            const auto [slot, loop, count] = longest_;
+            return step_ > 0 ? Settled{slot, slot + count - 1, loop, 1}
+                             : Settled{slot - count + 1, slot, loop + static_cast<LoopId>(count) - 1, -1};
+        }
 
     private:
+        struct Run {
+            int slot = 0;
+            LoopId loop = 0;
+            int count = 0;
+        };
         int step_;
-        int slot_ = 0;
-        LoopId loop_ = 0;
-        int count_ = 0;
-        Settled longest_;
+        Run run_;
+        Run longest_;
     };
 
     std::size_t index(Needle needle) const {
