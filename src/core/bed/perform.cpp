@@ -44,7 +44,7 @@ struct Perform {
         bed.lastKnitted_.reset();
         int place = 0;
         span(castOn.from, castOn.to, [&](Needle needle) {
-            NeedleState& state = bed.at(needle);
+            NeedleState& state = bed.needles_.at(needle);
             if (place++ % std::max(1, castOn.every) != 0) {
                 state.ladderAllowed = true;
                 return;
@@ -60,17 +60,17 @@ struct Perform {
 
     void operator()(const Hold& hold) const {
         span(hold.from, hold.to, [&](Needle needle) {
-            bed.activate(needle);
-            if (bed.at(needle).position != Position::hold)
-                bed.at(needle).wrapped = false;
-            bed.at(needle).position = Position::hold;
+            bed.needles_.activate(needle);
+            if (bed.needles_.at(needle).position != Position::hold)
+                bed.needles_.at(needle).wrapped = false;
+            bed.needles_.at(needle).position = Position::hold;
         });
     }
 
     void operator()(const Release& release) const {
         bool reported = false;
         span(release.from, release.to, [&](Needle needle) {
-            NeedleState& state = bed.at(needle);
+            NeedleState& state = bed.needles_.at(needle);
             if (state.loops == 0) {
                 if (!reported)
                     nothingThere(needle, "put back to work");
@@ -89,11 +89,12 @@ struct Perform {
     void operator()(const Wrap& wrap) const {
         if (!bed.inReach(wrap.needle))
             return;
-        NeedleState& state = bed.at(wrap.needle);
+        NeedleState& state = bed.needles_.at(wrap.needle);
         if (state.position != Position::hold || state.loops == 0)
             return nothingThere(wrap.needle, "wrap; a needle in hold is wrapped");
         const Needle inner = wrap.needle.towards(opposite(bed.carriage_));
-        if (!bed.onBed(inner) || bed.look(inner).position != Position::work || bed.look(inner).loops == 0)
+        if (!bed.onBed(inner) || bed.needles_.look(inner).position != Position::work ||
+            bed.needles_.look(inner).loops == 0)
             return bed.find("no_neighbour", wrap.needle,
                             {"{0} is not beside the working needles on the carriage's side: the yarn is not there.",
                              {wrap.needle}});
@@ -106,7 +107,7 @@ struct Perform {
 
     void operator()(const Increase& increase) const {
         for (int i = 0; i < increase.count; ++i) {
-            const auto outer = bed.outermost(increase.side);
+            const auto outer = bed.needles_.outermost(increase.side);
             if (!outer)
                 return bed.find("nothing_there", std::nullopt, {"There is no edge to increase at.", {}});
             const Needle target = outer->towards(increase.side);
@@ -115,20 +116,20 @@ struct Perform {
                 const Needle next = outer->towards(increase.side, i + 1);
                 if (!atCarriage(increase.side, "a simple increase") || !bed.inReach(next))
                     return;
-                bed.activate(next);
-                bed.at(next).position = Position::work;
-                bed.at(next).expectsEmpty = true;
+                bed.needles_.activate(next);
+                bed.needles_.at(next).position = Position::work;
+                bed.needles_.at(next).expectsEmpty = true;
                 continue;
             }
             if (!bed.inReach(target))
                 return;
             const Needle inner = outer->towards(opposite(increase.side), increase.inset);
-            if (!bed.onBed(inner) || bed.look(inner).loops == 0)
+            if (!bed.onBed(inner) || bed.needles_.look(inner).loops == 0)
                 return bed.find("no_neighbour", *outer,
                                 {"There are not more than {0} stitches to move out at {1}.", {increase.inset, *outer}});
             for (int moved = 0; moved < increase.inset; ++moved) {
                 const Needle from = outer->towards(opposite(increase.side), moved);
-                bed.move(bed.lift(from), from.towards(increase.side));
+                bed.move(bed.needles_.lift(from), from.towards(increase.side));
             }
             const Needle bare = outer->towards(opposite(increase.side), increase.inset - 1);
             const LoopId beside = bed.needle(inner).newest();
@@ -142,18 +143,18 @@ struct Perform {
         const int times = decrease.kind == Shaping::edge ? decrease.count : 1;
         const int places = decrease.kind == Shaping::edge ? 1 : decrease.count;
         for (int i = 0; i < times; ++i) {
-            const auto outer = bed.outermost(decrease.side);
+            const auto outer = bed.needles_.outermost(decrease.side);
             if (!outer)
                 return bed.find("nothing_there", std::nullopt, {"There is no edge to decrease at.", {}});
             const Needle innermost = outer->towards(inward, moving - 1 + places);
-            if (!bed.onBed(innermost) || bed.look(innermost).loops == 0)
+            if (!bed.onBed(innermost) || bed.needles_.look(innermost).loops == 0)
                 return bed.find("no_neighbour", *outer,
                                 {"There is no stitch to move {0} onto: the piece is too narrow here.", {*outer}});
             for (int moved = moving - 1; moved >= 0; --moved)
-                bed.move(bed.lift(outer->towards(inward, moved)), outer->towards(inward, moved + places));
+                bed.move(bed.needles_.lift(outer->towards(inward, moved)), outer->towards(inward, moved + places));
             for (int emptied = 0; emptied < places; ++emptied)
-                if (bed.at(outer->towards(inward, emptied)).loops == 0)
-                    bed.at(outer->towards(inward, emptied)).position = Position::out;
+                if (bed.needles_.at(outer->towards(inward, emptied)).loops == 0)
+                    bed.needles_.at(outer->towards(inward, emptied)).position = Position::out;
         }
     }
 
@@ -168,17 +169,17 @@ struct Perform {
         std::vector<LoopId> made;
         for (int i = 0; i < count; ++i) {
             const Needle needle = span.empty() ? Needle() : span.end(side).towards(opposite(side), i);
-            if (!bed.onBed(needle) || bed.look(needle).loops == 0) {
-                if (bindOff.all && bed.onBed(needle) && bed.look(needle).ladderAllowed)
+            if (!bed.onBed(needle) || bed.needles_.look(needle).loops == 0) {
+                if (bindOff.all && bed.onBed(needle) && bed.needles_.look(needle).ladderAllowed)
                     continue;
                 return nothingThere(needle, "bind off");
             }
-            NeedleState& state = bed.at(needle);
+            NeedleState& state = bed.needles_.at(needle);
             if (state.position != Position::work)
                 return nothingThere(needle, "bind off in work; release it first");
             const LoopId bound = bed.make(LoopKind::bound, needle, *yarn, chain == noLoop ? state.first : chain);
             bed.addParents(bound, state, chain != noLoop);
-            bed.clear(state);
+            state.clear();
             state.position = Position::out;
             chain = bound;
             made.push_back(bound);
@@ -189,7 +190,7 @@ struct Perform {
             breakYarn(*yarn);
             return;
         }
-        const auto next = bed.outermost(side);
+        const auto next = bed.needles_.outermost(side);
         if (!next || chain == noLoop)
             return bed.find("no_neighbour", std::nullopt,
                             {"Nothing is left for the last bound stitch: bind off all instead.", {}});
@@ -209,20 +210,20 @@ struct Perform {
         for (const auto& [from, to] : transfer.moves) {
             if (!bed.inReach(from) || !bed.inReach(to))
                 continue;
-            if (bed.at(from).loops == 0)
+            if (bed.needles_.at(from).loops == 0)
                 nothingThere(from, "transfer");
             else
-                lifted.emplace_back(bed.lift(from), to);
+                lifted.emplace_back(bed.needles_.lift(from), to);
         }
         for (auto& [stack, to] : lifted)
             bed.move(std::move(stack), to);
         for (const auto& [from, to] : transfer.moves) {
-            if (!bed.onBed(from) || bed.at(from).loops > 0)
+            if (!bed.onBed(from) || bed.needles_.at(from).loops > 0)
                 continue;
             const bool stays = std::find(transfer.stay.begin(), transfer.stay.end(), from) != transfer.stay.end();
-            bed.at(from).position = stays ? Position::work : Position::out;
-            bed.at(from).expectsEmpty = stays;
-            bed.at(from).ladderAllowed = true;
+            bed.needles_.at(from).position = stays ? Position::work : Position::out;
+            bed.needles_.at(from).expectsEmpty = stays;
+            bed.needles_.at(from).ladderAllowed = true;
         }
     }
 
@@ -234,7 +235,7 @@ struct Perform {
         for (std::size_t i = 0; i < places.size(); ++i) {
             if (!bed.inReach(places[i]))
                 return;
-            if (bed.at(places[i]).loops == 0)
+            if (bed.needles_.at(places[i]).loops == 0)
                 return nothingThere(places[i], "cross");
             if (i > 0 && places[i].slot() != places[i - 1].slot() + 1)
                 return bed.find("no_neighbour", places[i],
@@ -242,7 +243,7 @@ struct Perform {
         }
         std::vector<NeedleState> lifted;
         for (const Needle needle : order)
-            lifted.push_back(bed.lift(needle));
+            lifted.push_back(bed.needles_.lift(needle));
         for (std::size_t i = 0; i < places.size(); ++i)
             bed.move(std::move(lifted[i]), places[i]);
     }
@@ -254,10 +255,9 @@ struct Perform {
         for (const Needle needle : place.needles) {
             if (!bed.inReach(needle))
                 continue;
-            if (bed.at(needle).loops == 0)
+            if (bed.needles_.at(needle).loops == 0)
                 nothingThere(needle, "lay a second yarn on");
-            bed.at(needle).placed = place.yarn;
-            bed.anyPlaced_ = true;
+            bed.needles_.at(needle).placed = place.yarn;
         }
     }
 
@@ -280,7 +280,7 @@ struct Perform {
         const auto end = fabric.loops.from(pass.firstLoop + pass.loopCount);
         for (auto loop = fabric.loops.from(pass.firstLoop); loop != end; ++loop)
             if (const Needle needle = (*loop).needle(); bed.onBed(needle))
-                row[bed.index(needle)] = loop.id();
+                row[bed.needles_.index(needle)] = loop.id();
         return row;
     }
 
@@ -316,7 +316,7 @@ struct Perform {
         if (!run.fabric)
             return noLoop;
         if (source.kind == HangSource::Kind::first)
-            return bed.onBed(source.needle) ? run.openings[bed.index(source.needle)] : noLoop;
+            return bed.onBed(source.needle) ? run.openings[bed.needles_.index(source.needle)] : noLoop;
         if (source.kind == HangSource::Kind::bar)
             return run.own && bed.onBed(source.needle) ? bed.needle(source.needle).newest() : noLoop;
         return source.index >= 1 && source.index <= static_cast<int>(run.openings.size())
@@ -388,7 +388,7 @@ struct Perform {
                 hung.goTo(loop);
             const YarnIndex yarn = run.own ? (*hung).yarn : bed.workingYarn_.value_or(YarnIndex{0});
             const LoopKind kind = source.kind == HangSource::Kind::bar ? LoopKind::picked : LoopKind::hung;
-            NeedleState& state = bed.at(needle);
+            NeedleState& state = bed.needles_.at(needle);
             bed.push(needle, state, bed.make(kind, needle, yarn, run.own ? loop : noLoop));
             state.position = Position::work;
             state.ladderAllowed = false;
@@ -411,11 +411,11 @@ struct Perform {
         };
         auto loop = bed.fabric_.loops.begin();
         span(takeOff.from, takeOff.to, [&](Needle needle) {
-            if (bed.look(needle).loops == 0)
+            if (bed.needles_.look(needle).loops == 0)
                 return;
-            NeedleState& state = bed.at(needle);
+            NeedleState& state = bed.needles_.at(needle);
             loop.goTo(state.first);
-            bed.clear(state);
+            state.clear();
             state.position = Position::out;
             for (Loop at = *loop; protects(at) && at.parent != noLoop; at = *loop)
                 loop.goTo(at.parent);
@@ -428,9 +428,9 @@ struct Perform {
     void operator()(const Drop& drop) const {
         if (!bed.inReach(drop.needle))
             return;
-        if (bed.at(drop.needle).loops == 0)
+        if (bed.needles_.at(drop.needle).loops == 0)
             return nothingThere(drop.needle, "let down");
-        const NeedleState stack = bed.lift(drop.needle);
+        const NeedleState stack = bed.needles_.lift(drop.needle);
         LoopId loop = stack.newest();
         int depth = 0;
         while (depth < drop.rows.count() && bed.fabric_.loops[loop].parent != noLoop) {
@@ -439,8 +439,8 @@ struct Perform {
             ++depth;
         }
         bed.dropped_[drop.needle] = {loop, depth};
-        bed.at(drop.needle).position = Position::out;
-        bed.at(drop.needle).ladderAllowed = true;
+        bed.needles_.at(drop.needle).position = Position::out;
+        bed.needles_.at(drop.needle).ladderAllowed = true;
     }
 
     void operator()(const Reform& reform) const {
@@ -454,7 +454,7 @@ struct Perform {
             loop = bed.make(LoopKind::knit, reform.needle, yarn, loop, reform.as == Reformed::purl);
         }
         bed.push(reform.needle, loop);
-        bed.at(reform.needle).position = Position::work;
+        bed.needles_.at(reform.needle).position = Position::work;
     }
 
     void breakYarn(YarnIndex yarn) const {
@@ -482,10 +482,7 @@ struct Perform {
 
     void operator()(const MoveCarriage& move) const {
         if (move.how == Crossing::freePass) {
-            const bool allHeld = std::all_of(bed.needles_.begin(), bed.needles_.end(), [](const NeedleState& state) {
-                return state.loops == 0 || state.position == Position::hold;
-            });
-            if (!bed.leverOn_ || !allHeld)
+            if (!bed.leverOn_ || !bed.needles_.allHeld())
                 bed.find("undeclared_float", std::nullopt,
                          {"The carriage would knit on its way: put every needle to hold, with the lever on.", {}});
             if (bed.workingYarn_)
@@ -497,7 +494,7 @@ struct Perform {
 
     void operator()(const Mark& mark) const {
         if (const auto* needle = std::get_if<Needle>(&mark.at);
-            needle && bed.inReach(*needle) && bed.look(*needle).loops == 0)
+            needle && bed.inReach(*needle) && bed.needles_.look(*needle).loops == 0)
             return nothingThere(*needle, "mark");
         bed.fabric_.marks.push_back({mark.as, mark.at, static_cast<int>(bed.fabric_.passes.size()), bed.counter_});
     }
@@ -514,8 +511,8 @@ void VirtualBed::perform(const Operation& operation) {
 }
 
 void VirtualBed::setPosition(Needle needle, Position position) {
-    activate(needle);
-    NeedleState& state = at(needle);
+    needles_.activate(needle);
+    NeedleState& state = needles_.at(needle);
     state.position = position;
     state.expectsEmpty = state.loops == 0 && position == Position::work;
 }

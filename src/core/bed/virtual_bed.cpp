@@ -12,59 +12,15 @@ constexpr std::size_t mostFindings = 200;
 } // namespace
 
 VirtualBed::VirtualBed(const Program& program, const Siblings* siblings)
-    : program_(program), siblings_(siblings), half_(program.machine.needles / 2),
-      perBed_(static_cast<std::size_t>(program.machine.needles)),
-      needles_(perBed_ * static_cast<std::size_t>(program.machine.beds)), yarns_(program.yarns.size()),
-      firstActive_(half_), lastActive_(-half_ - 1) {
+    : program_(program), siblings_(siblings), needles_(program.machine.needles, program.machine.beds),
+      yarns_(program.yarns.size()) {
     fabric_.piece = program.piece;
     fabric_.edges = program.edges;
     fabric_.loopsPerYarn.assign(program.yarns.size(), 0);
     const auto passes = static_cast<std::size_t>(passCount(program));
     fabric_.passes.reserve(passes);
     fabric_.loops.reserve(2 * passes);
-    fabric_.moreParents.reserve(perBed_);
-}
-
-NeedleState VirtualBed::needle(Needle needle) const {
-    NeedleState state = look(needle);
-    if (settled_.holds(needle.slot()))
-        state.first = settled_.loop(needle.slot());
-    return state;
-}
-
-void VirtualBed::writeSettled(int first, int last) {
-    for (int slot = first; slot <= last; ++slot)
-        needles_[static_cast<std::size_t>(slot + half_)].first = settled_.loop(slot);
-}
-
-void VirtualBed::unsettle(int slot) {
-    // The longer part stays, if it is worth it.
-    if (settled_.size() <= 8) {
-        writeSettled(settled_.first, settled_.last);
-        settled_ = {};
-    } else if (slot - settled_.first <= settled_.last - slot) {
-        writeSettled(settled_.first, slot);
-        settled_.atFirst = settled_.loop(slot + 1);
-        settled_.first = slot + 1;
-    } else {
-        writeSettled(slot, settled_.last);
-        settled_.last = slot - 1;
-    }
-}
-
-void VirtualBed::settle(Settled now) {
-    if (!settled_.empty() && !now.holds(settled_.first))
-        writeSettled(settled_.first, settled_.last);
-    settled_ = now;
-}
-
-NeedleSpan VirtualBed::occupied(Bed bed) const {
-    NeedleSpan span{Needle::atSlot(firstActive_, bed), Needle::atSlot(lastActive_, bed)};
-    while (!span.empty() && look(span.first).loops == 0)
-        span.first = span.first.shifted(1);
-    while (!span.empty() && look(span.last).loops == 0)
-        span.last = span.last.shifted(-1);
-    return span;
+    fabric_.moreParents.reserve(needles_.size());
 }
 
 void VirtualBed::find(const char* code, std::optional<Needle> needle, Phrase text, Severity severity) {
@@ -80,53 +36,18 @@ void VirtualBed::findBeyondBed(Needle needle) {
 void VirtualBed::findFull(Needle needle) {
     find("needle_full", needle,
          {"{0} would hold {1} loops; it takes {2}. Knit some off first.",
-          {needle, static_cast<int>(look(needle).loops), program_.machine.loopsPerNeedle}});
-}
-
-void VirtualBed::clear(NeedleState& state) {
-    state.first = noLoop;
-    state.loops = 0;
-    state.more.clear();
-    state.wrapped = false;
-}
-
-NeedleState VirtualBed::lift(Needle from) {
-    NeedleState& state = at(from);
-    NeedleState stack = std::move(state);
-    clear(state);
-    return stack;
+          {needle, static_cast<int>(needles_.look(needle).loops), program_.machine.loopsPerNeedle}});
 }
 
 void VirtualBed::move(NeedleState stack, Needle to) {
     if (stack.loops == 0 || !inReach(to))
         return;
-    NeedleState& state = at(to);
+    NeedleState& state = needles_.at(to);
     push(to, state, stack.first);
     for (const LoopId loop : stack.more)
         push(to, state, loop);
     if (state.position == Position::out)
         state.position = Position::work;
-}
-
-std::optional<Needle> VirtualBed::outermost(Side side) const {
-    const int step = side == Side::left ? 1 : -1;
-    for (int slot = side == Side::left ? firstActive_ : lastActive_; slot >= firstActive_ && slot <= lastActive_;
-         slot += step)
-        if (needles_[static_cast<std::size_t>(slot + half_)].loops > 0)
-            return Needle::atSlot(slot);
-    return std::nullopt;
-}
-
-void VirtualBed::passOverIdle() {
-    const auto isIdle = [this](int slot) {
-        const auto at = static_cast<std::size_t>(slot + half_);
-        const auto empty = [](const NeedleState& state) { return state.position == Position::out && state.loops == 0; };
-        return empty(needles_[at]) && (needles_.size() == perBed_ || empty(needles_[at + perBed_]));
-    };
-    while (firstActive_ < lastActive_ && isIdle(firstActive_))
-        ++firstActive_;
-    while (firstActive_ < lastActive_ && isIdle(lastActive_))
-        --lastActive_;
 }
 
 std::optional<YarnIndex> VirtualBed::yarnAtHand(const char* what) {
@@ -147,22 +68,23 @@ void VirtualBed::checkTurn() {
             {"The yarn turns at {0} without a wrap and leaves a small hole: lay it under that needle first.", {needle}},
             program_.openTurnsWanted ? Severity::note : Severity::warning);
     };
-    if (look(last).position == Position::hold) {
-        if (!program_.machine.wrapsItselfOnCarriageSide && !look(last).wrapped)
+    if (needles_.look(last).position == Position::hold) {
+        if (!program_.machine.wrapsItselfOnCarriageSide && !needles_.look(last).wrapped)
             warn(last);
         return;
     }
     const Needle next = last.towards(carriage_);
-    if (onBed(next) && look(next).position == Position::hold && look(next).loops > 0 && !look(next).wrapped)
+    if (onBed(next) && needles_.look(next).position == Position::hold && needles_.look(next).loops > 0 &&
+        !needles_.look(next).wrapped)
         warn(next);
 }
 
 void VirtualBed::checkHeadOn() {
     if (program_.machine.beds < 2 || program_.machine.halfPitch)
         return;
-    for (std::size_t i = 0; i < perBed_; ++i)
-        if (needles_[i].position == Position::work && needles_[i + perBed_].position == Position::work) {
-            const Needle needle = Needle::atSlot(static_cast<int>(i) - half_);
+    const auto works = [this](Needle needle) { return needles_.look(needle).position == Position::work; };
+    for (int slot = needles_.firstActive(); slot <= needles_.lastActive(); ++slot)
+        if (const Needle needle = Needle::atSlot(slot); works(needle) && works(Needle::atSlot(slot, Bed::second))) {
             find("head_on", needle,
                  {"{0} meets the needle of the other bed head-on: offset the beds by half a pitch, or take one out.",
                   {needle}});
@@ -186,12 +108,12 @@ void VirtualBed::checkShape(int stitches) {
 }
 
 bool VirtualBed::knitsLikeBefore() const {
-    if (!steady_ || fabric_.passes.empty())
+    if (!steady_ || needles_.touched() || fabric_.passes.empty())
         return false;
     const Pass& before = fabric_.passes.back();
     return before.from != carriage_ && before.loopCount > 0 &&
-           (settled_.empty() ? fabric_.loops.canPushOver(before.firstLoop)
-                             : settled_.size() == static_cast<int>(before.loopCount));
+           (needles_.settled().empty() ? fabric_.loops.canPushOver(before.firstLoop)
+                                       : needles_.settled().size() == static_cast<int>(before.loopCount));
 }
 
 /// Every loop hangs from the one below it: the row before, read backwards.
@@ -199,24 +121,22 @@ void VirtualBed::addLoopsLikeBefore(Pass& row) {
     const Pass& before = fabric_.passes.back();
     row.firstLoop = before.firstLoop + before.loopCount;
     row.loopCount = before.loopCount;
-    if (settled_.empty()) {
+    if (needles_.settled().empty()) {
         fabric_.loops.pushOver(before.firstLoop, row.yarn);
     } else {
         const bool leftwards = row.from == Side::right;
-        const auto slot = static_cast<std::int16_t>(leftwards ? settled_.last : settled_.first);
+        const auto slot = static_cast<std::int16_t>(leftwards ? needles_.settled().last : needles_.settled().first);
         fabric_.loops.pushStretch(Loop{row.firstLoop - 1, slot, row.yarn}, leftwards ? -1 : 1, -1, row.loopCount);
     }
     fabric_.loopsPerYarn[row.yarn] += static_cast<int>(row.loopCount);
 }
 
 void VirtualBed::putOnNeedles(const Pass& row) {
-    if (settled_.empty()) {
+    if (needles_.settled().empty())
         for (auto loop = fabric_.loops.from(row.firstLoop); loop != fabric_.loops.end(); ++loop)
-            needles_[static_cast<std::size_t>((*loop).slot + half_)].first = loop.id();
-    } else {
-        settled_.step = row.from == Side::left ? 1 : -1;
-        settled_.atFirst = row.end(Side::left);
-    }
+            needles_.unsettled((*loop).needle()).first = loop.id();
+    else
+        needles_.settledKnitted(row.end(Side::left), row.from == Side::left ? 1 : -1);
     lastKnitted_ = fabric_.loops.back().needle();
 }
 
@@ -225,6 +145,7 @@ void VirtualBed::finishRow(const Pass& row) {
     checkShape(static_cast<int>(row.loopCount));
     carriage_ = opposite(row.from);
     yarns_[row.yarn].side = carriage_;
+    needles_.rowIsDone();
 }
 
 int VirtualBed::repeatRow(int rows) {
@@ -281,7 +202,7 @@ void VirtualBed::pass(const operation::Knit& knit) {
 /// One crossing of the carriage, needle by needle.
 struct VirtualBed::Across {
     const operation::Knit& knit;
-    Runs runs;
+    LongestRun run;
     std::optional<Needle> floatAt = {};  ///< the first that waits since the last that knitted
     std::optional<Needle> ladderAt = {}; ///< the first that is out of work since then, and was not meant to be
     int placedStitches = 0;              ///< in another yarn
@@ -289,48 +210,42 @@ struct VirtualBed::Across {
 
 void VirtualBed::knitAcross(const operation::Knit& knit, Pass& row) {
     const int step = row.from == Side::left ? 1 : -1;
-    const bool twoBeds = program_.machine.beds > 1;
-    Across across{knit, Runs(step)};
+    Across across{knit, LongestRun(step)};
     row.firstLoop = static_cast<LoopId>(fabric_.loops.size());
     lastKnitted_.reset();
-    steady_ = !leverOn_ && !twoBeds;
-    passOverIdle();
-    const Settled before = settled_;
-    int slot = step > 0 ? firstActive_ : lastActive_;
-    for (int left = lastActive_ - firstActive_ + 1; left > 0; --left, slot += step) {
+    steady_ = !leverOn_ && !needles_.twoBeds();
+    needles_.passOverIdle();
+    const NeedleRun before = needles_.settled();
+    int slot = step > 0 ? needles_.firstActive() : needles_.lastActive();
+    for (int left = needles_.lastActive() - needles_.firstActive() + 1; left > 0; --left, slot += step) {
         if (before.holds(slot)) {
             const auto id = static_cast<LoopId>(fabric_.loops.size());
             const auto count = static_cast<LoopId>(before.size());
             layYarn(Needle::atSlot(slot), across);
             fabric_.loops.pushStretch(Loop{before.loop(slot), static_cast<std::int16_t>(slot), knit.yarn}, step,
                                       step * before.step, count);
-            across.runs.add(slot, before.size(), id);
-            settled_.step = step;
-            settled_.atFirst = step > 0 ? id : id + count - 1;
+            across.run.add(slot, before.size(), id);
+            needles_.settledKnitted(step > 0 ? id : id + count - 1, step);
             left -= before.size() - 1;
             slot += step * (before.size() - 1);
             lastKnitted_ = Needle::atSlot(slot);
             continue;
         }
-        NeedleState& state = needles_[static_cast<std::size_t>(slot + half_)];
-        if (state.position == Position::out) {
-            const bool otherBedWorks = twoBeds && needles_[static_cast<std::size_t>(slot + half_) + perBed_].loops > 0;
-            if (lastKnitted_ && !across.ladderAt && !state.ladderAllowed && !otherBedWorks)
-                across.ladderAt = Needle::atSlot(slot);
-        } else {
-            knitNeedle(Needle::atSlot(slot), state, across);
-        }
-        if (twoBeds)
-            if (NeedleState& other = needles_[static_cast<std::size_t>(slot + half_) + perBed_];
-                other.position != Position::out)
-                knitNeedle(Needle::atSlot(slot, Bed::second), other, across);
+        const Needle needle = Needle::atSlot(slot);
+        const Needle behind = Needle::atSlot(slot, Bed::second);
+        if (NeedleState& state = needles_.unsettled(needle); state.position != Position::out)
+            knitNeedle(needle, state, across);
+        else if (lastKnitted_ && !across.ladderAt && !state.ladderAllowed &&
+                 !(needles_.twoBeds() && needles_.look(behind).loops > 0))
+            across.ladderAt = needle;
+        if (needles_.twoBeds() && needles_.look(behind).position != Position::out)
+            knitNeedle(behind, needles_.unsettled(behind), across);
     }
-    anyPlaced_ = false;
     row.loopCount = static_cast<LoopId>(fabric_.loops.size()) - row.firstLoop;
     fabric_.loopsPerYarn[knit.yarn] += static_cast<int>(row.loopCount) - across.placedStitches;
     // A rib's short runs do not settle, so that its rows are alike.
-    const bool isMost = 2 * across.runs.most() > static_cast<int>(row.loopCount);
-    settle(!twoBeds && isMost ? across.runs.longest() : Settled{});
+    const bool isMost = 2 * across.run.size() > static_cast<int>(row.loopCount);
+    needles_.settle(isMost && !needles_.twoBeds() ? across.run.run() : NeedleRun());
 }
 
 void VirtualBed::layYarn(Needle needle, Across& across) {
@@ -373,7 +288,7 @@ void VirtualBed::knitNeedle(Needle needle, NeedleState& state, Across& across) {
         addParents(id, state, false);
         state.more.clear();
     }
-    across.runs.add(needle.slot(), 1, id);
+    across.run.add(needle.slot(), 1, id);
     state.first = id;
     state.loops = 1;
     state.expectsEmpty = false;
@@ -383,13 +298,12 @@ void VirtualBed::knitNeedle(Needle needle, NeedleState& state, Across& across) {
 
 Fabric VirtualBed::finish() {
     advance({program_.operations.size(), 0});
-    const auto left = std::find_if(needles_.begin(), needles_.end(), [](const auto& state) { return state.loops > 0; });
-    if (left != needles_.end()) {
-        const auto i = static_cast<int>(left - needles_.begin());
-        const int perBed = static_cast<int>(perBed_);
-        const Needle needle = Needle::atSlot(i % perBed - half_, i < perBed ? Bed::main : Bed::second);
-        find("loops_left", needle, {"{0} still holds a loop at the end: bind it off or take it off.", {needle}});
-    }
+    for (const Bed bed : {Bed::main, Bed::second})
+        if (const NeedleSpan left = occupied(bed); !left.empty()) {
+            find("loops_left", left.first,
+                 {"{0} still holds a loop at the end: bind it off or take it off.", {left.first}});
+            break;
+        }
     for (const auto& [needle, loop] : dropped_)
         find("loop_lost", needle, {"The loop let down at {0} was never taken up again.", {needle}});
     if (!program_.shape.empty() && !shapeWrong_) {

@@ -4,29 +4,11 @@
 #pragma once
 
 #include "core/bed/fabric.h"
+#include "core/bed/needles.h"
 
-#include <boost/container/small_vector.hpp>
-
-#include <algorithm>
 #include <vector>
 
 namespace vestimen {
-
-enum class Position : std::uint8_t { out, work, hold };
-
-struct NeedleState {
-    LoopId first = noLoop; ///< the oldest loop
-    std::uint8_t loops = 0;
-    Position position = Position::out;
-    bool expectsEmpty = false;  ///< declared to take an `empty` loop in the next pass
-    bool ladderAllowed = false; ///< the arrangement or an operation left it empty on purpose
-    bool wrapped = false;       ///< since it came to hold
-    std::int16_t placed = -1;   ///< the yarn it takes in the next pass only
-    /// Further loops, in order; as many as most needles ever hold lie within.
-    boost::container::small_vector<LoopId, 3> more;
-
-    LoopId newest() const { return more.empty() ? first : more.back(); }
-};
 
 /// Fabrics of pieces that were finished before, by name.
 using Siblings = std::map<std::string, const Fabric*>;
@@ -51,13 +33,10 @@ public:
     bool leverOn() const { return leverOn_; }
     std::optional<StitchSize> size() const { return size_; }
     std::optional<YarnIndex> workingYarn() const { return workingYarn_; }
-    NeedleState needle(Needle needle) const;
-    bool onBed(Needle needle) const {
-        const int slot = needle.slot() + half_;
-        return slot >= 0 && slot < program_.machine.needles && (needle.bed() == Bed::main || program_.machine.beds > 1);
-    }
+    NeedleState needle(Needle needle) const { return needles_.state(needle); }
+    bool onBed(Needle needle) const { return needles_.has(needle); }
     /// The outermost needles that hold loops; an empty span when none does.
-    NeedleSpan occupied(Bed bed = Bed::main) const;
+    NeedleSpan occupied(Bed bed = Bed::main) const { return needles_.occupied(bed); }
     const Fabric& fabric() const { return fabric_; }
 
 private:
@@ -68,67 +47,6 @@ private:
         Side side = Side::right;
     };
 
-    /// Neighbouring needles in work whose only loops are those of the pass before, one after the other: most of the bed
-    /// most of the time. As long as nothing else is done to them, a row is made of all at once.
-    struct Settled {
-        int first = 0; ///< slots, from left to right
-        int last = -1;
-        LoopId atFirst = noLoop;
-        int step = 1; ///< from one needle's loop to its right neighbour's
-
-        bool empty() const { return last < first; }
-        int size() const { return last - first + 1; }
-        bool holds(int slot) const { return slot >= first && slot <= last; }
-        LoopId loop(int slot) const { return atFirst + static_cast<LoopId>(step * (slot - first)); }
-    };
-
-    /// Looks for the needles that can settle: the longest run of neighbours whose loops were made one after the other.
-    class Runs {
-    public:
-        /// `step`: 1 when they are come by from left to right, -1 from right to left.
-        explicit Runs(int step) : step_(step) {}
-        /// So many neighbours, from one slot and one loop on.
-        void add(int slot, int needles, LoopId loop) {
-            if (slot != run_.slot + step_ * run_.count || loop != run_.loop + static_cast<LoopId>(run_.count))
-                run_ = {slot, loop, 0};
-            run_.count += needles;
-            if (run_.count > longest_.count)
-                longest_ = run_;
-        }
-        int most() const { return longest_.count; }
-        Settled longest() const {
-            const auto [slot, loop, count] = longest_;
-            return step_ > 0 ? Settled{slot, slot + count - 1, loop, 1}
-                             : Settled{slot - count + 1, slot, loop + static_cast<LoopId>(count) - 1, -1};
-        }
-
-    private:
-        struct Run {
-            int slot = 0;
-            LoopId loop = 0;
-            int count = 0;
-        };
-        int step_;
-        Run run_;
-        Run longest_;
-    };
-
-    std::size_t index(Needle needle) const {
-        return static_cast<std::size_t>(needle.slot() + half_) + (needle.bed() == Bed::second ? perBed_ : 0);
-    }
-    /// All but the first loop of a needle, which it does not know while it is settled.
-    const NeedleState& look(Needle needle) const { return needles_[index(needle)]; }
-    /// A needle that something is done to; it is not settled any more.
-    NeedleState& at(Needle needle) {
-        steady_ = false;
-        if (settled_.holds(needle.slot()))
-            unsettle(needle.slot());
-        return needles_[index(needle)];
-    }
-    void unsettle(int slot);
-    void settle(Settled now);
-    /// Writes the loops of settled needles, from one slot to another.
-    void writeSettled(int first, int last);
     void find(const char* code, std::optional<Needle> needle, Phrase text, Severity severity = Severity::error);
     void findBeyondBed(Needle needle);
     void findFull(Needle needle);
@@ -143,10 +61,10 @@ private:
         ++fabric_.loopsPerYarn[yarn];
         return static_cast<LoopId>(fabric_.loops.size() - 1);
     }
-    void push(Needle needle, LoopId loop) { push(needle, at(needle), loop); }
+    void push(Needle needle, LoopId loop) { push(needle, needles_.at(needle), loop); }
     /// The same, where the needle's state is at hand.
     void push(Needle needle, NeedleState& state, LoopId loop) {
-        activate(needle);
+        needles_.activate(needle);
         if (state.loops == 0)
             state.first = loop;
         else
@@ -161,17 +79,7 @@ private:
         for (const LoopId parent : stack.more)
             fabric_.moreParents.emplace_back(loop, parent);
     }
-    /// A needle comes out of rest.
-    void activate(Needle needle) {
-        firstActive_ = std::min(firstActive_, needle.slot());
-        lastActive_ = std::max(lastActive_, needle.slot());
-    }
-    /// Leaves the empty needles out of work at both ends to the slots that are not looked at.
-    void passOverIdle();
-    void clear(NeedleState& state);
     void move(NeedleState stack, Needle to);
-    NeedleState lift(Needle from);
-    std::optional<Needle> outermost(Side side) const;
     std::optional<YarnIndex> yarnAtHand(const char* what);
     void pass(const operation::Knit& knit);
     struct Across;
@@ -191,12 +99,9 @@ private:
 
     const Program& program_;
     const Siblings* siblings_;
-    int half_;
-    std::size_t perBed_;
     ProgramPlace place_;
     Fabric fabric_;
-    std::vector<NeedleState> needles_;
-    Settled settled_; ///< on a machine with one bed only
+    Needles needles_; ///< those of a machine with two beds do not settle
     std::vector<YarnPlace> yarns_;
     std::optional<YarnIndex> workingYarn_;
     std::optional<StitchSize> size_;
@@ -204,10 +109,7 @@ private:
     bool leverOn_ = false;
     int counter_ = 0;
     std::optional<Needle> lastKnitted_; ///< in the pass before, while the yarn still comes from there
-    bool steady_ = false;    ///< the pass before left every needle as it was, but for its loop; nothing was done since
-    bool anyPlaced_ = false; ///< some needle takes another yarn in the next pass
-    int firstActive_;        ///< slots outside these two are empty and out of work
-    int lastActive_;
+    bool steady_ = false; ///< the pass before left every needle as it was, but for its loop, and found nothing
     /// The loops that were hung, of each piece (0 for this one) and kind of source.
     std::map<std::pair<std::size_t, HangSource::Kind>, std::vector<bool>> sourcesUsed_;
     std::map<Needle, std::pair<LoopId, int>> dropped_; ///< needle to the loop let down and its depth

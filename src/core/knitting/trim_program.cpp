@@ -89,9 +89,11 @@ public:
         if (count > Stitches(0))
             whole_.emplace_back(std::string(piece) + (kind == HangSource::Kind::bound ? "/bound:" : "/kept:") + name,
                                 sources_.size(), sources_.size() + static_cast<std::size_t>(count.count()));
-        sources_.reserve(sources_.size() + static_cast<std::size_t>(std::max(0, count.count())));
-        for (int i = 1; i <= count.count(); ++i)
-            sources_.push_back({piece, kind, name, i, {}});
+        HangSource source{piece, kind, name, 0, {}};
+        while (source.index < count.count()) {
+            ++source.index;
+            sources_.push_back(source);
+        }
     }
     void kept(const char* piece, const char* name, Stitches count) {
         loops(piece, HangSource::Kind::kept, name, count);
@@ -100,14 +102,11 @@ public:
     void edge(const char* piece, const char* name, const std::optional<HangMap>& map, bool upward) {
         if (!map)
             return;
-        std::vector<int> rows;
-        for (const HangPair& pair : map->map)
-            rows.push_back(pair.second);
-        if (!upward)
-            std::ranges::reverse(rows);
-        sources_.reserve(sources_.size() + rows.size());
-        for (const int row : rows)
-            this->row(piece, name, row);
+        HangSource source{piece, HangSource::Kind::edge, name, 0, {}};
+        for (std::size_t i = 0; i < map->map.size(); ++i) {
+            source.index = map->map[upward ? i : map->map.size() - 1 - i].second;
+            sources_.push_back(source);
+        }
     }
     void row(const char* piece, const char* name, int index) {
         sources_.push_back({piece, HangSource::Kind::edge, name, index, {}});
@@ -127,6 +126,8 @@ public:
         return hang;
     }
     operation::Hang all() const { return part(Stitches(0), Stitches(static_cast<int>(sources_.size()))); }
+    /// Room for so many.
+    void reserve(Stitches count) { sources_.reserve(static_cast<std::size_t>(count.count())); }
 
 private:
     std::vector<HangSource> sources_;
@@ -146,6 +147,7 @@ TrimHang neckline(const Choices& choices, const GarmentCounts& counts) {
     const char* backLeft = key(backOf(choices, Side::left));
     const char* backRight = key(backOf(choices, Side::right));
     TrimHang neck;
+    neck.reserve(counts.trim);
     const auto bottom = [&](const char* piece, const NeckCounts& of, bool decreasedVee) {
         const bool bound = of.depth > Rows(0) && choices.neckSchool == NeckSchool::bindOff && !decreasedVee;
         neck.loops(piece, bound ? HangSource::Kind::bound : HangSource::Kind::kept, "neck", of.bottom);
@@ -240,6 +242,7 @@ Program writeNeckTrim(const Project& project, const GarmentCounts& counts, Piece
 Program writeArmTrim(const Project& project, const GarmentCounts& counts, PieceKind piece) {
     const auto edge = hang(counts.armTrimEdge, Rows(counts.armholeRowsHung().count()));
     TrimHang arm;
+    arm.reserve(counts.armTrim);
     // Purl side facing, the edge on top: the left armhole is walked up the front and down the back, the right one the
     // other way.
     const bool left = piece == PieceKind::leftArmTrim;
@@ -263,6 +266,7 @@ Program writeBand(const Project& project, const GarmentCounts& counts, PieceKind
     const auto front = hang(counts.bandEdge, counts.frontEdge());
     const auto end = hang(counts.band - counts.bandEdge, counts.trimRows / 2);
     TrimHang edge;
+    edge.reserve(counts.band);
     // A welt that was knitted down afterwards hangs upside down below the first row.
     const int below = project.choices.weltFollows(project.choices.bodyWelt) ? counts.bodyWelt.visible.count() : 0;
     const auto frontRow = [&](const char* fabric, int row) {
