@@ -167,6 +167,7 @@ struct Perform {
         const int count = bindOff.all ? span.size() : bindOff.count;
         LoopId chain = noLoop;
         std::vector<LoopId> made;
+        made.reserve(static_cast<std::size_t>(std::clamp(count, 0, bed.needles_.perBed())));
         for (int i = 0; i < count; ++i) {
             const Needle needle = span.empty() ? Needle() : span.end(side).towards(opposite(side), i);
             if (!bed.onBed(needle) || bed.needles_.look(needle).loops == 0) {
@@ -205,8 +206,7 @@ struct Perform {
     }
 
     void operator()(const Transfer& transfer) const {
-        std::vector<std::pair<NeedleState, Needle>> lifted;
-        lifted.reserve(transfer.moves.size());
+        boost::container::small_vector<std::pair<NeedleState, Needle>, 4> lifted; // mostly a few
         for (const auto& [from, to] : transfer.moves) {
             if (!bed.inReach(from) || !bed.inReach(to))
                 continue;

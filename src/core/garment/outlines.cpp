@@ -65,9 +65,8 @@ OutlinePoint mirrored(OutlinePoint point) {
 
 /// The other side of the piece, walked the other way.
 std::vector<OutlinePoint> mirroredBack(const std::vector<OutlinePoint>& points) {
-    std::vector<OutlinePoint> other;
-    for (auto point = points.rbegin(); point != points.rend(); ++point)
-        other.push_back(mirrored(*point));
+    std::vector<OutlinePoint> other(points.size());
+    std::transform(points.rbegin(), points.rend(), other.begin(), mirrored);
     return other;
 }
 

@@ -27,6 +27,8 @@ ProgramWriter::ProgramWriter(const Project& project, std::string piece, std::str
                       {"W", "waste yarn", YarnRole::waste},
                       {"V", "ravel cord", YarnRole::ravel}};
     program_.operations.reserve(256); // as many as most pieces have
+    program_.shape.reserve(128);
+    program_.edges.reserve(8);
     program_.openTurnsWanted = !project.choices.wrapTurns;
 }
 

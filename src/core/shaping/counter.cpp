@@ -19,6 +19,7 @@ Stitches Counter::stitches(Quantity quantity, const char* title, Length width, S
     Reckoning reckoning{title, {}, {}};
     const CountRequest request{width + gauge_.stitches.unit() * seams.count(), gauge_.stitches, 1, 0, parity};
     const auto answer = count(request);
+    reckoning.steps.reserve(6);
     reckoning.steps.push_back({{"wide", {}}, width});
     reckoning.steps.push_back(
         {{"÷ {0} a stitch", {Figure{gauge_.stitches.unit().mm(), 3, "mm"}}}, Figure{gauge_.stitches.over(width), 2}});
@@ -30,6 +31,7 @@ Stitches Counter::stitches(Quantity quantity, const char* title, Length width, S
 Rows Counter::rows(Quantity quantity, const char* title, Length length, Parity parity, const char* parityReason) {
     Reckoning reckoning{title, {}, {}};
     const auto answer = count({length, gauge_.rows, 1, 0, parity});
+    reckoning.steps.reserve(6);
     reckoning.steps.push_back({{"long", {}}, length});
     reckoning.steps.push_back({{"÷ {0} a row", {Figure{gauge_.rows.unit().mm(), 3, "mm"}}}, Figure{answer->exact, 2}});
     reckoning.steps.push_back({{parityReason, {}}, answer->count});

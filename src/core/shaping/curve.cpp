@@ -293,6 +293,7 @@ private:
 
 std::vector<CurveEvent> Curve::events() const {
     std::vector<CurveEvent> all;
+    all.reserve(static_cast<std::size_t>(total().count())); // no fewer than there are
     int row = 0;
     for (const CurveRun& run : runs)
         for (int i = 0; i < run.times; ++i)
