@@ -54,7 +54,7 @@ public:
 
     /// Room for so many stretches, where they can be told in advance.
     void reserve(std::size_t stretches) { stretches_.reserve(stretches); }
-    void push_back(const Loop& loop) {
+    void push_back(Loop loop) {
         if (stretches_.empty() || stretches_.back().parentStep != 0)
             stretches_.push_back({.begin = size_, .written = static_cast<LoopId>(written_.size())});
         written_.push_back(loop);
@@ -62,7 +62,7 @@ public:
     }
     /// So many loops that go on like the first: each `step` slots, and its parent `parentStep` loops, after the one
     /// before it. Neither step is 0.
-    void pushStretch(const Loop& first, int step, int parentStep, LoopId count) {
+    void pushStretch(Loop first, int step, int parentStep, LoopId count) {
         stretches_.push_back({.begin = size_,
                               .step = static_cast<std::int8_t>(step),
                               .parentStep = static_cast<std::int8_t>(parentStep),
