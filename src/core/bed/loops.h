@@ -52,8 +52,11 @@ public:
     /// An iterator to a loop; end() for the size.
     const_iterator from(LoopId id) const;
 
-    /// Room for so many stretches, where they can be told in advance.
-    void reserve(std::size_t stretches) { stretches_.reserve(stretches); }
+    /// Room for so many stretches, and loops that come one by one, where they can be told in advance.
+    void reserve(std::size_t stretches, std::size_t single) {
+        stretches_.reserve(stretches);
+        written_.reserve(single);
+    }
     void push_back(Loop loop) {
         if (stretches_.empty() || stretches_.back().parentStep != 0)
             stretches_.push_back({.begin = size_, .written = static_cast<LoopId>(written_.size())});

@@ -19,7 +19,7 @@ VirtualBed::VirtualBed(const Program& program, const Siblings* siblings)
     fabric_.loopsPerYarn.assign(program.yarns.size(), 0);
     const auto passes = static_cast<std::size_t>(passCount(program));
     fabric_.passes.reserve(passes);
-    fabric_.loops.reserve(2 * passes);
+    fabric_.loops.reserve(2 * passes, 4 * needles_.size());
     fabric_.moreParents.reserve(needles_.size());
 }
 

@@ -9,6 +9,8 @@
 #include <algorithm>
 #include <cmath>
 #include <limits>
+#include <numeric>
+#include <span>
 #include <utility>
 
 namespace vestimen {
@@ -18,12 +20,42 @@ constexpr double never = std::numeric_limits<double>::infinity();
 /// Deviations closer than this are the same.
 constexpr double hair = 1e-9;
 
+/// The divisors of every number up to `most`, as far as they are not larger than `largest`. Dividing is slow.
+class Divisors {
+public:
+    struct Divisor {
+        int divisor = 0;
+        int quotient = 0;
+    };
+    Divisors(int most, int largest) : ends_(static_cast<std::size_t>(most) + 2, 0) {
+        const auto forAll = [&](auto each) {
+            for (int divisor = 1; divisor <= largest; ++divisor)
+                for (int quotient = 1; quotient * divisor <= most; ++quotient)
+                    each(static_cast<std::size_t>(quotient * divisor), Divisor{divisor, quotient});
+        };
+        forAll([this](std::size_t number, Divisor) { ++ends_[number + 1]; });
+        std::partial_sum(ends_.begin(), ends_.end(), ends_.begin());
+        divisors_.resize(ends_.back());
+        std::vector<std::size_t> next = ends_;
+        forAll([&](std::size_t number, Divisor divisor) { divisors_[next[number]++] = divisor; });
+    }
+    /// In ascending order.
+    std::span<const Divisor> of(int number) const {
+        const auto at = static_cast<std::size_t>(number);
+        return std::span(divisors_).subspan(ends_[at], ends_[at + 1] - ends_[at]);
+    }
+
+private:
+    std::vector<std::size_t> ends_; ///< where those of the number before end
+    std::vector<Divisor> divisors_;
+};
+
 class CurveSolver {
 public:
     explicit CurveSolver(const CurveRequest& request)
         : request_(request), rows_(static_cast<int>(request.ideal.size())), total_(request.total.count()),
-          step_(std::max(1, request.everyMultiple)), largest_(std::max(request.decreaseAtMost, request.bindOffAtMost)) {
-    }
+          step_(std::max(1, request.everyMultiple)), largest_(std::max(request.decreaseAtMost, request.bindOffAtMost)),
+          divisors_(std::max(0, total_), largest_) {}
 
     /// No deviation is larger than this.
     double widest() const { return total_ + (request_.ideal.empty() ? 0.0 : request_.ideal.back()) + 1.0; }
@@ -138,7 +170,7 @@ private:
     double bestWithin(double limit) const {
         const std::vector<Band> bands = bandsWithin(limit);
         // The smallest deviation by stitches gone and rows since the last event, those modulo the multiple of the gaps.
-        const auto at = [this](int gone, int rows) { return static_cast<std::size_t>(gone * step_ + rows % step_); };
+        const auto at = [this](int gone, int rows) { return static_cast<std::size_t>(gone * step_ + rows); };
         std::vector<double> before(at(total_, 0) + static_cast<std::size_t>(step_), never);
         std::vector<double> after = before;
         for (int n = 0; n <= mostAtOnce(); ++n)
@@ -148,7 +180,7 @@ private:
             std::ranges::fill(before, never);
             for (int gone = band.least; gone <= band.most; ++gone)
                 for (int rows = 0; rows < step_; ++rows)
-                    before[at(gone, rows + 1)] = std::max(after[at(gone, rows)], plainWorst(row - 1, row, gone));
+                    before[at(gone, rows + 1 < step_ ? rows + 1 : 0)] = std::max(after[at(gone, rows)], plainWorst(row - 1, row, gone));
             after = before;
             for (int gone = band.least; gone <= band.most; ++gone) {
                 if (before[at(gone, 0)] > limit)
@@ -224,13 +256,13 @@ private:
         for (std::size_t from = search.layer; from < search.steps.size(); ++from) {
             const auto [row, gone, worstBefore, by, parent] = search.steps[from];
             const int left = total_ - gone;
-            for (int stitches = request_.decreaseAtMost > 0 ? 1 : 2; stitches <= std::min(largest_, left); ++stitches) {
-                if (left % stitches != 0)
-                    continue;
-                const int times = left / stitches;
+            for (const auto [stitches, times] : divisors_.of(left)) {
+                if (stitches == 1 && request_.decreaseAtMost == 0)
+                    continue; // one stitch is never bound off
                 const bool bound = stitches > request_.decreaseAtMost;
-                const int least = (std::max(1, (earliest - row + times - 1) / times) + step_ - 1) / step_ * step_;
-                for (int every = least; row + times * every <= rows_; every += step_) {
+                for (int every = step_; row + times * every <= rows_; every += step_) {
+                    if (row + times * every < earliest)
+                        continue;
                     if (!keeps(search.bands, row, row + every, gone))
                         break; // a longer gap is worse still
                     const int end = row + times * every;
@@ -287,6 +319,7 @@ private:
     int total_;
     int step_;
     int largest_; ///< stitches of one event
+    Divisors divisors_;
 };
 
 } // namespace

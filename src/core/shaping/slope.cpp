@@ -27,7 +27,7 @@ public:
     explicit SlopeSolver(const SlopeRequest& request)
         : rows_(request.rows.count()), events_(request.events.count()), step_(std::max(1, request.everyMultiple)) {
         const int least = std::max(1, request.everyAtLeast);
-        shortest_ = (least + step_ - 1) / step_ * step_;
+        shortest_ = multipleFrom(least);
     }
 
     bool possible() const { return rows_ >= 0 && events_ >= 0 && Scaled{events_} * shortest_ <= rows_; }
@@ -190,6 +190,9 @@ private:
         int last = -1;
     };
 
+    /// The smallest gap that is so long. Dividing is slow, and mostly all gaps will do.
+    int multipleFrom(int rows) const { return step_ == 1 ? rows : (rows + step_ - 1) / step_ * step_; }
+
     /// The larger deviation of the two rows beside event `event` when it happens after `row`.
     Scaled costOf(int event, int row) const {
         const Scaled under = Scaled{events_} * (2 * row - 1) - Scaled{2} * rows_ * (event - 1);
@@ -232,7 +235,7 @@ private:
     /// from once upward.
     template<class Each> void forLinesFrom(const Windows& windows, int event, int row, Each each) const {
         const Window next = windows[event + 1];
-        const int gap = std::max(shortest_, (next.first - row + step_ - 1) / step_ * step_);
+        const int gap = std::max(shortest_, multipleFrom(next.first - row));
         for (int every = gap; row + every <= next.last; every += step_)
             for (int times = 1; event + times <= events_; ++times) {
                 const int to = row + every * times;
