@@ -180,7 +180,8 @@ private:
             std::ranges::fill(before, never);
             for (int gone = band.least; gone <= band.most; ++gone)
                 for (int rows = 0; rows < step_; ++rows)
-                    before[at(gone, rows + 1 < step_ ? rows + 1 : 0)] = std::max(after[at(gone, rows)], plainWorst(row - 1, row, gone));
+                    before[at(gone, rows + 1 < step_ ? rows + 1 : 0)] =
+                        std::max(after[at(gone, rows)], plainWorst(row - 1, row, gone));
             after = before;
             for (int gone = band.least; gone <= band.most; ++gone) {
                 if (before[at(gone, 0)] > limit)
