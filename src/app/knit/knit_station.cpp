@@ -71,24 +71,9 @@ void KnitStation::buildMachine() {
     auto* layout = new QVBoxLayout(machine_);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(8);
-    auto* head = new QHBoxLayout;
-    piece_ = new QLabel(machine_);
-    piece_->setObjectName(QStringLiteral("title"));
-    where_ = new QLabel(machine_);
-    where_->setObjectName(QStringLiteral("muted"));
-    line_ = new QLabel(machine_);
-    line_->setObjectName(QStringLiteral("muted"));
-    auto* other = new QPushButton(tr("Other piece"), machine_);
-    other->setFocusPolicy(Qt::TabFocus);
-    connect(other, &QPushButton::clicked, this, &KnitStation::leave);
-    head->addWidget(piece_);
-    head->addStretch(1);
-    head->addWidget(line_);
-    head->addSpacing(12);
-    head->addWidget(where_);
-    head->addSpacing(12);
-    head->addWidget(other);
-    layout->addLayout(head);
+    head_ = new MachineHead(machine_);
+    connect(head_, &MachineHead::otherPieceWanted, this, &KnitStation::leave);
+    layout->addWidget(head_);
 
     auto* top = new QHBoxLayout;
     top->setSpacing(22);
@@ -612,24 +597,10 @@ void KnitStation::refresh() {
 void KnitStation::fillMachine() {
     const Program& program = state_->program();
     const VirtualBed& bed = state_->bed();
-    const Project& project = session().project();
-
-    piece_->setText(state_->isRehearsal() ? tr("%1, rehearsed").arg(pieceName(program)) : pieceName(program));
     const ProgramStep* next = state_->next();
-    const QString part =
-        QString::fromStdString(section(program, next ? next->from.operation : program.operations.size()));
-    QStringList where = {QString::fromStdString(project.name), part,
-                         tr("%1 rows to go here, %2 in all")
-                             .arg(state_->rowsLeftInSection())
-                             .arg(state_->passesAll() - state_->passesDone())};
-    if (const QString time = next && !state_->isRehearsal() ? pace_.left(program, state_->place()) : QString();
-        !time.isEmpty())
-        where << time;
-    where_->setText(where.join(QStringLiteral(" · ")));
-    line_->setText(state_->looksOn() ? tr("read only: another window has this piece")
-                   : ear_.counter()->state() == DeviceLine::State::connected ? tr("row counter on")
-                   : ear_.counter()->state() == DeviceLine::State::off       ? QString()
-                                                                       : tr("row counter lost; keys go on working"));
+    head_->fill(*state_, QString::fromStdString(session().project().name),
+                next && !state_->isRehearsal() ? pace_.left(program, state_->place()) : QString(),
+                ear_.counter()->state());
     facts_->show(*state_);
     const int ahead = state_->rowsAhead();
     const ProgramStep* after = next ? stepAt(state_->steps(), next->to) : nullptr;

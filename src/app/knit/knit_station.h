@@ -11,6 +11,7 @@
 #include "app/knit/knit_dialogs.h"
 #include "app/knit/knit_settings.h"
 #include "app/knit/knitting_state.h"
+#include "app/knit/machine_head.h"
 #include "app/knit/next_card.h"
 #include "app/knit/pace_keeper.h"
 #include "app/knit/piece_choice.h"
@@ -109,8 +110,7 @@ private:
     PieceChoice* choice_;
     QWidget* choicePage_; ///< in which it scrolls
     QWidget* machine_;
-    QLabel* piece_;
-    QLabel* where_;
+    MachineHead* head_;
     RowFacts* facts_;
     NextCard* card_;
     NeedlePicture* needles_;
@@ -122,7 +122,6 @@ private:
     HandBar* hand_;
     std::optional<int> shownRow_; ///< after so many passes the learner asked to be shown
     QLabel* remark_;
-    QLabel* line_; ///< of the row counter
     BedCanvas* bed_;
     std::unique_ptr<KnittingState> state_;
     KnitSettings settings_;
