@@ -18,15 +18,6 @@
 #include <cmath>
 
 namespace vestimen::app {
-namespace {
-
-QLabel* mutedLabel(QWidget* parent) {
-    auto* label = new QLabel(parent);
-    label->setObjectName(QStringLiteral("muted"));
-    return label;
-}
-
-} // namespace
 
 KnitStation::KnitStation(Session& session, QWidget* parent)
     : Station(session, parent), pages_(new QStackedWidget(this)), ear_([this]() -> std::optional<Side> {
@@ -95,7 +86,8 @@ void KnitStation::buildMachine() {
     layout->addWidget(question_);
     bed_ = new BedCanvas(machine_);
     layout->addWidget(bed_, 1);
-    remark_ = mutedLabel(machine_);
+    remark_ = new QLabel(machine_);
+    remark_->setObjectName(QStringLiteral("muted"));
     layout->addWidget(remark_);
 
     addKeys();

@@ -113,12 +113,12 @@ std::vector<FabricRun> runsFrom(const Fabric& fabric, const Bases& bases) {
                 fabric.loops[fabric.moreParents[more].second].kind != LoopKind::hung)
                 height = std::max(height, heights[fabric.moreParents[more].second] + (liesAcross(loop.kind) ? 0 : 1));
         heights[id] = height;
-        return height;
     };
     // So many loops from one on that hang at one height, and are as high as each other.
     const auto settleAlike = [&](const Loops::const_iterator& from, LoopId most) {
         const LoopId parent = (*from).parent;
-        const int height = settle(from.id(), *from);
+        settle(from.id(), *from);
+        const int height = heights[from.id()];
         LoopId count = 1;
         for (; count < most && heights[parent + static_cast<LoopId>(from.parentStep()) * count] + 1 == height; ++count)
             heights[from.id() + count] = height;
@@ -135,8 +135,8 @@ std::vector<FabricRun> runsFrom(const Fabric& fabric, const Bases& bases) {
         while (next.id() < end) {
             const Loop loop = *next;
             const LoopId alike = std::min(next.alike(), end - next.id());
-            const LoopId count = alike > 1 ? settleAlike(next, alike) : 1;
-            const int height = alike > 1 ? heights[next.id()] : settle(next.id(), loop);
+            const LoopId count = settleAlike(next, alike);
+            const int height = heights[next.id()];
             const int last = loop.slot + (rightwards ? 1 : -1) * static_cast<int>(count - 1);
             next.skip(count);
             if (!result.empty() && result.back().pass == static_cast<int>(p) && result.back().height == height &&

@@ -61,9 +61,10 @@ struct Perform {
     void operator()(const Hold& hold) const {
         span(hold.from, hold.to, [&](Needle needle) {
             bed.needles_.activate(needle);
-            if (bed.needles_.at(needle).position != Position::hold)
-                bed.needles_.at(needle).wrapped = false;
-            bed.needles_.at(needle).position = Position::hold;
+            NeedleState& state = bed.needles_.at(needle);
+            if (state.position != Position::hold)
+                state.wrapped = false;
+            state.position = Position::hold;
         });
     }
 
@@ -153,7 +154,7 @@ struct Perform {
             for (int moved = moving - 1; moved >= 0; --moved)
                 bed.move(bed.needles_.lift(outer->towards(inward, moved)), outer->towards(inward, moved + places));
             for (int emptied = 0; emptied < places; ++emptied)
-                if (bed.needles_.at(outer->towards(inward, emptied)).loops == 0)
+                if (bed.needles_.look(outer->towards(inward, emptied)).loops == 0)
                     bed.needles_.at(outer->towards(inward, emptied)).position = Position::out;
         }
     }
@@ -210,7 +211,7 @@ struct Perform {
         for (const auto& [from, to] : transfer.moves) {
             if (!bed.inReach(from) || !bed.inReach(to))
                 continue;
-            if (bed.needles_.at(from).loops == 0)
+            if (bed.needles_.look(from).loops == 0)
                 nothingThere(from, "transfer");
             else
                 lifted.emplace_back(bed.needles_.lift(from), to);
@@ -218,7 +219,7 @@ struct Perform {
         for (auto& [stack, to] : lifted)
             bed.move(std::move(stack), to);
         for (const auto& [from, to] : transfer.moves) {
-            if (!bed.onBed(from) || bed.needles_.at(from).loops > 0)
+            if (!bed.onBed(from) || bed.needles_.look(from).loops > 0)
                 continue;
             const bool stays = std::find(transfer.stay.begin(), transfer.stay.end(), from) != transfer.stay.end();
             bed.needles_.at(from).position = stays ? Position::work : Position::out;
@@ -235,7 +236,7 @@ struct Perform {
         for (std::size_t i = 0; i < places.size(); ++i) {
             if (!bed.inReach(places[i]))
                 return;
-            if (bed.needles_.at(places[i]).loops == 0)
+            if (bed.needles_.look(places[i]).loops == 0)
                 return nothingThere(places[i], "cross");
             if (i > 0 && places[i].slot() != places[i - 1].slot() + 1)
                 return bed.find("no_neighbour", places[i],
@@ -255,7 +256,7 @@ struct Perform {
         for (const Needle needle : place.needles) {
             if (!bed.inReach(needle))
                 continue;
-            if (bed.needles_.at(needle).loops == 0)
+            if (bed.needles_.look(needle).loops == 0)
                 nothingThere(needle, "lay a second yarn on");
             bed.needles_.at(needle).placed = place.yarn;
         }
@@ -428,7 +429,7 @@ struct Perform {
     void operator()(const Drop& drop) const {
         if (!bed.inReach(drop.needle))
             return;
-        if (bed.needles_.at(drop.needle).loops == 0)
+        if (bed.needles_.look(drop.needle).loops == 0)
             return nothingThere(drop.needle, "let down");
         const NeedleState stack = bed.needles_.lift(drop.needle);
         LoopId loop = stack.newest();

@@ -2,8 +2,9 @@
 //
 // Deviations are held as whole numbers, multiplied by 2 · rows. For a given limit on the deviation, event i may only
 // happen within a window of rows; the fewest lines that lead through all windows are found by dynamic programming over
-// (event, row), each line being one straight run. The smallest limit that so many lines can meet is found by bisection,
-// which is exact because the limits are whole numbers.
+// (event, row), each line being one straight run. Layer after layer of lines gives the fewest within a limit, and the
+// smallest deviation of so many; for a number of lines that is asked for, the smallest limit is found by bisection.
+// Both are exact, because the limits are whole numbers.
 #include "core/shaping/slope.h"
 
 #include <algorithm>
