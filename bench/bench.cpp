@@ -1,6 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The core's benchmarks. tools/bench sets them beside each other.
-#include "core/allocation.h"
 #include "core/bed/virtual_bed.h"
 #include "core/format/project_json.h"
 #include "core/garment/curved_edges.h"
@@ -123,7 +122,6 @@ BENCHMARK(slope_within);
 BENCHMARK(bed_at_a_row);
 
 int main(int argc, char** argv) {
-    keepFreedMemory(); // as the application does
     benchmark::Initialize(&argc, argv);
     benchmark::RunSpecifiedBenchmarks();
     return 0;

@@ -9,7 +9,6 @@
 #include "app/shell/main_window.h"
 #include "app/swatch/swatch_station.h"
 #include "app/theme/theme.h"
-#include "core/allocation.h"
 #include "core/format/project_json.h"
 #include "workroom/search_words.h"
 
@@ -224,7 +223,6 @@ BENCHMARK(search_in_the_window)->Unit(benchmark::kMillisecond);
 
 int main(int argc, char** argv) {
     qputenv("QT_QPA_PLATFORM", "offscreen");
-    keepFreedMemory(); // as the application does
     QApplication application(argc, argv);
     loadFonts();
     application.setStyleSheet(applicationStyleSheet());
