@@ -92,8 +92,8 @@ public:
 private:
     /// Stitches gone, or going, from one figure to another; none where the first is the larger.
     struct Band {
-        int least;
-        int most;
+        int least = 0;
+        int most = -1;
     };
     /// A run that led to a place.
     struct Step {
@@ -103,20 +103,33 @@ private:
         CurveRun by = {};
         std::size_t from = 0; ///< the step before
     };
+    struct Place {
+        double worst = never;   ///< the smallest deviation, with any number of runs
+        std::size_t latest = 0; ///< the step that reached it
+    };
     struct Search {
-        Search(const CurveSolver& solver, double limit)
-            : bands(solver.bandsWithin(limit)), steps(1), reached(solver.at(solver.rows_, solver.total_) + 1, never),
-              latest(reached.size(), 0) {
-            reached[0] = 0.0;
+        Search(const CurveSolver& solver, double limit) : bands(solver.bandsWithin(limit)), steps(1) {
+            steps.reserve(4 * bands.size());
+            firstOfRow.reserve(bands.size());
+            std::size_t all = 0;
+            for (const Band& band : bands) {
+                firstOfRow.push_back(all);
+                all += static_cast<std::size_t>(std::max(0, band.most - band.least + 1));
+            }
+            places.resize(all);
+            at(0, 0).worst = 0.0;
+        }
+        /// Within the band of its row.
+        Place& at(int row, int gone) {
+            const auto of = static_cast<std::size_t>(row);
+            return places[firstOfRow[of] + static_cast<std::size_t>(gone - bands[of].least)];
         }
         std::vector<Band> bands;
-        std::vector<Step> steps;         ///< layer after layer; the first stands before row 1
-        std::size_t layer = 0;           ///< where the steps with the most runs begin
-        std::vector<double> reached;     ///< the smallest deviation of each place, with any number of runs
-        std::vector<std::size_t> latest; ///< the step that reached it
+        std::vector<Step> steps; ///< layer after layer; the first stands before row 1
+        std::size_t layer = 0;   ///< where the steps with the most runs begin
+        std::vector<std::size_t> firstOfRow;
+        std::vector<Place> places;
     };
-
-    std::size_t at(int row, int gone) const { return static_cast<std::size_t>(row * (total_ + 1) + gone); }
 
     /// Bound off where the carriage stands, and a row later on the other side, which must still be knitted.
     bool mayFollow(int row, bool bound) const { return !bound || (row % 2 == 0 && row < rows_); }
@@ -177,23 +190,33 @@ private:
             after[at(n, 0)] = 0.0;
         for (int row = 1; row <= rows_; ++row) {
             const Band band = bands[static_cast<std::size_t>(row) - 1];
-            std::ranges::fill(before, never);
+            const Band next = bands[static_cast<std::size_t>(row)];
+            double lowest = never;
             for (int gone = band.least; gone <= band.most; ++gone)
+                for (int rows = 0; rows < step_; ++rows) {
+                    double& worst = before[at(gone, rows + 1 < step_ ? rows + 1 : 0)];
+                    worst = std::max(after[at(gone, rows)], plainWorst(row - 1, row, gone));
+                    lowest = std::min(lowest, worst);
+                }
+            if (lowest > limit)
+                return never;
+            for (int gone = next.least; gone <= next.most; ++gone)
                 for (int rows = 0; rows < step_; ++rows)
-                    before[at(gone, rows + 1 < step_ ? rows + 1 : 0)] =
-                        std::max(after[at(gone, rows)], plainWorst(row - 1, row, gone));
-            after = before;
+                    after[at(gone, rows)] = gone >= band.least && gone <= band.most ? before[at(gone, rows)] : never;
             for (int gone = band.least; gone <= band.most; ++gone) {
                 if (before[at(gone, 0)] > limit)
                     continue;
-                const Band sizes = sizesTo(bands[static_cast<std::size_t>(row)], gone);
-                for (int stitches = sizes.least; stitches <= sizes.most; ++stitches) {
-                    const bool bound = stitches > request_.decreaseAtMost;
-                    if (!mayFollow(row, bound))
-                        continue;
-                    double& to = after[at(gone + stitches, 0)];
-                    to = std::min(to, std::max(before[at(gone, 0)], eventWorst(row - 1, gone, 1, bound)));
-                }
+                const Band sizes = sizesTo(next, gone);
+                const auto follow = [&](int least, int most, bool bound) {
+                    const double worst = std::max(before[at(gone, 0)], eventWorst(row - 1, gone, 1, bound));
+                    for (int stitches = least; stitches <= most; ++stitches) {
+                        double& to = after[at(gone + stitches, 0)];
+                        to = std::min(to, worst);
+                    }
+                };
+                follow(sizes.least, std::min(sizes.most, request_.decreaseAtMost), false);
+                if (mayFollow(row, true))
+                    follow(std::max(sizes.least, request_.decreaseAtMost + 1), sizes.most, true);
             }
         }
         return *std::min_element(after.begin() + static_cast<std::ptrdiff_t>(at(total_, 0)), after.end());
@@ -201,15 +224,14 @@ private:
 
     /// A place that was reached as closely with no more runs is of no use.
     void reach(Search& search, Step step) const {
-        double& before = search.reached[at(step.row, step.gone)];
-        if (step.worst >= before)
+        Place& place = search.at(step.row, step.gone);
+        if (step.worst >= place.worst)
             return;
-        before = step.worst;
-        std::size_t& latest = search.latest[at(step.row, step.gone)];
-        if (latest >= search.layer && latest > 0) {
-            search.steps[latest] = step;
+        place.worst = step.worst;
+        if (place.latest >= search.layer && place.latest > 0) {
+            search.steps[place.latest] = step;
         } else {
-            latest = search.steps.size();
+            place.latest = search.steps.size();
             search.steps.push_back(step);
         }
     }
@@ -261,9 +283,9 @@ private:
                 if (stitches == 1 && request_.decreaseAtMost == 0)
                     continue; // one stitch is never bound off
                 const bool bound = stitches > request_.decreaseAtMost;
-                for (int every = step_; row + times * every <= rows_; every += step_) {
-                    if (row + times * every < earliest)
-                        continue;
+                // The shortest gaps that are not too short.
+                const int shortest = std::max(1, (earliest - row + times * step_ - 1) / (times * step_)) * step_;
+                for (int every = shortest; row + times * every <= rows_; every += step_) {
                     if (!keeps(search.bands, row, row + every, gone))
                         break; // a longer gap is worse still
                     const int end = row + times * every;

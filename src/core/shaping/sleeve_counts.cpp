@@ -23,9 +23,13 @@ bool countCap(Counter& counter, const GarmentMeasures& m, GarmentCounts& counts)
     if (side > Stitches(0) && least < most)
         rows =
             *std::ranges::partition_point(std::views::iota(least, most), [&](int some) { return edge(some) < wanted; });
-    if (rows > least && wanted - edge(rows - 1) < edge(rows) - wanted)
-        --rows;
-    if (side <= Stitches(0) || edge(least) > wanted + gauge.rows.unit() || most < least) {
+    Length nearest = edge(rows);
+    if (rows > least)
+        if (const Length below = edge(rows - 1); wanted - below < nearest - wanted) {
+            --rows;
+            nearest = below;
+        }
+    if (side <= Stitches(0) || (rows == least && nearest > wanted + gauge.rows.unit()) || most < least) {
         counter.error("cap_too_wide",
                       {"A sleeve of {0} stitches is too wide for armholes of {1} and {1}: make the armhole deeper, or "
                        "the upper arm's ease smaller.",
@@ -37,10 +41,10 @@ bool countCap(Counter& counter, const GarmentMeasures& m, GarmentCounts& counts)
         counter.remainder(Quantity::capRows, "Rows of the cap",
                           {{{"both armhole edges", {}}, counts.armholeEdge * 2.0},
                            {{"and ease", {}}, m.capEase},
-                           {{"the cap's edge is", {}}, edge(rows)},
-                           {{"in {0} rows it misses by", {Rows(rows)}}, Figure{(edge(rows) - wanted).mm(), 1, "mm"}}},
+                           {{"the cap's edge is", {}}, nearest},
+                           {{"in {0} rows it misses by", {Rows(rows)}}, Figure{(nearest - wanted).mm(), 1, "mm"}}},
                           rows);
-    counts.capEdge = edge(counts.capRows.count());
+    counts.capEdge = counts.capRows == Rows(rows) ? nearest : edge(counts.capRows.count());
     CurveRequest request{fromSecondRow(bell(side.count(), counts.capRows)), side};
     request.bindOffAtMost = std::max(6, side.count() / 3);
     request.atOnce = true;

@@ -16,12 +16,35 @@ namespace {
 
 using Scaled = std::int64_t;
 
-Scaled divideUp(Scaled a, Scaled b) {
-    return a >= 0 ? (a + b - 1) / b : -(-a / b);
+/// Rounded down, also below 0.
+Scaled quotient(Scaled dividend, Scaled divisor) {
+    return dividend >= 0 ? dividend / divisor : -((-dividend + divisor - 1) / divisor);
 }
-Scaled divideDown(Scaled a, Scaled b) {
-    return a >= 0 ? a / b : -((-a + b - 1) / b);
-}
+
+/// The quotient, rounded down, of a dividend that grows by the same again and again. Dividing is slow.
+class GrowingQuotient {
+public:
+    /// `growth` is not negative.
+    GrowingQuotient(Scaled dividend, Scaled growth, Scaled divisor)
+        : value_(quotient(dividend, divisor)), rest_(dividend - value_ * divisor), step_(growth / divisor),
+          stepRest_(growth % divisor), divisor_(divisor) {}
+    Scaled value() const { return value_; }
+    void grow() {
+        value_ += step_;
+        rest_ += stepRest_;
+        if (rest_ >= divisor_) {
+            rest_ -= divisor_;
+            ++value_;
+        }
+    }
+
+private:
+    Scaled value_;
+    Scaled rest_;
+    Scaled step_;
+    Scaled stepRest_;
+    Scaled divisor_;
+};
 
 class SlopeSolver {
 public:
@@ -38,12 +61,14 @@ public:
         Scaled lowest = 0;
         int previous = 0;
         bool feasible = true;
-        for (int event = 1; event <= events_; ++event) {
+        GrowingQuotient crossing(rows_, Scaled{2} * rows_, Scaled{2} * events_);
+        for (int event = 1; event <= events_; ++event, crossing.grow()) {
             // Costs fall, then rise with the row: look where over and under cross.
-            const Scaled middle = Scaled{rows_} * (2 * event - 1) / (2 * events_);
+            const Scaled middle = crossing.value();
             Scaled cost = std::numeric_limits<Scaled>::max();
             int at = 0;
-            for (Scaled row = middle / step_ * step_ - step_; row <= middle + 2 * step_; row += step_)
+            for (Scaled row = (step_ == 1 ? middle : middle / step_ * step_) - step_; row <= middle + 2 * step_;
+                 row += step_)
                 if (row >= 1 && row <= rows_ && costOf(event, static_cast<int>(row)) < cost) {
                     cost = costOf(event, static_cast<int>(row));
                     at = static_cast<int>(row);
@@ -225,10 +250,16 @@ private:
         std::vector<std::size_t> offsets_;
     };
 
+    /// Event by event: the rows, times two, between which it keeps within the limit.
     Windows windowsWithin(Scaled limit) const {
         Windows windows(events_);
-        for (int event = 1; event <= events_; ++event)
-            windows.add(window(event, limit));
+        const Scaled rise = Scaled{2} * rows_;
+        GrowingQuotient first(rise - limit + events_ - 1, rise, events_); // rounded up
+        GrowingQuotient last(limit, rise, events_);
+        for (int event = 1; event <= events_; ++event, first.grow(), last.grow())
+            // After the last row there is no row whose deviation could be too large.
+            windows.add({static_cast<int>(std::clamp<Scaled>(quotient(first.value(), 2), 1, rows_)),
+                         static_cast<int>(std::min<Scaled>(quotient(last.value() + 1, 2), rows_))});
         return windows;
     }
 
@@ -245,15 +276,6 @@ private:
                     break;
                 each(every, times);
             }
-    }
-
-    Window window(int event, Scaled limit) const {
-        Scaled first = divideUp(divideUp(Scaled{2} * rows_ * event - limit, events_) - 1, 2);
-        Scaled last = divideDown(divideDown(limit + Scaled{2} * rows_ * (event - 1), events_) + 1, 2);
-        // After the last row there is no row whose deviation could be too large.
-        first = std::clamp<Scaled>(first, 1, rows_);
-        last = std::min<Scaled>(last, rows_);
-        return {static_cast<int>(first), static_cast<int>(last)};
     }
 
     int rows_;
