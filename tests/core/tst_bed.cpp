@@ -236,10 +236,9 @@ void TestBed::placeIsForOneRowOnly() {
 }
 
 void TestBed::hangingTheFirstRowDoubles() {
-    op::Hang hang;
+    op::Hang hang{{HangSource{}}};
     for (int slot = -3; slot < 3; ++slot)
-        hang.map.emplace_back(Needle::atSlot(slot),
-                              HangSource{{}, HangSource::Kind::first, {}, 0, Needle::atSlot(slot)});
+        hang.put(Needle::atSlot(slot), Needle::atSlot(slot));
     const Ran ran(onSixNeedles({op::Knit{Rows(4), slate}, hang}));
     for (const char* name : {"L3", "L1", "R3"})
         QCOMPARE(ran.loops(name), 2);
@@ -253,17 +252,20 @@ void TestBed::hangingFromASibling() {
     front.edges = {{"slope", Side::left, 2, 5}};
     const Fabric fabric = knit(front);
     const Siblings siblings = {{"front", &fabric}};
-    op::Hang hang;
-    hang.allOf = {"front/kept:neck"};
+    const HangSource kept{"front", HangSource::Kind::kept, "neck"};
+    op::Hang hang{{kept}, {}, {kept}};
     for (int i = 1; i <= 6; ++i)
-        hang.map.emplace_back(Needle::atSlot(i - 5), HangSource{"front", HangSource::Kind::kept, "neck", i, {}});
-    hang.map.emplace_back(Needle::atSlot(2), HangSource{"front", HangSource::Kind::edge, "slope", 4, {}});
+        hang.put(Needle::atSlot(i - 5), i);
+    hang.from({"front", HangSource::Kind::edge, "slope"});
+    hang.put(Needle::atSlot(2), 4);
     const Program trim = program(
         {hang, op::JoinYarn{slate, Side::right}, op::Knit{Rows(2), slate}, op::BindOff{Side::right, 7, "chain", true}});
     QCOMPARE(codes(trim, &siblings), std::vector<std::string>{});
-    hang.map.back().second.index = 5; // the edge has four openings
+    hang.map.back().index = 5; // the edge has four openings
     QCOMPARE(codes(program({hang, allOff()}), &siblings), std::vector<std::string>{"nothing_there"});
-    hang.map.back().second = {"front", HangSource::Kind::kept, "neck", 6, {}};
+    hang.map.pop_back();
+    hang.from(kept);
+    hang.put(Needle::atSlot(2), 6);
     QCOMPARE(codes(program({hang, allOff()}), &siblings), std::vector<std::string>{"source_twice"});
     QCOMPARE(codes(program({hang, allOff()})), (std::vector<std::string>{"nothing_there"}));
 }
@@ -388,10 +390,9 @@ void TestBed::pictureOfAFold() {
 }
 
 void TestBed::pictureOfARib() {
-    op::Hang hang;
+    op::Hang hang{{HangSource{}}};
     for (int slot = -3; slot < 2; slot += 2)
-        hang.map.emplace_back(Needle::atSlot(slot + 1),
-                              HangSource{{}, HangSource::Kind::first, {}, 0, Needle::atSlot(slot)});
+        hang.put(Needle::atSlot(slot + 1), Needle::atSlot(slot));
     const Program rib = program({op::CastOn{"closed_loop", at("L3"), at("R2"), 2, slate, Side::right},
                                  op::Knit{Rows(6), slate}, hang, op::Knit{Rows(4), slate}, allOff()});
     const Fabric fabric = knit(rib);

@@ -182,7 +182,7 @@ void TestBedFindings::nothingThere_data() {
 
 void TestBedFindings::nothingThere() {
     QFETCH(int, which);
-    const HangSource unknown{{}, HangSource::Kind::kept, "nobody", 1, {}};
+    const HangSource unknown{{}, HangSource::Kind::kept, "nobody"};
     const Action actions[] = {op::Transfer{{{at("L8"), at("L7")}}, {}},
                               op::Release{at("L8"), at("L7")},
                               op::Wrap{at("L2")},
@@ -192,7 +192,7 @@ void TestBedFindings::nothingThere() {
                               op::Mark{at("R9"), "mark"},
                               op::Cross{{at("R3")}, {at("R4")}},
                               op::Place{{at("R9")}, slate},
-                              op::Hang{{{at("R9"), unknown}}, {}},
+                              op::Hang{{unknown}, {{at("R9"), {}, 1}}},
                               op::BindOff{Side::right, 7}};
     std::vector<Action> program = {actions[which]};
     if (which != 10)
@@ -201,19 +201,16 @@ void TestBedFindings::nothingThere() {
 }
 
 void TestBedFindings::sourceTwice() {
-    const HangSource first{{}, HangSource::Kind::first, {}, 0, at("L2")};
-    QCOMPARE(codes(onSixNeedles({op::Knit{Rows(4), slate}, op::Hang{{{at("L2"), first}, {at("L1"), first}}, {}},
-                                 op::Knit{Rows(1), slate}, allOff()})),
+    const op::Hang hang{{HangSource{}}, {{at("L2"), at("L2")}, {at("L1"), at("L2")}}};
+    QCOMPARE(codes(onSixNeedles({op::Knit{Rows(4), slate}, hang, op::Knit{Rows(1), slate}, allOff()})),
              Codes{"source_twice"});
 }
 
 void TestBedFindings::sourceMissed() {
     const auto hanging = [](int last) {
-        op::Hang hang;
-        hang.allOf = {"first"};
+        op::Hang hang{{HangSource{}}, {}, {HangSource{}}};
         for (int slot = -3; slot <= last; ++slot)
-            hang.map.emplace_back(Needle::atSlot(slot),
-                                  HangSource{{}, HangSource::Kind::first, {}, 0, Needle::atSlot(slot)});
+            hang.put(Needle::atSlot(slot), Needle::atSlot(slot));
         return onSixNeedles({op::Knit{Rows(4), slate}, hang, op::Knit{Rows(1), slate}, allOff()});
     };
     QCOMPARE(codes(hanging(2)), Codes{});

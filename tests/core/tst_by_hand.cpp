@@ -60,8 +60,8 @@ struct Taught {
             QVERIFY(hand.put(needle, Position::work));
     }
     void operator()(const op::Hang& done) const {
-        for (const auto& [needle, source] : done.map)
-            QVERIFY(hand.fill(needle));
+        for (const Hung& hung : done.map)
+            QVERIFY(hand.fill(hung.needle));
     }
     template<class Other> void operator()(const Other&) const {}
 };

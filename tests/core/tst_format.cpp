@@ -47,9 +47,14 @@ std::string complaints(const char* schemaFile, const std::string& text) {
 }
 
 Program everyOperation() {
-    const HangSource first{{}, HangSource::Kind::first, {}, 0, at("L2")};
-    const HangSource edge{{}, HangSource::Kind::edge, "right", 34, {}};
-    const HangSource kept{"front", HangSource::Kind::kept, "neck", 7, {}};
+    op::Hang hang{.allOf = {HangSource{}, {"front", HangSource::Kind::kept, "neck"}}};
+    hang.from({});
+    hang.put(at("L1"), at("L2"));
+    hang.from({{}, HangSource::Kind::edge, "right"});
+    hang.put(at("L2"), 34);
+    hang.put(at("R2"), 36);
+    hang.from({"front", HangSource::Kind::kept, "neck"});
+    hang.put(at("L3"), 7);
     Program all = program({op::CastOn{"closed_loop", at("L3"), at("R3"), 2, slate, Side::right},
                            op::Knit{Rows(4), slate, StitchSize{19}, true},
                            op::Knit{Rows(2), waste},
@@ -66,7 +71,7 @@ Program everyOperation() {
                            op::Transfer{{{at("L1"), at("R1")}, {at("b:L2"), at("L2")}}, {at("L1")}},
                            op::Cross{{at("L1")}, {at("R1")}},
                            op::Place{{at("L1"), at("R1")}, rust},
-                           op::Hang{{{at("L1"), first}, {at("L2"), edge}, {at("L3"), kept}}, {"first"}},
+                           hang,
                            op::TakeOff{at("L3"), at("R3"), op::Onto::holder, "rest"},
                            op::Drop{at("L1"), Rows(2)},
                            op::Reform{at("L1"), Rows(2), op::Reformed::purl},

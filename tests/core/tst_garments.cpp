@@ -700,11 +700,11 @@ void TestGarments::sleevelessTrimsTakeTheWholeArmhole() {
                 hung = hang;
         QCOMPARE(static_cast<int>(hung->map.size()), c.armTrim.count());
         // From the underarm up one piece and down the other, and every held stitch is taken.
-        QCOMPARE(hung->map.front().second.piece, std::string(up));
-        QCOMPARE(hung->map.back().second.piece, std::string(down));
+        QCOMPARE(hung->sources.front().piece, std::string(up));
+        QCOMPARE(hung->sources.back().piece, std::string(down));
         std::map<std::string, int> held;
-        for (const auto& [needle, source] : hung->map)
-            held[source.piece] += source.kind == HangSource::Kind::kept ? 1 : 0;
+        for (const Hung& one : hung->map)
+            held[hung->source(one).piece] += hung->source(one).kind == HangSource::Kind::kept ? 1 : 0;
         QCOMPARE(held["back"], c.underarm.count());
         QCOMPARE(held["front"], c.underarm.count());
         QCOMPARE(turnOf(trim->program, "fold_row"), 1);

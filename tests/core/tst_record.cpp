@@ -28,7 +28,7 @@ std::vector<int> widths(const Fabric& fabric) {
 bool hangsFromOthers(const Program& program) {
     for (const Operation& each : program.operations)
         if (const auto* hang = std::get_if<operation::Hang>(&each.action))
-            for (const auto& [needle, source] : hang->map)
+            for (const HangSource& source : hang->sources)
                 if (!source.piece.empty())
                     return true;
     return false;

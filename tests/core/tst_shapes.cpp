@@ -131,7 +131,7 @@ void TestShapes::aRaglanTrimGoesOverTheSleeves() {
     project.ease[static_cast<std::size_t>(Measure::frontNeckDepth)] = {};
     const Worked worked = soundWork(project);
     std::vector<std::string> order;
-    for (const auto& [needle, source] : firstHang(worked.piece(PieceKind::neckTrim)->program).map)
+    for (const HangSource& source : firstHang(worked.piece(PieceKind::neckTrim)->program).sources)
         if (order.empty() || order.back() != source.piece)
             order.push_back(source.piece);
     QCOMPARE(order, (std::vector<std::string>{"back", "left_sleeve", "front", "right_sleeve"}));
@@ -200,14 +200,14 @@ void TestShapes::buttonholesMeetWhenTheBandIsFolded() {
 void TestShapes::bandsHangTheRightWayRound() {
     const Worked worked = soundWork(with([](Choices& c) { c.closure = Closure::cardigan; }));
     // Purl side facing, the edge on top: the left front's neck is at the left, the right front's hem.
-    const auto& left = firstHang(worked.piece(PieceKind::leftBand)->program).map;
-    QCOMPARE(left.front().second.piece, std::string("neck_trim"));
-    QCOMPARE(left.back().second.piece, std::string("left_front"));
-    QCOMPARE(left.back().second.index, 1);
-    const auto& right = firstHang(worked.piece(PieceKind::rightBand)->program).map;
-    QCOMPARE(right.front().second.piece, std::string("right_front"));
-    QCOMPARE(right.front().second.index, 1);
-    QCOMPARE(right.back().second.piece, std::string("neck_trim"));
+    const operation::Hang& left = firstHang(worked.piece(PieceKind::leftBand)->program);
+    QCOMPARE(left.sources.front().piece, std::string("neck_trim"));
+    QCOMPARE(left.sources.back().piece, std::string("left_front"));
+    QCOMPARE(left.map.back().index, 1);
+    const operation::Hang& right = firstHang(worked.piece(PieceKind::rightBand)->program);
+    QCOMPARE(right.sources.front().piece, std::string("right_front"));
+    QCOMPARE(right.map.front().index, 1);
+    QCOMPARE(right.sources.back().piece, std::string("neck_trim"));
 }
 
 void TestShapes::aBoundNeckIsHungAgain() {
@@ -224,8 +224,9 @@ void TestShapes::aBoundNeckIsHungAgain() {
             worked.piece(closure == Closure::pullover ? PieceKind::front : PieceKind::leftFront)->fabric;
         QCOMPARE(static_cast<int>(front.bound.at("neck").size()), c.frontNeck.centre.count());
         int hung = 0;
-        for (const auto& [needle, source] : firstHang(worked.piece(PieceKind::neckTrim)->program).map)
-            hung += source.kind == HangSource::Kind::bound ? 1 : 0;
+        const operation::Hang& hang = firstHang(worked.piece(PieceKind::neckTrim)->program);
+        for (const Hung& one : hang.map)
+            hung += hang.source(one).kind == HangSource::Kind::bound ? 1 : 0;
         QCOMPARE(hung, c.frontNeck.centre.count() * (closure == Closure::pullover ? 1 : 2));
         // The sides go in along a quarter ellipse, no nearer to the shoulder than was said.
         QCOMPARE(c.frontNeck.shape.total(), c.frontNeck.side);
@@ -330,10 +331,10 @@ void TestShapes::aStraightSleeveDownIsTheOtherUpsideDown() {
     auto risen = widths(up.piece(PieceKind::leftSleeve)->fabric, c.cuff.knitted.count(), rows);
     std::ranges::reverse(risen);
     QCOMPARE(widths(down.piece(PieceKind::leftSleeve)->fabric, 0, rows), risen);
-    const auto& hung = firstHang(down.piece(PieceKind::leftSleeve)->program).map;
-    QCOMPARE(static_cast<int>(hung.size()), c.sleeveTop.count());
-    QCOMPARE(hung.front().second.piece, std::string("front"));
-    QCOMPARE(hung.back().second.piece, std::string("back"));
+    const operation::Hang& hung = firstHang(down.piece(PieceKind::leftSleeve)->program);
+    QCOMPARE(static_cast<int>(hung.map.size()), c.sleeveTop.count());
+    QCOMPARE(hung.sources.front().piece, std::string("front"));
+    QCOMPARE(hung.sources.back().piece, std::string("back"));
     const auto join = std::ranges::find(down.joins, "sleeve_left", &Join::key);
     QCOMPARE(join->method, JoinMethod::knitOn);
 }
@@ -361,9 +362,10 @@ void TestShapes::aCapKnittedDownIsTheSameCap() {
     QCOMPARE(static_cast<int>(fabric.passes[static_cast<std::size_t>(rows)].loopCount), c.sleeveTop.count());
     int hung = 0;
     int bound = 0;
-    for (const auto& [needle, source] : firstHang(down.piece(PieceKind::rightSleeve)->program).map) {
+    const operation::Hang& hang = firstHang(down.piece(PieceKind::rightSleeve)->program);
+    for (const Hung& one : hang.map) {
         ++hung;
-        bound += source.kind == HangSource::Kind::bound ? 1 : 0;
+        bound += hang.source(one).kind == HangSource::Kind::bound ? 1 : 0;
     }
     QCOMPARE(hung, c.sleeveTop.count());
     QCOMPARE(bound, 2 * c.underarm.count());
@@ -406,7 +408,7 @@ void TestShapes::aWeltAfterwardsLooksLikeOneFirst() {
         return;
     }
     QCOMPARE(static_cast<int>(hangs.back().map.size()), after.counts->hem.count());
-    QCOMPARE(hangs.back().map.front().second.needle, hangs.back().map.back().first);
+    QCOMPARE(hangs.back().map.front().of, hangs.back().map.back().needle);
     QCOMPARE(after.piece(PieceKind::back)->fabric.edge("side_left").size(),
              after.piece(PieceKind::front)->fabric.edge("side_right").size());
 }

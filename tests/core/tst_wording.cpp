@@ -65,7 +65,7 @@ void TestWording::everyOperationHasASentence() {
                              op::Transfer{{{at("L1"), at("R1")}}, {}},
                              op::Cross{{at("L1")}, {at("R1")}},
                              op::Place{{at("L1")}, rust},
-                             op::Hang{{{at("L1"), HangSource{}}}, {}},
+                             op::Hang{{HangSource{}}, {{at("L1")}}},
                              op::Hang{},
                              op::TakeOff{at("L1"), at("R1"), op::Onto::waste, "neck"},
                              op::TakeOff{at("L1"), at("R1"), op::Onto::holder, "neck"},

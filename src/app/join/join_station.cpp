@@ -20,21 +20,21 @@ QString unitText(JoinUnit unit, int count) {
     return unit == JoinUnit::rows ? JoinStation::tr("%1 rows").arg(count) : JoinStation::tr("%1 stitches").arg(count);
 }
 
-QString sourceText(const HangSource& source) {
+QString sourceText(const HangSource& source, int index) {
     const auto kind = pieceFromKey(source.piece);
     const QString piece = kind ? coreText(label(*kind)) : QString::fromStdString(source.piece);
     const QString name = QString::fromStdString(source.name).replace('_', ' ');
     switch (source.kind) {
     case HangSource::Kind::edge:
-        return JoinStation::tr("%1, %2, row %3").arg(piece, name).arg(source.index);
+        return JoinStation::tr("%1, %2, row %3").arg(piece, name).arg(index);
     case HangSource::Kind::bound:
-        return JoinStation::tr("%1, %2, bound stitch %3").arg(piece, name).arg(source.index);
+        return JoinStation::tr("%1, %2, bound stitch %3").arg(piece, name).arg(index);
     case HangSource::Kind::kept:
     case HangSource::Kind::first:
     case HangSource::Kind::bar:
         break;
     }
-    return JoinStation::tr("%1, %2, open stitch %3").arg(piece, name).arg(source.index);
+    return JoinStation::tr("%1, %2, open stitch %3").arg(piece, name).arg(index);
 }
 
 } // namespace
@@ -213,8 +213,9 @@ std::vector<std::pair<QString, QString>> JoinStation::hangLines(const Join& join
         for (const Operation& op : trim->program.operations)
             if (const auto* hung = std::get_if<operation::Hang>(&op.action)) {
                 for (const int i : halvingOrder(static_cast<int>(hung->map.size()))) {
-                    const auto& [needle, source] = hung->map[static_cast<std::size_t>(i)];
-                    lines.emplace_back(QString::fromStdString(needle.name()), sourceText(source));
+                    const Hung& one = hung->map[static_cast<std::size_t>(i)];
+                    lines.emplace_back(QString::fromStdString(one.needle.name()),
+                                       sourceText(hung->source(one), one.index));
                 }
                 break;
             }

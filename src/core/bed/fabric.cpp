@@ -5,21 +5,39 @@
 
 namespace vestimen {
 
+namespace {
+
+/// Calls `each` with the rows of an edge that have an opening, and the side.
+template<class Each> void forEdge(const Fabric& fabric, const std::string& name, Each each) {
+    const auto& passes = fabric.passes;
+    bool isNamed = false;
+    const auto go = [&](Side side, int first, int last) {
+        for (int pass = std::max(1, first); pass <= std::min(last, static_cast<int>(passes.size())); ++pass)
+            if (const Pass& row = passes[static_cast<std::size_t>(pass) - 1]; row.loopCount > 0 && !row.protects) {
+                each(row, side);
+                isNamed = true;
+            }
+    };
+    for (const NamedEdge& edge : fabric.edges)
+        if (edge.name == name)
+            go(edge.side, edge.firstPass, edge.lastPass);
+    if (!isNamed && (name == "left" || name == "right"))
+        go(name == "left" ? Side::left : Side::right, 1, static_cast<int>(passes.size()));
+}
+
+} // namespace
+
 std::vector<LoopId> Fabric::edge(const std::string& name) const {
     std::vector<LoopId> openings;
     openings.reserve(passes.size());
-    const auto add = [&](Side side, std::size_t first, std::size_t last) {
-        for (std::size_t pass = first; pass <= last && pass <= passes.size(); ++pass)
-            if (pass >= 1 && passes[pass - 1].loopCount > 0 && !passes[pass - 1].protects)
-                openings.push_back(passes[pass - 1].end(side));
-    };
-    for (const NamedEdge& each : edges)
-        if (each.name == name)
-            add(each.side, static_cast<std::size_t>(std::max(0, each.firstPass)),
-                static_cast<std::size_t>(std::max(0, each.lastPass)));
-    if (openings.empty() && (name == "left" || name == "right"))
-        add(name == "left" ? Side::left : Side::right, 1, passes.size());
+    forEdge(*this, name, [&](const Pass& row, Side side) { openings.push_back(row.end(side)); });
     return openings;
+}
+
+int Fabric::edgeRows(const std::string& name) const {
+    int rows = 0;
+    forEdge(*this, name, [&](const Pass&, Side) { ++rows; });
+    return rows;
 }
 
 int Fabric::row(LoopId loop) const {

@@ -51,6 +51,8 @@ struct Fabric {
     /// The openings of a named edge from the bottom up, or of the whole "left" or "right"; rows that come out again
     /// have none. Empty when unknown.
     std::vector<LoopId> edge(const std::string& name) const;
+    /// How many openings that is.
+    int edgeRows(const std::string& name) const;
     /// The counter's reading after the pass that the loop was made in or after; 0 before the first.
     int row(LoopId loop) const;
 };

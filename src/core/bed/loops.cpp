@@ -7,6 +7,10 @@ namespace vestimen {
 
 static_assert(sizeof(Loop) == 8);
 
+void Loops::beginWritten() {
+    stretches_.push_back({.begin = size_, .written = static_cast<LoopId>(written_.size())});
+}
+
 void Loops::pushOver(LoopId row, YarnIndex yarn) {
     const LoopId last = size_ - 1;
     Stretch over = stretches_.back();

@@ -40,8 +40,7 @@ public:
     template<class Each> void forEachSingle(Each each) const {
         for (std::size_t i = 0; i < stretches_.size(); ++i)
             if (stretches_[i].parentStep == 0)
-                for (LoopId id = stretches_[i].begin;
-                     id < (i + 1 < stretches_.size() ? stretches_[i + 1].begin : size_); ++id)
+                for (LoopId id = stretches_[i].begin; id < endOf(i); ++id)
                     each(id, loop(stretches_[i], id));
     }
     /// Takes a search among the stretches; go through many with an iterator.
@@ -59,7 +58,7 @@ public:
     }
     void push_back(Loop loop) {
         if (stretches_.empty() || stretches_.back().parentStep != 0)
-            stretches_.push_back({.begin = size_, .written = static_cast<LoopId>(written_.size())});
+            beginWritten();
         written_.push_back(loop);
         ++size_;
     }
@@ -103,6 +102,11 @@ private:
         return loop;
     }
     std::size_t stretchOf(LoopId id) const;
+    void beginWritten();
+    /// Where a stretch ends.
+    LoopId endOf(std::size_t stretch) const {
+        return stretch + 1 < stretches_.size() ? stretches_[stretch + 1].begin : size_;
+    }
 
     std::vector<Stretch> stretches_;
     std::vector<Loop> written_;
@@ -119,14 +123,13 @@ public:
     using iterator_concept = std::forward_iterator_tag;
 
     const_iterator() = default;
-    const_iterator(const Loops& loops, LoopId id, std::size_t stretch) : loops_(&loops), id_(id), stretch_(stretch) {}
+    const_iterator(const Loops& loops, LoopId id, std::size_t stretch) : loops_(&loops), id_(id) { enter(stretch); }
 
     LoopId id() const { return id_; }
     Loop operator*() const { return loops_->loop(loops_->stretches_[stretch_], id_); }
     const_iterator& operator++() {
-        ++id_;
-        if (stretch_ + 1 < loops_->stretches_.size() && loops_->stretches_[stretch_ + 1].begin == id_)
-            ++stretch_;
+        if (++id_ >= end_)
+            enter(stretch_ + (id_ >= loops_->endOf(stretch_) ? 1 : 0));
         return *this;
     }
     const_iterator operator++(int) {
@@ -135,14 +138,15 @@ public:
         return before;
     }
     bool operator==(const const_iterator& other) const { return id_ == other.id_; }
-    /// So many loops, from this one on, are knit loops that go on like it: each on the next needle and hanging from the
-    /// loop before or after the parent of the one before it. At least 1.
-    LoopId alike() const {
-        const auto& all = loops_->stretches_;
-        if (all[stretch_].step == 0)
+    /// So many loops, from this one on, are of its kind and go on like it: each on the next needle and hanging from the
+    /// loop before or after the parent of the one before it. At least 1. The same from this one back for -1.
+    LoopId alike(int direction = 1) const {
+        if (loops_->stretches_[stretch_].step == 0)
             return 1;
-        return (stretch_ + 1 < all.size() ? all[stretch_ + 1].begin : loops_->size_) - id_;
+        return direction > 0 ? loops_->endOf(stretch_) - id_ : id_ - begin_ + 1;
     }
+    /// From the needle of one of those to that of the next: 1 or -1, 0 where there is but one.
+    int step() const { return loops_->stretches_[stretch_].step; }
     /// From one of those parents to the next: 1 or -1.
     int parentStep() const { return loops_->stretches_[stretch_].parentStep; }
     /// Goes past so many that are alike.
@@ -153,19 +157,28 @@ public:
     /// Goes to a loop; quickly where it lies in the same stretch or beside it.
     void goTo(LoopId id) {
         id_ = id;
-        const auto& all = loops_->stretches_;
-        if (stretch_ > 0 && id < all[stretch_].begin)
-            --stretch_;
-        else if (stretch_ + 1 < all.size() && id >= all[stretch_ + 1].begin)
-            ++stretch_;
-        if (id < all[stretch_].begin || (stretch_ + 1 < all.size() && id >= all[stretch_ + 1].begin))
-            stretch_ = loops_->stretchOf(id);
+        if (id >= begin_ && id < end_)
+            return;
+        if (stretch_ > 0 && id < begin_)
+            enter(stretch_ - 1);
+        else
+            enter(stretch_ + 1);
+        if (id < begin_ || id >= end_)
+            enter(loops_->stretchOf(id));
     }
 
 private:
+    void enter(std::size_t stretch) {
+        stretch_ = stretch;
+        begin_ = stretch < loops_->stretches_.size() ? loops_->stretches_[stretch].begin : loops_->size_;
+        end_ = loops_->endOf(stretch);
+    }
+
     const Loops* loops_ = nullptr;
     LoopId id_ = 0;
     std::size_t stretch_ = 0;
+    LoopId begin_ = 0; ///< of the stretch
+    LoopId end_ = 0;   ///< as it was when it was entered; the last one may have grown since
 };
 
 } // namespace vestimen

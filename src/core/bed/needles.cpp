@@ -17,14 +17,32 @@ void Needles::settle(const NeedleRun& run) {
     if (!settled_.empty() && !run.holds(settled_.first))
         writeSettled(settled_.first, settled_.last);
     settled_ = run;
+    hung_ = {};
+}
+
+void Needles::hangOnSettled(LoopId atFirst, int step) {
+    hung_ = {settled_.first, settled_.last, atFirst, step};
+    touched_ = true;
+    setLoopsOfSettled(2);
+}
+
+void Needles::hungKnitted() {
+    hung_ = {};
+    setLoopsOfSettled(1);
+}
+
+void Needles::setLoopsOfSettled(std::uint8_t loops) {
+    for (int slot = settled_.first; slot <= settled_.last; ++slot) {
+        NeedleState& state = states_[index(Needle::atSlot(slot))];
+        state.loops = loops;
+        state.ladderAllowed = false;
+    }
 }
 
 void Needles::unsettle(int slot) {
-    // The longer part stays.
-    if (settled_.size() <= shortest) {
-        writeSettled(settled_.first, settled_.last);
-        settled_ = {};
-    } else if (slot - settled_.first <= settled_.last - slot) {
+    if (settled_.size() <= shortest || !hung_.empty()) {
+        unsettleAll();
+    } else if (slot - settled_.first <= settled_.last - slot) { // the longer part stays
         writeSettled(settled_.first, slot);
         settled_.atFirst = settled_.loop(slot + 1);
         settled_.first = slot + 1;
@@ -35,8 +53,12 @@ void Needles::unsettle(int slot) {
 }
 
 void Needles::writeSettled(int first, int last) {
-    for (int slot = first; slot <= last; ++slot)
-        states_[index(Needle::atSlot(slot))].first = settled_.loop(slot);
+    for (int slot = first; slot <= last; ++slot) {
+        NeedleState& state = states_[index(Needle::atSlot(slot))];
+        state.first = settled_.loop(slot);
+        if (!hung_.empty())
+            state.more.push_back(hung_.loop(slot));
+    }
 }
 
 void Needles::passOverIdle() {

@@ -45,6 +45,9 @@ struct NeedleRun {
     bool empty() const { return last < first; }
     int size() const { return last - first + 1; }
     bool holds(int slot) const { return slot >= first && slot <= last; }
+    /// Where a carriage that goes by 1 or -1 comes to it, and where it leaves it.
+    int near(int by) const { return by > 0 ? first : last; }
+    int far(int by) const { return near(-by); }
     LoopId loop(int slot) const { return atFirst + static_cast<LoopId>(step * (slot - first)); }
 };
 
@@ -80,7 +83,8 @@ private:
 };
 
 /// Most needles most of the time are in work and have one loop, that of the row before: those can settle. What is on
-/// them then follows from the row, until something is done to one of them.
+/// them then follows from the row, until something is done to one of them. Where a row is hung on all of them, they
+/// stay settled with two loops until they are knitted.
 class Needles {
 public:
     Needles(int perBed, int beds)
@@ -90,22 +94,25 @@ public:
     int perBed() const { return perBed_; }
     bool twoBeds() const { return beds_ > 1; }
     bool has(Needle needle) const {
-        const int slot = needle.slot() + half_;
-        return slot >= 0 && slot < perBed_ && (needle.bed() == Bed::main || twoBeds());
+        // Slots left of the bed come out as large numbers.
+        return static_cast<unsigned>(needle.slot() + half_) < static_cast<unsigned>(perBed_) &&
+               static_cast<int>(needle.bed()) < beds_;
     }
     std::size_t size() const { return states_.size(); }
     /// Counted from left to right, the second bed's after the main one's.
     std::size_t index(Needle needle) const {
-        return static_cast<std::size_t>(needle.slot() + half_ + (needle.bed() == Bed::second ? perBed_ : 0));
+        return static_cast<std::size_t>(needle.slot() + half_ + static_cast<int>(needle.bed()) * perBed_);
     }
 
     NeedleState state(Needle needle) const {
         NeedleState state = look(needle);
         if (settled_.holds(needle.slot()))
             state.first = settled_.loop(needle.slot());
+        if (hung_.holds(needle.slot()))
+            state.more.push_back(hung_.loop(needle.slot()));
         return state;
     }
-    /// The same without a copy, but for the first loop, which is not known while the needle is settled.
+    /// The same without a copy, but for which loops they are: that is not known while the needle is settled.
     const NeedleState& look(Needle needle) const { return states_[index(needle)]; }
     /// For what is done to a needle; it is not settled any more.
     NeedleState& at(Needle needle) {
@@ -129,11 +136,19 @@ public:
     const NeedleRun& settled() const { return settled_; }
     /// These settle instead of the others; an empty run where none do.
     void settle(const NeedleRun& run);
+    /// Takes all out, before something is done to most of them.
+    void unsettleAll() { settle({}); }
     /// The settled needles have other loops now: these, from the leftmost on.
     void settledKnitted(LoopId atFirst, int step) {
         settled_.atFirst = atFirst;
         settled_.step = step;
     }
+    /// All that are settled take a second loop each: these, from the leftmost on.
+    void hangOnSettled(LoopId atFirst, int step);
+    /// The second loops; an empty run where there are none.
+    const NeedleRun& hung() const { return hung_; }
+    /// The settled needles are knitted, and have one loop each again.
+    void hungKnitted();
     /// For a row: a needle that is not settled.
     NeedleState& unsettled(Needle needle) { return states_[index(needle)]; }
 
@@ -158,12 +173,14 @@ private:
     void unsettle(int slot);
     /// Writes the loops of settled needles, from one slot to another.
     void writeSettled(int first, int last);
+    void setLoopsOfSettled(std::uint8_t loops);
 
     int half_;
     int perBed_;
     int beds_;
     std::vector<NeedleState> states_;
     NeedleRun settled_;
+    NeedleRun hung_; ///< of the settled needles, all or none
     bool touched_ = true;
     int firstActive_;
     int lastActive_;

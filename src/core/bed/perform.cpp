@@ -8,6 +8,58 @@ namespace vestimen {
 
 using namespace operation;
 
+namespace {
+
+/// Waste knitting only protects: finds the loops of the work that are below it. Where neighbours hang from neighbours
+/// row by row, what is below the next needle is beside what was below the last.
+class BelowWaste {
+public:
+    /// `direction`: from one needle to the next, 1 to the right or -1.
+    BelowWaste(const Program& program, const Loops& loops, int direction)
+        : program_(program), direction_(direction), loop_(loops.begin()) {}
+
+    /// What is below a needle's oldest loop, or that loop; called from needle to needle.
+    LoopId of(LoopId top) {
+        if (alike_ == 0 || top != top_ || !isWork(below_))
+            seek(top);
+        const LoopId found = below_;
+        top_ += static_cast<LoopId>(topStep_);
+        below_ += static_cast<LoopId>(belowStep_);
+        --alike_;
+        return found;
+    }
+
+private:
+    bool isWork(LoopId id) {
+        loop_.goTo(id);
+        const Loop loop = *loop_;
+        const YarnRole role = program_.yarns[loop.yarn].role;
+        return (role != YarnRole::waste && role != YarnRole::ravel) || loop.parent == noLoop;
+    }
+    void seek(LoopId top) {
+        loop_.goTo(top);
+        top_ = below_ = top;
+        topStep_ = belowStep_ = direction_ * loop_.step();
+        alike_ = loop_.alike(topStep_);
+        while (!isWork(below_)) {
+            alike_ = std::min(alike_, loop_.alike(belowStep_));
+            belowStep_ *= loop_.parentStep();
+            below_ = (*loop_).parent;
+        }
+    }
+
+    const Program& program_;
+    int direction_;
+    Loops::const_iterator loop_;
+    LoopId alike_ = 0; ///< so many needles, from the next on, are as the last one says
+    LoopId top_ = 0;
+    LoopId below_ = 0;
+    int topStep_ = 0; ///< from one needle's loop to the next one's
+    int belowStep_ = 0;
+};
+
+} // namespace
+
 /// Carries out one operation; visited in VirtualBed::advance only.
 struct Perform {
     VirtualBed& bed;
@@ -164,11 +216,12 @@ struct Perform {
         if (!yarn || (!bindOff.all && !atCarriage(bindOff.side, "binding off")))
             return;
         const Side side = bindOff.all ? bed.carriage_ : bindOff.side;
+        if (bindOff.all)
+            bed.needles_.unsettleAll();
         const NeedleSpan span = bed.occupied();
         const int count = bindOff.all ? span.size() : bindOff.count;
         LoopId chain = noLoop;
-        std::vector<LoopId> made;
-        made.reserve(static_cast<std::size_t>(std::clamp(count, 0, bed.needles_.perBed())));
+        std::vector<LoopId> made; // where it has a name
         for (int i = 0; i < count; ++i) {
             const Needle needle = span.empty() ? Needle() : span.end(side).towards(opposite(side), i);
             if (!bed.onBed(needle) || bed.needles_.look(needle).loops == 0) {
@@ -184,7 +237,8 @@ struct Perform {
             state.clear();
             state.position = Position::out;
             chain = bound;
-            made.push_back(bound);
+            if (!bindOff.as.empty())
+                made.push_back(bound);
         }
         if (!bindOff.as.empty())
             keepBound(bindOff.as, made);
@@ -262,165 +316,126 @@ struct Perform {
         }
     }
 
-    /// What a run of sources with one name hangs from.
+    /// What is hung from one source.
     struct HangRun {
-        const HangSource* source = nullptr; ///< the first of the run
-        const Fabric* fabric = nullptr;     ///< nothing where there is no such piece
-        bool own = true;                    ///< of this piece
-        std::vector<LoopId> openings;       ///< in their order; of the first row by needle, with gaps
-        std::vector<bool>* used = nullptr;  ///< by loop: hung before, from a source of this kind
-        int hung = 0;
+        const HangSource* source = nullptr;
+        const Fabric* fabric = nullptr; ///< nothing where it is not known
+        Openings openings;
+        std::vector<bool>* used = nullptr; ///< by loop: hung before, from a source of this kind
+
+        LoopKind loopKind() const { return source->kind == HangSource::Kind::bar ? LoopKind::picked : LoopKind::hung; }
+        bool isUsed(LoopId loop) const { return loop < used->size() && (*used)[loop]; }
+        void use(LoopId loop) const {
+            if (loop >= used->size())
+                used->resize(fabric->loops.size());
+            (*used)[loop] = true;
+        }
     };
 
-    /// By the bed's needles, from left to right.
-    std::vector<LoopId> firstRow(const Fabric& fabric) const {
-        std::vector<LoopId> row(bed.needles_.size(), noLoop);
-        if (!fabric.firstMainPass)
-            return row;
-        const Pass& pass = fabric.passes[*fabric.firstMainPass];
-        const auto end = fabric.loops.from(pass.firstLoop + pass.loopCount);
-        for (auto loop = fabric.loops.from(pass.firstLoop); loop != end; ++loop)
-            if (const Needle needle = (*loop).needle(); bed.onBed(needle))
-                row[bed.needles_.index(needle)] = loop.id();
-        return row;
-    }
-
     HangRun hangRun(const HangSource& source) const {
-        HangRun run{.source = &source, .fabric = &bed.fabric_, .openings = {}};
-        std::size_t piece = 0;
-        if (!source.piece.empty()) {
-            run.own = false;
-            run.fabric = nullptr;
-            if (!bed.siblings_)
-                return run;
-            const auto found = bed.siblings_->find(source.piece);
-            if (found == bed.siblings_->end())
-                return run;
-            run.fabric = found->second;
-            piece = 1 + static_cast<std::size_t>(std::distance(bed.siblings_->begin(), found));
-        }
-        run.used = &bed.sourcesUsed_[{piece, source.kind}];
-        if (source.kind == HangSource::Kind::first) {
-            run.openings = firstRow(*run.fabric);
-        } else if (source.kind == HangSource::Kind::edge) {
-            run.openings = run.fabric->edge(source.name);
-        } else if (source.kind == HangSource::Kind::kept || source.kind == HangSource::Kind::bound) {
-            const auto& named = source.kind == HangSource::Kind::bound ? run.fabric->bound : run.fabric->kept;
-            if (const auto found = named.find(source.name); found != named.end())
-                run.openings = found->second;
-        }
-        return run;
+        const Fabric* fabric = fabricOf(source, bed.fabric_, bed.siblings_);
+        return {&source, fabric, Openings(source, fabric, bed.needles_), &bed.sourcesUsed_[{fabric, source.kind}]};
     }
 
-    /// A source's loop, or noLoop when there is none.
-    LoopId resolve(const HangRun& run, const HangSource& source) const {
-        if (!run.fabric)
-            return noLoop;
-        if (source.kind == HangSource::Kind::first)
-            return bed.onBed(source.needle) ? run.openings[bed.needles_.index(source.needle)] : noLoop;
-        if (source.kind == HangSource::Kind::bar)
-            return run.own && bed.onBed(source.needle) ? bed.needle(source.needle).newest() : noLoop;
-        return source.index >= 1 && source.index <= static_cast<int>(run.openings.size())
-                   ? run.openings[static_cast<std::size_t>(source.index) - 1]
-                   : noLoop;
+    LoopId loopOf(const HangRun& run, const Hung& hung) const {
+        return run.fabric ? run.openings.loop(hung, bed.needles_) : noLoop;
     }
 
-    /// How many openings a name in `allOf` has.
-    int openings(const std::string& name) const {
-        if (name == "first")
-            return bed.fabric_.firstMainPass
-                       ? static_cast<int>(bed.fabric_.passes[*bed.fabric_.firstMainPass].loopCount)
-                       : 0;
-        const auto slash = name.find('/');
-        const auto colon = name.find(':');
-        if (colon == std::string::npos)
+    /// Hangs neighbouring loops on all settled needles at once, where the map says so from there on. Returns how many
+    /// were hung; 0 where it must be done one by one.
+    std::size_t hangOnSettled(const HangRun& run, std::span<const Hung> map, Loops::const_iterator& parent) const {
+        const NeedleRun settled = bed.needles_.settled();
+        const auto count = static_cast<std::size_t>(settled.size());
+        if (settled.empty() || map.size() < count || run.fabric != &bed.fabric_ || !bed.needles_.hung().empty() ||
+            bed.program_.machine.loopsPerNeedle < 2 || map[0].needle != Needle::atSlot(settled.first))
             return 0;
-        const Fabric* fabric = &bed.fabric_;
-        if (slash != std::string::npos) {
-            const auto found = bed.siblings_ ? bed.siblings_->find(name.substr(0, slash)) : Siblings::const_iterator();
-            if (!bed.siblings_ || found == bed.siblings_->end())
+        const LoopId first = loopOf(run, map[0]);
+        if (first == noLoop)
+            return 0;
+        parent.goTo(first);
+        const int step = parent.step();
+        if (parent.alike(step) < count)
+            return 0;
+        const auto loopAt = [&](std::size_t i) { return first + static_cast<LoopId>(step * static_cast<int>(i)); };
+        for (std::size_t i = 0; i < count; ++i)
+            if (map[i].needle != Needle::atSlot(settled.first + static_cast<int>(i)) ||
+                map[i].source != map[0].source || loopOf(run, map[i]) != loopAt(i) || run.isUsed(loopAt(i)))
                 return 0;
-            fabric = found->second;
-        }
-        const auto begin = slash == std::string::npos ? 0 : slash + 1;
-        const std::string kind = name.substr(begin, colon - begin);
-        const std::string which = name.substr(colon + 1);
-        if (kind == "kept" || kind == "bound") {
-            const auto& named = kind == "kept" ? fabric->kept : fabric->bound;
-            const auto found = named.find(which);
-            return found == named.end() ? 0 : static_cast<int>(found->second.size());
-        }
-        return static_cast<int>(fabric->edge(which).size());
+        for (std::size_t i = 0; i < count; ++i)
+            run.use(loopAt(i));
+        const Loop below = *parent;
+        bed.needles_.hangOnSettled(static_cast<LoopId>(bed.fabric_.loops.size()), 1);
+        bed.fabric_.loops.pushStretch(Loop{first, static_cast<std::int16_t>(settled.first), below.yarn, run.loopKind()},
+                                      1, step, static_cast<LoopId>(count));
+        bed.fabric_.loopsPerYarn[below.yarn] += static_cast<int>(count);
+        return count;
     }
 
     void operator()(const Hang& hang) const {
-        std::map<std::string, int> hungOf;
+        boost::container::small_vector<int, 8> hungOf(hang.sources.size());
         HangRun run;
-        const auto endRun = [&] {
-            if (!run.source || hang.allOf.empty())
-                return;
-            const HangSource& of = *run.source;
-            const std::string prefix = of.piece.empty() ? "" : of.piece + "/";
-            hungOf[of.kind == HangSource::Kind::first   ? prefix + "first"
-                   : of.kind == HangSource::Kind::edge  ? prefix + "edge:" + of.name
-                   : of.kind == HangSource::Kind::bound ? prefix + "bound:" + of.name
-                                                        : prefix + "kept:" + of.name] += run.hung;
-        };
-        auto hung = bed.fabric_.loops.begin();
-        for (const auto& [needle, source] : hang.map) {
-            if (!bed.inReach(needle))
+        auto parent = bed.fabric_.loops.begin();
+        LongestRun onEmpty(1);
+        bool wereEmpty = true;
+        for (std::size_t i = 0; i < hang.map.size(); ++i) {
+            const Hung& hung = hang.map[i];
+            if (!bed.inReach(hung.needle))
                 continue;
-            if (!run.source || source.kind != run.source->kind || source.name != run.source->name ||
-                source.piece != run.source->piece) {
-                endRun();
+            if (const HangSource& source = hang.source(hung); run.source != &source) {
                 run = hangRun(source);
+                if (const std::size_t all = hangOnSettled(run, std::span(hang.map).subspan(i), parent)) {
+                    hungOf[hung.source] += static_cast<int>(all);
+                    i += all - 1;
+                    wereEmpty = false;
+                    continue;
+                }
             }
-            const LoopId loop = resolve(run, source);
+            const LoopId loop = loopOf(run, hung);
             if (loop == noLoop) {
-                nothingThere(needle, "hang: its source does not exist");
+                nothingThere(hung.needle, "hang: its source does not exist");
                 continue;
             }
-            if (loop >= run.used->size())
-                run.used->resize(run.fabric->loops.size());
-            if ((*run.used)[loop])
-                bed.find("source_twice", needle, {"What goes on {0} was hung before.", {needle}});
-            (*run.used)[loop] = true;
-            if (run.own)
-                hung.goTo(loop);
-            const YarnIndex yarn = run.own ? (*hung).yarn : bed.workingYarn_.value_or(YarnIndex{0});
-            const LoopKind kind = source.kind == HangSource::Kind::bar ? LoopKind::picked : LoopKind::hung;
-            NeedleState& state = bed.needles_.at(needle);
-            bed.push(needle, state, bed.make(kind, needle, yarn, run.own ? loop : noLoop));
+            if (run.isUsed(loop))
+                bed.find("source_twice", hung.needle, {"What goes on {0} was hung before.", {hung.needle}});
+            run.use(loop);
+            const bool isOwn = run.fabric == &bed.fabric_;
+            if (isOwn)
+                parent.goTo(loop);
+            const YarnIndex yarn = isOwn ? (*parent).yarn : bed.workingYarn_.value_or(YarnIndex{0});
+            NeedleState& state = bed.needles_.at(hung.needle);
+            const LoopId made = bed.make(run.loopKind(), hung.needle, yarn, isOwn ? loop : noLoop);
+            onEmpty.add(hung.needle.slot(), 1, made);
+            wereEmpty = wereEmpty && state.loops == 0 && !state.expectsEmpty && state.placed < 0;
+            bed.push(hung.needle, state, made);
             state.position = Position::work;
             state.ladderAllowed = false;
-            ++run.hung;
+            ++hungOf[hung.source];
         }
-        endRun();
-        for (const std::string& name : hang.allOf)
-            if (const int missed = openings(name) - hungOf[name]; missed > 0)
+        if (wereEmpty && onEmpty.size() > bed.needles_.settled().size() && !bed.needles_.twoBeds())
+            bed.needles_.settle(onEmpty.run());
+        for (const HangSource& wanted : hang.allOf) {
+            int missed = openingCount(wanted, fabricOf(wanted, bed.fabric_, bed.siblings_));
+            for (std::size_t source = 0; source < hang.sources.size(); ++source)
+                if (hang.sources[source] == wanted)
+                    missed -= hungOf[source];
+            if (missed > 0)
                 bed.find("source_missed", std::nullopt,
-                         {"{0} of the openings of {1} were left out: hang them too.", {missed, name}});
+                         {"{0} of the openings of {1} were left out: hang them too.", {missed, toText(wanted)}});
+        }
     }
 
     void operator()(const TakeOff& takeOff) const {
         std::vector<LoopId>& kept = bed.fabric_.kept[takeOff.as];
         const std::size_t before = kept.size();
-        // Waste knitting only protects: what is kept are the loops of the work below it.
-        const auto protects = [&](const Loop& loop) {
-            const YarnRole role = bed.program_.yarns[loop.yarn].role;
-            return role == YarnRole::waste || role == YarnRole::ravel;
-        };
-        auto loop = bed.fabric_.loops.begin();
+        BelowWaste belowWaste(bed.program_, bed.fabric_.loops, takeOff.from < takeOff.to ? 1 : -1);
+        bed.needles_.unsettleAll();
         span(takeOff.from, takeOff.to, [&](Needle needle) {
             if (bed.needles_.look(needle).loops == 0)
                 return;
             NeedleState& state = bed.needles_.at(needle);
-            loop.goTo(state.first);
+            kept.push_back(belowWaste.of(state.first));
             state.clear();
             state.position = Position::out;
-            for (Loop at = *loop; protects(at) && at.parent != noLoop; at = *loop)
-                loop.goTo(at.parent);
-            kept.push_back(loop.id());
         });
         if (kept.size() == before)
             nothingThere(takeOff.from, "take off");

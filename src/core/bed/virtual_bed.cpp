@@ -2,6 +2,7 @@
 #include "core/bed/virtual_bed.h"
 
 #include <algorithm>
+#include <cstdlib>
 
 namespace vestimen {
 namespace {
@@ -37,6 +38,27 @@ void VirtualBed::findFull(Needle needle) {
     find("needle_full", needle,
          {"{0} would hold {1} loops; it takes {2}. Knit some off first.",
           {needle, static_cast<int>(needles_.look(needle).loops), program_.machine.loopsPerNeedle}});
+}
+
+void VirtualBed::findFloat(Needle needle) {
+    find("undeclared_float", needle,
+         {"The yarn would lie loose across {0}, which holds: put it back to work, or break the yarn.", {needle}});
+}
+
+void VirtualBed::findLadder(Needle needle) {
+    find(
+        "undeclared_ladder", needle,
+        {"{0} is empty between needles that knit and would leave a ladder: hang a loop on it, or transfer.", {needle}});
+}
+
+void VirtualBed::findEmpty(Needle needle) {
+    find("undeclared_empty", needle,
+         {"{0} is in work but holds nothing: hang a loop on it, or put it out of work.", {needle}});
+}
+
+void VirtualBed::findOtherWidth(int stitches, int wanted) {
+    shapeWrong_ = true;
+    find("shape_mismatch", std::nullopt, {"This row has {0} stitches where the shaping has {1}.", {stitches, wanted}});
 }
 
 void VirtualBed::move(NeedleState stack, Needle to) {
@@ -101,10 +123,8 @@ void VirtualBed::checkShape(int stitches) {
     }
     const int wanted = shapeRun_ < program_.shape.size() ? program_.shape[shapeRun_].stitches : 0;
     ++shapePasses_;
-    if (wanted == stitches)
-        return;
-    shapeWrong_ = true;
-    find("shape_mismatch", std::nullopt, {"This row has {0} stitches where the shaping has {1}.", {stitches, wanted}});
+    if (wanted != stitches)
+        findOtherWidth(stitches, wanted);
 }
 
 bool VirtualBed::knitsLikeBefore() const {
@@ -133,16 +153,19 @@ void VirtualBed::addLoopsLikeBefore(Pass& row) {
 
 void VirtualBed::putOnNeedles(const Pass& row) {
     if (needles_.settled().empty())
-        for (auto loop = fabric_.loops.from(row.firstLoop); loop != fabric_.loops.end(); ++loop)
+        for (auto loop = fabric_.loops.from(row.firstLoop); loop.id() < fabric_.loops.size(); ++loop)
             needles_.unsettled((*loop).needle()).first = loop.id();
     else
         needles_.settledKnitted(row.end(Side::left), row.from == Side::left ? 1 : -1);
     lastKnitted_ = fabric_.loops.back().needle();
 }
 
-void VirtualBed::finishRow(const Pass& row) {
+void VirtualBed::add(const Pass& row) {
     fabric_.passes.push_back(row);
     checkShape(static_cast<int>(row.loopCount));
+}
+
+void VirtualBed::finishRow(const Pass& row) {
     carriage_ = opposite(row.from);
     yarns_[row.yarn].side = carriage_;
     needles_.rowIsDone();
@@ -153,12 +176,13 @@ int VirtualBed::repeatRow(int rows) {
         return 0;
     Pass row = fabric_.passes.back();
     for (int i = 0; i < rows; ++i) {
-        row.from = carriage_;
+        row.from = opposite(row.from);
         row.row = ++counter_;
         addLoopsLikeBefore(row);
-        finishRow(row);
+        add(row);
     }
     putOnNeedles(row);
+    finishRow(row);
     return rows;
 }
 
@@ -195,6 +219,7 @@ void VirtualBed::pass(const operation::Knit& knit) {
     }
     if (!fabric_.firstMainPass && row.loopCount > 0 && role == YarnRole::main)
         fabric_.firstMainPass = fabric_.passes.size();
+    add(row);
     finishRow(row);
     steady_ = steady_ && fabric_.findings.size() == findings;
 }
@@ -202,6 +227,7 @@ void VirtualBed::pass(const operation::Knit& knit) {
 /// One crossing of the carriage, needle by needle.
 struct VirtualBed::Across {
     const operation::Knit& knit;
+    int step; ///< from one slot to the next: 1 or -1
     LongestRun run;
     std::optional<Needle> floatAt = {};  ///< the first that waits since the last that knitted
     std::optional<Needle> ladderAt = {}; ///< the first that is out of work since then, and was not meant to be
@@ -210,27 +236,49 @@ struct VirtualBed::Across {
 
 void VirtualBed::knitAcross(const operation::Knit& knit, Pass& row) {
     const int step = row.from == Side::left ? 1 : -1;
-    Across across{knit, LongestRun(step)};
+    Across across{knit, step, LongestRun(step)};
     row.firstLoop = static_cast<LoopId>(fabric_.loops.size());
     lastKnitted_.reset();
     steady_ = !leverOn_ && !needles_.twoBeds();
     needles_.passOverIdle();
-    const NeedleRun before = needles_.settled();
-    int slot = step > 0 ? needles_.firstActive() : needles_.lastActive();
-    for (int left = needles_.lastActive() - needles_.firstActive() + 1; left > 0; --left, slot += step) {
-        if (before.holds(slot)) {
-            const auto id = static_cast<LoopId>(fabric_.loops.size());
-            const auto count = static_cast<LoopId>(before.size());
-            layYarn(Needle::atSlot(slot), across);
-            fabric_.loops.pushStretch(Loop{before.loop(slot), static_cast<std::int16_t>(slot), knit.yarn}, step,
-                                      step * before.step, count);
-            across.run.add(slot, before.size(), id);
-            needles_.settledKnitted(step > 0 ? id : id + count - 1, step);
-            left -= before.size() - 1;
-            slot += step * (before.size() - 1);
-            lastKnitted_ = Needle::atSlot(slot);
-            continue;
-        }
+    const NeedleRun active{needles_.firstActive(), needles_.lastActive()};
+    const NeedleRun settled = needles_.settled();
+    if (settled.empty()) {
+        knitUnsettled(active.near(step), active.size(), across);
+    } else {
+        knitUnsettled(active.near(step), std::abs(settled.near(step) - active.near(step)), across);
+        knitSettled(across);
+        knitUnsettled(settled.far(step) + step, std::abs(active.far(step) - settled.far(step)), across);
+    }
+    row.loopCount = static_cast<LoopId>(fabric_.loops.size()) - row.firstLoop;
+    fabric_.loopsPerYarn[knit.yarn] += static_cast<int>(row.loopCount) - across.placedStitches;
+    // A rib's short runs do not settle, so that its rows are alike.
+    const bool isMost = 2 * across.run.size() > static_cast<int>(row.loopCount);
+    needles_.settle(isMost && !needles_.twoBeds() ? across.run.run() : NeedleRun());
+}
+
+void VirtualBed::knitSettled(Across& across) {
+    const NeedleRun settled = needles_.settled();
+    const int step = across.step;
+    const int from = settled.near(step);
+    const auto id = static_cast<LoopId>(fabric_.loops.size());
+    const auto count = static_cast<LoopId>(settled.size());
+    layYarn(Needle::atSlot(from), across);
+    fabric_.loops.pushStretch(Loop{settled.loop(from), static_cast<std::int16_t>(from), across.knit.yarn}, step,
+                              step * settled.step, count);
+    across.run.add(from, settled.size(), id);
+    if (const NeedleRun hung = needles_.hung(); !hung.empty()) {
+        for (LoopId made = 0; made < count; ++made)
+            fabric_.moreParents.emplace_back(id + made, hung.loop(from + step * static_cast<int>(made)));
+        needles_.hungKnitted();
+        steady_ = false;
+    }
+    needles_.settledKnitted(step > 0 ? id : id + count - 1, step);
+    lastKnitted_ = Needle::atSlot(settled.far(step));
+}
+
+void VirtualBed::knitUnsettled(int from, int needles, Across& across) {
+    for (int slot = from; needles > 0; --needles, slot += across.step) {
         const Needle needle = Needle::atSlot(slot);
         const Needle behind = Needle::atSlot(slot, Bed::second);
         if (NeedleState& state = needles_.unsettled(needle); state.position != Position::out)
@@ -241,22 +289,13 @@ void VirtualBed::knitAcross(const operation::Knit& knit, Pass& row) {
         if (needles_.twoBeds() && needles_.look(behind).position != Position::out)
             knitNeedle(behind, needles_.unsettled(behind), across);
     }
-    row.loopCount = static_cast<LoopId>(fabric_.loops.size()) - row.firstLoop;
-    fabric_.loopsPerYarn[knit.yarn] += static_cast<int>(row.loopCount) - across.placedStitches;
-    // A rib's short runs do not settle, so that its rows are alike.
-    const bool isMost = 2 * across.run.size() > static_cast<int>(row.loopCount);
-    needles_.settle(isMost && !needles_.twoBeds() ? across.run.run() : NeedleRun());
 }
 
 void VirtualBed::layYarn(Needle needle, Across& across) {
     if (across.floatAt && !across.knit.floatAllowed)
-        find("undeclared_float", across.floatAt,
-             {"The yarn would lie loose across {0}, which holds: put it back to work, or break the yarn.",
-              {*across.floatAt}});
+        findFloat(*across.floatAt);
     if (across.ladderAt)
-        find("undeclared_ladder", across.ladderAt,
-             {"{0} is empty between needles that knit and would leave a ladder: hang a loop on it, or transfer.",
-              {*across.ladderAt}});
+        findLadder(*across.ladderAt);
     across.floatAt.reset();
     across.ladderAt.reset();
     lastKnitted_ = needle;
@@ -270,8 +309,7 @@ void VirtualBed::knitNeedle(Needle needle, NeedleState& state, Across& across) {
     }
     layYarn(needle, across);
     if (state.loops == 0 && !state.expectsEmpty)
-        find("undeclared_empty", needle,
-             {"{0} is in work but holds nothing: hang a loop on it, or put it out of work.", {needle}});
+        findEmpty(needle);
     const auto id = static_cast<LoopId>(fabric_.loops.size());
     YarnIndex yarn = across.knit.yarn;
     if (state.position != Position::work || state.loops != 1 || state.placed >= 0)

@@ -3,15 +3,11 @@
 // The laws are those of docs/format/program.md; the order of this file's functions follows that page.
 #pragma once
 
-#include "core/bed/fabric.h"
-#include "core/bed/needles.h"
+#include "core/bed/openings.h"
 
 #include <vector>
 
 namespace vestimen {
-
-/// Fabrics of pieces that were finished before, by name.
-using Siblings = std::map<std::string, const Fabric*>;
 
 class VirtualBed {
 public:
@@ -48,8 +44,13 @@ private:
     };
 
     void find(const char* code, std::optional<Needle> needle, Phrase text, Severity severity = Severity::error);
+    // Apart from the rows, which are quicker so.
     void findBeyondBed(Needle needle);
     void findFull(Needle needle);
+    void findFloat(Needle needle);
+    void findLadder(Needle needle);
+    void findEmpty(Needle needle);
+    void findOtherWidth(int stitches, int wanted);
     bool inReach(Needle needle) {
         if (!onBed(needle))
             findBeyondBed(needle);
@@ -84,12 +85,17 @@ private:
     void pass(const operation::Knit& knit);
     struct Across;
     void knitAcross(const operation::Knit& knit, Pass& row);
+    void knitSettled(Across& across);
+    /// So many needles, from a slot on.
+    void knitUnsettled(int from, int needles, Across& across);
     void layYarn(Needle needle, Across& across);
     void knitNeedle(Needle needle, NeedleState& state, Across& across);
     /// Whether the next row is the one before over again, the other way.
     bool knitsLikeBefore() const;
     void addLoopsLikeBefore(Pass& row);
     void putOnNeedles(const Pass& row);
+    void add(const Pass& row);
+    /// The carriage is over.
     void finishRow(const Pass& row);
     /// So many rows like the one before, at once. Returns how many it knitted; 0 where the next row is another.
     int repeatRow(int rows);
@@ -110,8 +116,8 @@ private:
     int counter_ = 0;
     std::optional<Needle> lastKnitted_; ///< in the pass before, while the yarn still comes from there
     bool steady_ = false; ///< the pass before left every needle as it was, but for its loop, and found nothing
-    /// The loops that were hung, of each piece (0 for this one) and kind of source.
-    std::map<std::pair<std::size_t, HangSource::Kind>, std::vector<bool>> sourcesUsed_;
+    /// The loops that were hung, of each piece and kind of source.
+    std::map<std::pair<const Fabric*, HangSource::Kind>, std::vector<bool>> sourcesUsed_;
     std::map<Needle, std::pair<LoopId, int>> dropped_; ///< needle to the loop let down and its depth
     std::size_t shapeRun_ = 0;
     int shapePasses_ = 0;

@@ -27,6 +27,12 @@ Needle needle(const JsonReader& reader) {
     return *parsed;
 }
 
+/// "first:L12", "edge:right:34", "front/edge:armhole_left:34", "front/kept:neck:7".
+std::string text(const HangSource& source, const Hung& hung) {
+    const bool byNeedle = source.kind == HangSource::Kind::first || source.kind == HangSource::Kind::bar;
+    return toText(source) + ":" + (byNeedle ? hung.of.name() : std::to_string(hung.index));
+}
+
 constexpr std::pair<YarnRole, const char*> roles[] = {
     {YarnRole::main, "main"}, {YarnRole::contrast, "contrast"}, {YarnRole::waste, "waste"}, {YarnRole::ravel, "ravel"}};
 
@@ -90,11 +96,11 @@ public:
     }
     Json operator()(const Hang& op) const {
         Json map = Json::array();
-        for (const auto& [where, source] : op.map)
-            map.push_back({where.name(), toText(source)});
+        for (const Hung& hung : op.map)
+            map.push_back({hung.needle.name(), text(op.source(hung), hung)});
         Json json = {{"op", "hang"}, {"map", map}};
-        if (!op.allOf.empty())
-            json["all_of"] = op.allOf;
+        for (const HangSource& each : op.allOf)
+            json["all_of"].push_back(toText(each));
         return json;
     }
     Json operator()(const TakeOff& op) const {
@@ -307,45 +313,64 @@ private:
             pair.forEach([&](const JsonReader& part) { parts.push_back(part); });
             if (parts.size() != 2)
                 pair.fail("should be a needle and a source");
-            hang.map.emplace_back(needle(parts[0]), source(parts[1]));
+            put(hang, needle(parts[0]), parts[1]);
         });
         if (const auto all = json.find("all_of"))
-            all->forEach([&](const JsonReader& name) { hang.allOf.push_back(name.text()); });
+            all->forEach([&](const JsonReader& each) {
+                auto [source, rest] = sourceKind(each.text());
+                if (!source || source->kind == HangSource::Kind::bar ||
+                    rest.has_value() == (source->kind == HangSource::Kind::first))
+                    each.fail("is \"" + each.text() + "\" and should be like first, edge:right or front/kept:neck");
+                source->name = rest.value_or("");
+                hang.allOf.push_back(std::move(*source));
+            });
         return hang;
     }
 
-    static HangSource source(const JsonReader& json) {
-        std::string text = json.text();
+    /// The piece and kind of a source, and what follows after a colon. No source where the kind is not known.
+    static std::pair<std::optional<HangSource>, std::optional<std::string>> sourceKind(const std::string& text) {
+        static const std::map<std::string, HangSource::Kind> kinds = {{"first", HangSource::Kind::first},
+                                                                      {"bar", HangSource::Kind::bar},
+                                                                      {"edge", HangSource::Kind::edge},
+                                                                      {"kept", HangSource::Kind::kept},
+                                                                      {"bound", HangSource::Kind::bound}};
+        const auto slash = text.find('/');
+        const auto begin = slash == std::string::npos ? 0 : slash + 1;
+        const auto colon = text.find(':', begin);
+        const auto kind = kinds.find(text.substr(begin, colon - begin));
+        if (kind == kinds.end())
+            return {};
+        const std::string piece = text.substr(0, begin == 0 ? 0 : begin - 1);
+        return {HangSource{piece, kind->second},
+                colon == std::string::npos ? std::nullopt : std::optional(text.substr(colon + 1))};
+    }
+
+    static void put(Hang& hang, Needle needle, const JsonReader& json) {
         const auto wrong = [&]() {
             json.fail("is \"" + json.text() +
                       "\" and should be like first:L12, bar:R3, edge:right:34 or front/kept:neck:7");
         };
-        HangSource source;
-        if (const auto slash = text.find('/'); slash != std::string::npos) {
-            source.piece = text.substr(0, slash);
-            text.erase(0, slash + 1);
-        }
-        const auto first = text.find(':');
-        const std::string kind = text.substr(0, first);
-        if (kind == "first" || (kind == "bar" && source.piece.empty())) {
-            const auto at = first == std::string::npos ? std::nullopt : Needle::parse(text.substr(first + 1));
-            if (!at)
+        auto [source, rest] = sourceKind(json.text());
+        if (!source || !rest || (source->kind == HangSource::Kind::bar && !source->piece.empty()))
+            wrong();
+        if (source->kind == HangSource::Kind::first || source->kind == HangSource::Kind::bar) {
+            const auto of = Needle::parse(*rest);
+            if (!of)
                 wrong();
-            source.kind = kind == "bar" ? HangSource::Kind::bar : HangSource::Kind::first;
-            source.needle = *at;
-            return source;
+            hang.from(*source);
+            return hang.put(needle, *of);
         }
-        const auto last = text.rfind(':');
-        if ((kind != "edge" && kind != "kept" && kind != "bound") || last == first)
+        const auto last = rest->rfind(':');
+        if (last == std::string::npos)
             wrong();
-        source.kind = kind == "edge"   ? HangSource::Kind::edge
-                      : kind == "kept" ? HangSource::Kind::kept
-                                       : HangSource::Kind::bound;
-        source.name = text.substr(first + 1, last - first - 1);
-        const auto [end, error] = std::from_chars(text.data() + last + 1, text.data() + text.size(), source.index);
-        if (error != std::errc() || end != text.data() + text.size() || source.index < 1)
+        int index = 0;
+        const char* end = rest->data() + rest->size();
+        const auto [stop, error] = std::from_chars(rest->data() + last + 1, end, index);
+        if (error != std::errc() || stop != end || index < 1)
             wrong();
-        return source;
+        source->name = rest->substr(0, last);
+        hang.from(*source);
+        hang.put(needle, index);
     }
 
     template<class Op> static Op shaping(const JsonReader& json) {
@@ -409,18 +434,6 @@ ProgramMachine readMachine(const JsonReader& json) {
 }
 
 } // namespace
-
-std::string toText(const HangSource& source) {
-    const std::string prefix = source.piece.empty() ? "" : source.piece + "/";
-    if (source.kind == HangSource::Kind::first)
-        return prefix + "first:" + source.needle.name();
-    if (source.kind == HangSource::Kind::bar)
-        return "bar:" + source.needle.name();
-    const char* kind = source.kind == HangSource::Kind::edge   ? "edge:"
-                       : source.kind == HangSource::Kind::kept ? "kept:"
-                                                               : "bound:";
-    return prefix + kind + source.name + ":" + std::to_string(source.index);
-}
 
 std::string toJson(const Program& program) {
     Json json = {{"format", "vestimen-program"},

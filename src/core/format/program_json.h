@@ -13,7 +13,4 @@ std::string toJson(const Program& program);
 /// FormatError when the text is no sound program.
 Program programFromJson(const std::string& text);
 
-/// "first:L12", "edge:right:34", "front/edge:armhole_left:34", "front/kept:neck:7".
-std::string toText(const HangSource& source);
-
 } // namespace vestimen

@@ -114,7 +114,7 @@ private:
     }
 
     int edgeRows(PieceKind piece, const char* stem, Side wearers) const {
-        return static_cast<int>(fabric(piece).edge(edgeName(stem, piece, wearers)).size());
+        return fabric(piece).edgeRows(edgeName(stem, piece, wearers));
     }
 
     void add(Join join) {
@@ -137,8 +137,8 @@ private:
 
     /// Two panels, from the lower edge to the neck.
     void centreSeam(PieceKind left, PieceKind right, const char* joinKey, const char* title) {
-        const int leftRows = static_cast<int>(fabric(left).edge("centre_edge").size());
-        const int rightRows = static_cast<int>(fabric(right).edge("centre_edge").size());
+        const int leftRows = fabric(left).edgeRows("centre_edge");
+        const int rightRows = fabric(right).edgeRows("centre_edge");
         Join join;
         join.key = joinKey;
         join.title = title;
@@ -181,7 +181,7 @@ private:
         // Purl side facing, the back of the left sleeve is at its left, that of the right sleeve at its right.
         const bool left = (wearers == Side::left) == back;
         const int bodyRows = edgeRows(body, "armhole", wearers);
-        const int sleeveRows = static_cast<int>(fabric(sleeve).edge(left ? "cap_left" : "cap_right").size());
+        const int sleeveRows = fabric(sleeve).edgeRows(left ? "cap_left" : "cap_right");
         Join join;
         join.key = joinKey;
         join.title = title;
@@ -338,7 +338,7 @@ private:
         join.second = {
             {"cap of {0} rows, and its top of {1} stitches", {input_.counts->capRows, input_.counts->capTop}},
             JoinUnit::rows,
-            static_cast<int>(fabric(piece).edge("cap_left").size() + fabric(piece).edge("cap_right").size()),
+            fabric(piece).edgeRows("cap_left") + fabric(piece).edgeRows("cap_right"),
             input_.counts->capEdge};
         join.tailSide = {"Begin at the underarm, where side and sleeve seam meet.", {}};
         join.facing = {"Pin it knit sides together: seam to seam, underarms on each other, the cap’s middle at the "
@@ -407,7 +407,7 @@ private:
 
     void sideSeam(Side wearers, const char* joinKey, const char* title) {
         const PieceKind piece = wearers == Side::left ? PieceKind::leftSleeve : PieceKind::rightSleeve;
-        const int sleeveRows = sleeves() ? static_cast<int>(fabric(piece).edge("seam_left").size()) : 0;
+        const int sleeveRows = sleeves() ? fabric(piece).edgeRows("seam_left") : 0;
         const int frontRows = edgeRows(front(wearers), "side", wearers);
         const int backRows = edgeRows(back(wearers), "side", wearers);
         Join join;

@@ -73,9 +73,10 @@ operation::Transfer moved(const Group& group, Bed bed) {
 void fillFromBars(ProgramWriter& writer, const std::vector<Group>& groups) {
     writer.say("fill_from_bars", "Fill every empty needle with the bar beside it, twisted, so that no hole stays.");
     operation::Hang hang;
+    hang.from({.kind = HangSource::Kind::bar});
     for (std::size_t i = 0; i + 1 < groups.size(); ++i) {
         const Needle beside = groups[i].last().shifted(groups[i].by);
-        hang.map.emplace_back(beside.shifted(1), HangSource{{}, HangSource::Kind::bar, {}, 0, beside});
+        hang.put(beside.shifted(1), beside);
     }
     writer.add(std::move(hang));
 }
@@ -84,9 +85,9 @@ void hangGroups(ProgramWriter& writer, const std::vector<Group>& groups, const s
     int index = 1;
     for (const Group& group : groups) {
         operation::Hang hang;
+        hang.from({.kind = HangSource::Kind::kept, .name = name});
         for (int i = 0; i < group.stitches; ++i)
-            hang.map.emplace_back(group.first.shifted(i + group.by),
-                                  HangSource{{}, HangSource::Kind::kept, name, index++, {}});
+            hang.put(group.first.shifted(i + group.by), index++);
         if (!hang.map.empty())
             writer.add(std::move(hang));
     }

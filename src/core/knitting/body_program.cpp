@@ -316,11 +316,11 @@ private:
 
     void hangWaiting(NeedleSpan span) {
         writer_.say("hang_again", "Hang the waiting stitches on their needles again, purl side facing you.");
-        operation::Hang hang;
-        hang.allOf = {"kept:waiting"};
+        const HangSource waiting{.kind = HangSource::Kind::kept, .name = "waiting"};
+        operation::Hang hang{.sources = {waiting}, .allOf = {waiting}};
         int index = 1;
         for (Needle needle = span.first; needle <= span.last; needle = needle.shifted(1))
-            hang.map.emplace_back(needle, HangSource{{}, HangSource::Kind::kept, "waiting", index++, {}});
+            hang.put(needle, index++);
         writer_.add(std::move(hang));
     }
 

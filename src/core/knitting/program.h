@@ -39,16 +39,26 @@ struct ProgramMachine {
     bool operator==(const ProgramMachine&) const = default;
 };
 
-/// A loop or opening that a needle can be hung into.
+/// Loops or openings of one kind that needles can be hung into.
 struct HangSource {
-    /// `bar`: the bar beside the loop on a needle of this piece, taken up as a new stitch.
+    /// `bar`: the bars beside the loops on needles of this piece, taken up as new stitches.
     enum class Kind { first, edge, kept, bound, bar };
-    std::string piece; ///< empty: this piece
+    std::string piece = {}; ///< empty: this piece
     Kind kind = Kind::first;
-    std::string name; ///< of the edge, or of the kept or bound loops
-    int index = 0;    ///< from 1 along the edge, or from left to right
-    Needle needle;    ///< for `first` and `bar`
+    std::string name = {}; ///< of the edge, or of the kept or bound loops
     bool operator==(const HangSource&) const = default;
+};
+
+/// "first", "bar", "edge:right", "front/kept:neck".
+std::string toText(const HangSource& source);
+
+/// A needle, and which loop or opening of a source goes onto it.
+struct Hung {
+    Needle needle;
+    Needle of = {};           ///< for `first` and `bar`: the needle whose loop or bar it is
+    int index = 0;            ///< for the others: from 1 along the edge, or from left to right
+    std::uint32_t source = 0; ///< index into Hang::sources
+    bool operator==(const Hung&) const = default;
 };
 
 namespace operation {
@@ -127,10 +137,22 @@ struct Place {
     bool operator==(const Place&) const = default;
 };
 struct Hang {
-    std::vector<std::pair<Needle, HangSource>> map;
-    /// Where this hang must leave nothing out: "first", or a "piece/kept:name" or "piece/edge:name".
-    std::vector<std::string> allOf = {};
+    std::vector<HangSource> sources = {}; ///< in the order in which the map comes to them, none twice in a row
+    std::vector<Hung> map = {};
+    std::vector<HangSource> allOf = {}; ///< of which nothing may be left out
+
+    const HangSource& source(const Hung& hung) const { return sources[hung.source]; }
+    /// What is put on a needle from now on comes from there.
+    void from(const HangSource& source) {
+        if (sources.empty() || sources.back() != source)
+            sources.push_back(source);
+    }
+    void put(Needle needle, int index) { map.push_back({needle, {}, index, lastSource()}); }
+    void put(Needle needle, Needle of) { map.push_back({needle, of, 0, lastSource()}); }
     bool operator==(const Hang&) const = default;
+
+private:
+    std::uint32_t lastSource() const { return static_cast<std::uint32_t>(sources.size() - 1); }
 };
 struct TakeOff {
     Needle from, to;

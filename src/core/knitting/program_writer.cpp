@@ -59,7 +59,9 @@ void ProgramWriter::castOn(NeedleSpan span, int every, YarnIndex yarn, const cha
 void ProgramWriter::knit(Rows rows, Stitches width, StitchSize size, YarnIndex yarn) {
     if (rows <= Rows(0))
         return;
-    program_.operations.push_back({operation::Knit{rows, yarn, size, false}, counter_});
+    Operation& added = program_.operations.emplace_back();
+    added.action = operation::Knit{rows, yarn, size, false};
+    added.row = counter_;
     auto& shape = program_.shape;
     if (!shape.empty() && shape.back().stitches == width.count())
         shape.back().passes += rows.count();

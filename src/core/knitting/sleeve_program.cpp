@@ -108,26 +108,30 @@ operation::Hang armholeHung(const Project& project, const GarmentCounts& counts,
     const Side side = left ? Side::left : Side::right;
     const std::string front = key(frontOf(choices, side));
     const std::string back = key(backOf(choices, side));
-    const std::string up = left ? front : back;
-    const std::string down = left ? back : front;
+    const std::string& up = left ? front : back;
+    const std::string& down = left ? back : front;
+    const HangSource underarmLeft{up, HangSource::Kind::bound, "underarm_left"};
+    const HangSource rising{up, HangSource::Kind::edge, "armhole_left"};
+    const HangSource falling{down, HangSource::Kind::edge, "armhole_right"};
+    const HangSource underarmRight{down, HangSource::Kind::bound, "underarm_right"};
     operation::Hang hung;
     Needle needle = sleeveSpan(counts).first;
-    const auto put = [&](const std::string& from, HangSource::Kind kind, const char* name, int index) {
-        hung.map.emplace_back(needle, HangSource{from, kind, name, index, {}});
+    const auto put = [&](const HangSource& from, int index) {
+        hung.from(from);
+        hung.put(needle, index);
         needle = needle.shifted(1);
     };
     const int underarm = counts.underarm.count();
     for (int i = 1; i <= underarm; ++i)
-        put(up, HangSource::Kind::bound, "underarm_left", i);
+        put(underarmLeft, i);
     const int rows = counts.armholeRowsHung().count();
     if (const auto map = hang(counts.sleeveTop - counts.underarm * 2, Rows(2 * rows)))
         for (const HangPair& pair : map->map) {
-            const bool rising = pair.second <= rows;
-            put(rising ? up : down, HangSource::Kind::edge, rising ? "armhole_left" : "armhole_right",
-                rising ? pair.second : 2 * rows + 1 - pair.second);
+            const bool rises = pair.second <= rows;
+            put(rises ? rising : falling, rises ? pair.second : 2 * rows + 1 - pair.second);
         }
     for (int i = 1; i <= underarm; ++i)
-        put(down, HangSource::Kind::bound, "underarm_right", i);
+        put(underarmRight, i);
     return hung;
 }
 

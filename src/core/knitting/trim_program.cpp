@@ -42,11 +42,11 @@ Program writeTrim(const Project& project, Trim trim) {
     if (project.choices.panels && isNeckTrim(trim.piece))
         writer.say("panels_first", "The panels are sewn together down the middle by now: the neckline is hung in one.");
     writer.say("purl_facing", trim.facing);
-    operation::Hang close;
-    close.allOf = {"first"};
+    const HangSource firstRow{.kind = HangSource::Kind::first};
+    operation::Hang close{.sources = {firstRow}, .allOf = {firstRow}};
     close.map.reserve(trim.hung.map.size());
-    for (const auto& [needle, source] : trim.hung.map)
-        close.map.emplace_back(needle, HangSource{{}, HangSource::Kind::first, {}, 0, needle});
+    for (const Hung& hung : trim.hung.map)
+        close.put(hung.needle, hung.needle);
     writer.add(std::move(trim.hung));
     writer.say("waste_out", "Pull the waste yarn out only when every loop is on a needle.");
     writer.add(operation::JoinYarn{mainYarn, writer.carriage()});
@@ -87,13 +87,11 @@ public:
     /// Open or bound loops of a piece from left to right.
     void loops(const char* piece, HangSource::Kind kind, const char* name, Stitches count) {
         if (count > Stitches(0))
-            whole_.emplace_back(std::string(piece) + (kind == HangSource::Kind::bound ? "/bound:" : "/kept:") + name,
-                                sources_.size(), sources_.size() + static_cast<std::size_t>(count.count()));
-        HangSource source{piece, kind, name, 0, {}};
-        while (source.index < count.count()) {
-            ++source.index;
-            sources_.push_back(source);
-        }
+            whole_.emplace_back(HangSource{piece, kind, name}, hang_.map.size(),
+                                hang_.map.size() + static_cast<std::size_t>(count.count()));
+        hang_.from({piece, kind, name});
+        for (int index = 1; index <= count.count(); ++index)
+            hang_.put(Needle(), index);
     }
     void kept(const char* piece, const char* name, Stitches count) {
         loops(piece, HangSource::Kind::kept, name, count);
@@ -102,36 +100,38 @@ public:
     void edge(const char* piece, const char* name, const std::optional<HangMap>& map, bool upward) {
         if (!map)
             return;
-        HangSource source{piece, HangSource::Kind::edge, name, 0, {}};
-        for (std::size_t i = 0; i < map->map.size(); ++i) {
-            source.index = map->map[upward ? i : map->map.size() - 1 - i].second;
-            sources_.push_back(source);
-        }
+        hang_.from({piece, HangSource::Kind::edge, name});
+        for (std::size_t i = 0; i < map->map.size(); ++i)
+            hang_.put(Needle(), map->map[upward ? i : map->map.size() - 1 - i].second);
     }
-    void row(const char* piece, const char* name, int index) {
-        sources_.push_back({piece, HangSource::Kind::edge, name, index, {}});
+    void row(const HangSource& edge, int index) {
+        hang_.from(edge);
+        hang_.put(Needle(), index);
     }
     /// So many of them, from one on, about the middle of the bed. Open loops that lie in it whole must all be hung.
     operation::Hang part(Stitches from, Stitches count) const {
         operation::Hang hang;
         const auto begin = static_cast<std::size_t>(from.count());
-        const std::size_t end = std::min(sources_.size(), begin + static_cast<std::size_t>(count.count()));
+        const std::size_t end = std::min(hang_.map.size(), begin + static_cast<std::size_t>(count.count()));
         hang.map.reserve(end - std::min(begin, end));
         Needle needle = centred(count).first;
-        for (std::size_t i = begin; i < end; ++i, needle = needle.shifted(1))
-            hang.map.emplace_back(needle, sources_[i]);
-        for (const auto& [name, first, last] : whole_)
+        for (std::size_t i = begin; i < end; ++i, needle = needle.shifted(1)) {
+            if (i == begin || hang_.map[i].source != hang_.map[i - 1].source)
+                hang.from(hang_.source(hang_.map[i]));
+            hang.put(needle, hang_.map[i].index);
+        }
+        for (const auto& [source, first, last] : whole_)
             if (first >= begin && last <= end)
-                hang.allOf.push_back(name);
+                hang.allOf.push_back(source);
         return hang;
     }
-    operation::Hang all() const { return part(Stitches(0), Stitches(static_cast<int>(sources_.size()))); }
+    operation::Hang all() const { return part(Stitches(0), Stitches(static_cast<int>(hang_.map.size()))); }
     /// Room for so many.
-    void reserve(Stitches count) { sources_.reserve(static_cast<std::size_t>(count.count())); }
+    void reserve(Stitches count) { hang_.map.reserve(static_cast<std::size_t>(count.count())); }
 
 private:
-    std::vector<HangSource> sources_;
-    std::vector<std::tuple<std::string, std::size_t, std::size_t>> whole_;
+    operation::Hang hang_; ///< with needles that are not yet said
+    std::vector<std::tuple<HangSource, std::size_t, std::size_t>> whole_;
 };
 
 /// The whole neckline, purl side facing as at the machine, from the wearer's right over the back to the left. It begins
@@ -269,22 +269,25 @@ Program writeBand(const Project& project, const GarmentCounts& counts, PieceKind
     edge.reserve(counts.band);
     // A welt that was knitted down afterwards hangs upside down below the first row.
     const int below = project.choices.weltFollows(project.choices.bodyWelt) ? counts.bodyWelt.visible.count() : 0;
-    const auto frontRow = [&](const char* fabric, int row) {
+    const char* fabric = left ? "left_front" : "right_front";
+    const HangSource above{fabric, HangSource::Kind::edge, "front_edge"};
+    const HangSource ofWelt{fabric, HangSource::Kind::edge, left ? "welt_left" : "welt_right"};
+    const auto frontRow = [&](int row) {
         if (row > below)
-            edge.row(fabric, "front_edge", row - below);
+            edge.row(above, row - below);
         else
-            edge.row(fabric, left ? "welt_left" : "welt_right", below + 1 - row);
+            edge.row(ofWelt, below + 1 - row);
     };
     // Purl side facing, the edge on top: the left front's runs from the neck down to the hem, the right front's up.
     if (left) {
         const PieceKind last = project.choices.neckTrimInTwo ? PieceKind::secondNeckTrim : PieceKind::neckTrim;
         edge.edge(key(last), "end_right", end, false);
         for (std::size_t i = front ? front->map.size() : 0; i-- > 0;)
-            frontRow("left_front", front->map[i].second);
+            frontRow(front->map[i].second);
     } else {
         if (front)
             for (const HangPair& pair : front->map)
-                frontRow("right_front", pair.second);
+                frontRow(pair.second);
         edge.edge("neck_trim", "end_left", end, true);
     }
     std::vector<NeedleSpan> holes;

@@ -10,8 +10,12 @@
 namespace vestimen {
 namespace {
 
-HangSource firstRow(Needle needle) {
-    return {{}, HangSource::Kind::first, {}, 0, needle};
+/// A hang into the first row, of which nothing may be left out; with room for so many loops.
+operation::Hang hangOfFirstRow(int loops) {
+    const HangSource firstRow{.kind = HangSource::Kind::first};
+    operation::Hang hang{.sources = {firstRow}, .allOf = {firstRow}};
+    hang.map.reserve(static_cast<std::size_t>(loops));
+    return hang;
 }
 
 NeedleSpan gatheredSpan(NeedleSpan span, const WeltCounts& welt) {
@@ -42,10 +46,9 @@ int foldedHem(ProgramWriter& writer, NeedleSpan span, Rows half, Rows wasteRows)
     const int seenFrom = writer.passes() + 1;
     writer.knit(half, all, writer.size());
     writer.say("hang_welt", "Hang the loops of the first row on the same needles.");
-    operation::Hang hang;
-    hang.allOf = {"first"};
+    operation::Hang hang = hangOfFirstRow(span.size());
     for (Needle needle = span.first; needle <= span.last; needle = needle.shifted(1))
-        hang.map.emplace_back(needle, firstRow(needle));
+        hang.put(needle, needle);
     writer.add(std::move(hang));
     writer.say("two_layers",
                "Push the needles right out, or knit this row by hand: two layers are hard on the carriage.");
@@ -61,10 +64,9 @@ int mockRib(ProgramWriter& writer, NeedleSpan span, Rows half, Rows wasteRows) {
     const int seenFrom = writer.passes() + 1;
     writer.knit(half, working, writer.size(-2));
     writer.say("hang_welt", "Hang the loops of the first row into the empty needles. All needles to work.");
-    operation::Hang hang;
-    hang.allOf = {"first"};
+    operation::Hang hang = hangOfFirstRow(working.count());
     for (Needle needle = span.first; needle <= span.last; needle = needle.shifted(2))
-        hang.map.emplace_back(needle == span.last ? needle : needle.shifted(1), firstRow(needle));
+        hang.put(needle == span.last ? needle : needle.shifted(1), needle);
     writer.add(std::move(hang));
     return seenFrom;
 }
@@ -188,11 +190,10 @@ NeedleSpan hangFirstRow(ProgramWriter& writer, NeedleSpan span, const WeltCounts
                                          "the ravel cord only when each is on its needle.");
     const NeedleSpan narrow = gatheredSpan(span, welt);
     const auto places = spread(Stitches(span.size()), -welt.gathered, RunEnds::half);
-    operation::Hang hang;
-    hang.allOf = {"first"};
+    operation::Hang hang = hangOfFirstRow(span.size());
     Needle needle = narrow.first;
     for (int stitch = 1; stitch <= span.size(); ++stitch) {
-        hang.map.emplace_back(needle, firstRow(span.last.shifted(1 - stitch)));
+        hang.put(needle, span.last.shifted(1 - stitch));
         if (!places || !std::ranges::binary_search(places->positions, stitch))
             needle = needle.shifted(1);
     }

@@ -108,11 +108,11 @@ struct Sentence {
     Phrase operator()(const Hang& op) const {
         if (op.map.empty())
             return {"Nothing to hang.", {}};
-        if (op.map.front().second.kind == HangSource::Kind::bar)
+        if (op.sources.front().kind == HangSource::Kind::bar)
             return {"Fill {0} empty needles from the bars beside them: {1} to {2}.",
-                    {static_cast<int>(op.map.size()), op.map.front().first, op.map.back().first}};
+                    {static_cast<int>(op.map.size()), op.map.front().needle, op.map.back().needle}};
         return {"Hang {0} loops on {1} to {2}.",
-                {static_cast<int>(op.map.size()), op.map.front().first, op.map.back().first}};
+                {static_cast<int>(op.map.size()), op.map.front().needle, op.map.back().needle}};
     }
     Phrase operator()(const TakeOff& op) const {
         return {op.onto == Onto::waste ? "Take {0} to {1} off: “{2}” stays on the waste yarn."

@@ -19,8 +19,8 @@ template<class Op, class... Of> constexpr bool oneOf = (std::is_same_v<Op, Of> |
 
 struct ShareOf {
     Share operator()(const Hang& hang) const {
-        const auto isBar = [](const auto& pair) { return pair.second.kind == HangSource::Kind::bar; };
-        return std::ranges::all_of(hang.map, isBar) ? Share::needles : Share::hands;
+        const auto areBars = [](const HangSource& source) { return source.kind == HangSource::Kind::bar; };
+        return std::ranges::all_of(hang.sources, areBars) ? Share::needles : Share::hands;
     }
     template<class Op> Share operator()(const Op&) const {
         if constexpr (oneOf<Op, Knit>)
@@ -193,7 +193,7 @@ bool HandBed::fill(Needle needle) {
     const Needle beside = needle.towards(opposite(sideOf(needle)));
     if (!bed_->onBed(beside) || bed_->needle(beside).loops == 0)
         return false;
-    act(Operation{Hang{{{needle, HangSource{{}, HangSource::Kind::bar, {}, 0, beside}}}}, std::nullopt});
+    act(Operation{Hang{{{.kind = HangSource::Kind::bar}}, {{needle, beside}}}, std::nullopt});
     return true;
 }
 

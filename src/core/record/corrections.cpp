@@ -148,8 +148,10 @@ struct Mirror {
     explicit Mirror(const Program& program) {
         for (const Operation& each : program.operations)
             if (const auto* hang = std::get_if<Hang>(&each.action))
-                for (const auto& [needle, source] : hang->map)
-                    loops[source.name] = std::max(loops[source.name], source.index);
+                for (const Hung& hung : hang->map) {
+                    int& count = loops[hang->source(hung).name];
+                    count = std::max(count, hung.index);
+                }
     }
 
     void operator()(CastOn& op) const {
@@ -180,16 +182,19 @@ struct Mirror {
     }
     void operator()(Place& op) const { list(op.needles); }
     void operator()(Hang& op) const {
-        for (auto& [needle, source] : op.map) {
-            needle = mirrored(needle);
-            source.needle = mirrored(source.needle);
-            if (source.kind == HangSource::Kind::edge)
-                source.name = mirrored(source.name);
-            else if (source.index > 0) {
-                source.index = loops.at(source.name) + 1 - source.index;
-                source.name = mirrored(source.name);
-            }
+        for (Hung& hung : op.map) {
+            const HangSource& source = op.source(hung);
+            hung.needle = mirrored(hung.needle);
+            if (source.kind == HangSource::Kind::first || source.kind == HangSource::Kind::bar)
+                hung.of = mirrored(hung.of);
+            else if (source.kind != HangSource::Kind::edge)
+                hung.index = loops.at(source.name) + 1 - hung.index;
+            hung.source = static_cast<std::uint32_t>(op.sources.size() - 1) - hung.source;
         }
+        for (auto* sources : {&op.sources, &op.allOf})
+            for (HangSource& source : *sources)
+                source.name = mirrored(source.name);
+        std::ranges::reverse(op.sources);
         std::ranges::reverse(op.map);
     }
     void operator()(TakeOff& op) const {

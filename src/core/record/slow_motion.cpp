@@ -49,7 +49,7 @@ struct SlowMotion {
             add(Transfer{{{from, from.towards(op.side)}}});
         }
         const Needle bare = outer.towards(opposite(op.side), op.inset - 1);
-        add(Hang{{{bare, HangSource{{}, HangSource::Kind::bar, {}, 0, bare.towards(opposite(op.side))}}}});
+        add(Hang{{{.kind = HangSource::Kind::bar}}, {{bare, bare.towards(opposite(op.side))}}});
     }
 
     void operator()(const Decrease& op) {
@@ -93,8 +93,8 @@ struct SlowMotion {
     }
 
     void operator()(const Hang& op) {
-        for (const auto& pair : op.map)
-            add(Hang{{pair}});
+        for (const Hung& hung : op.map)
+            add(Hang{{op.source(hung)}, {{hung.needle, hung.of, hung.index}}});
     }
 
     template<class Whole> void operator()(const Whole&) {}

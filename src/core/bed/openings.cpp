@@ -1,0 +1,80 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/bed/openings.h"
+
+namespace vestimen {
+namespace {
+
+/// The kept or bound loops of a name.
+std::span<const LoopId> listed(const HangSource& source, const Fabric& fabric) {
+    const auto& named = source.kind == HangSource::Kind::bound ? fabric.bound : fabric.kept;
+    const auto found = named.find(source.name);
+    return found == named.end() ? std::span<const LoopId>() : std::span(found->second);
+}
+
+/// By the bed's needles, from left to right.
+std::vector<LoopId> firstRow(const Fabric& fabric, const Needles& needles) {
+    std::vector<LoopId> row(needles.size(), noLoop);
+    if (!fabric.firstMainPass)
+        return row;
+    const Pass& pass = fabric.passes[*fabric.firstMainPass];
+    const LoopId end = pass.firstLoop + pass.loopCount;
+    for (auto loop = fabric.loops.from(pass.firstLoop); loop.id() < end;) {
+        const Needle first = (*loop).needle();
+        const LoopId alike = std::min(loop.alike(), end - loop.id());
+        for (LoopId i = 0; i < alike; ++i)
+            if (const Needle needle = first.shifted(loop.step() * static_cast<int>(i)); needles.has(needle))
+                row[needles.index(needle)] = loop.id() + i;
+        loop.skip(alike);
+    }
+    return row;
+}
+
+} // namespace
+
+const Fabric* fabricOf(const HangSource& source, const Fabric& own, const Siblings* siblings) {
+    if (source.piece.empty())
+        return &own;
+    if (!siblings || source.kind == HangSource::Kind::bar)
+        return nullptr;
+    const auto sibling = siblings->find(source.piece);
+    return sibling == siblings->end() ? nullptr : sibling->second;
+}
+
+int openingCount(const HangSource& source, const Fabric* fabric) {
+    if (!fabric)
+        return 0;
+    switch (source.kind) {
+    case HangSource::Kind::first:
+        return fabric->firstMainPass ? static_cast<int>(fabric->passes[*fabric->firstMainPass].loopCount) : 0;
+    case HangSource::Kind::edge:
+        return fabric->edgeRows(source.name);
+    case HangSource::Kind::kept:
+    case HangSource::Kind::bound:
+        return static_cast<int>(listed(source, *fabric).size());
+    case HangSource::Kind::bar:
+        break;
+    }
+    return 0;
+}
+
+Openings::Openings(const HangSource& source, const Fabric* fabric, const Needles& needles) : kind_(source.kind) {
+    if (!fabric)
+        return;
+    switch (source.kind) {
+    case HangSource::Kind::first:
+        found_ = firstRow(*fabric, needles);
+        break;
+    case HangSource::Kind::edge:
+        found_ = fabric->edge(source.name);
+        break;
+    case HangSource::Kind::kept:
+    case HangSource::Kind::bound:
+        loops_ = listed(source, *fabric);
+        return;
+    case HangSource::Kind::bar:
+        return;
+    }
+    loops_ = found_;
+}
+
+} // namespace vestimen
