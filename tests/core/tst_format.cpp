@@ -294,6 +294,9 @@ void TestFormat::brokenProgramsAreRefused_data() {
     QTest::newRow("bad source") << "first:L2"
                                 << "second:L2"
                                 << "should be like first:L12";
+    QTest::newRow("bad name of what is hung whole") << "\"front/kept:neck\""
+                                                    << "\"front/neck\""
+                                                    << "should be like first, edge:right";
     QTest::newRow("bad index") << "right:34"
                                << "right:0"
                                << "should be like first:L12";

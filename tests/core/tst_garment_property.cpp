@@ -117,7 +117,7 @@ void checkCapFits(const GarmentCounts& c, const FabricGauge& gauge, Length ease)
 void checkByHand(const Worked& worked) {
     Siblings siblings;
     for (const WorkedPiece& piece : worked.pieces) {
-        const std::string differs = test::difference(test::knitByHand(piece.program, &siblings), piece.fabric);
+        const std::string differs = test::differenceByHand(piece.program, &siblings);
         if (!differs.empty())
             RC_FAIL(piece.program.piece + ": " + differs);
         siblings[piece.program.piece] = &piece.fabric;

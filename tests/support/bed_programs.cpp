@@ -34,24 +34,6 @@ std::vector<std::string> codes(const Program& program, const Siblings* siblings)
     return result;
 }
 
-Fabric knitByHand(const Program& program, const Siblings* siblings) {
-    VirtualBed bed(program, siblings);
-    const int half = program.machine.needles / 2;
-    const auto touchAll = [&] {
-        for (int slot = -half; slot < program.machine.needles - half; ++slot)
-            bed.setPosition(Needle::atSlot(slot), bed.needle(Needle::atSlot(slot)).position);
-    };
-    for (std::size_t i = 0; i < program.operations.size(); ++i) {
-        if (const auto* knit = std::get_if<op::Knit>(&program.operations[i].action))
-            for (int row = 1; row <= knit->rows.count(); ++row) {
-                touchAll();
-                bed.advance({i, row});
-            }
-        bed.advance({i + 1, 0});
-    }
-    return bed.finish();
-}
-
 std::string difference(const Fabric& one, const Fabric& other) {
     if (one.loops.size() != other.loops.size())
         return "the number of loops";
@@ -76,6 +58,38 @@ std::string difference(const Fabric& one, const Fabric& other) {
                std::tuple(b.row, b.from, b.yarn, b.protects, b.size, b.operation, b.firstLoop, b.loopCount);
     };
     return std::ranges::equal(one.passes, other.passes, isLike) ? "" : "a row";
+}
+
+std::string differenceByHand(const Program& program, const Siblings* siblings) {
+    VirtualBed atOnce(program, siblings);
+    VirtualBed byHand(program, siblings);
+    std::vector<Needle> needles;
+    const int half = program.machine.needles / 2;
+    for (int slot = -half; slot < program.machine.needles - half; ++slot)
+        needles.push_back(Needle::atSlot(slot));
+    const auto touchAll = [&] {
+        for (const Needle needle : needles)
+            byHand.setPosition(needle, byHand.needle(needle).position);
+    };
+    const auto areAlike = [](const NeedleState& a, const NeedleState& b) {
+        return a.loops == b.loops && (a.loops == 0 || (a.first == b.first && a.more == b.more)) &&
+               std::tuple(a.position, a.wrapped, a.placed, a.ladderAllowed) ==
+                   std::tuple(b.position, b.wrapped, b.placed, b.ladderAllowed);
+    };
+    for (std::size_t i = 0; i < program.operations.size(); ++i) {
+        if (const auto* knit = std::get_if<op::Knit>(&program.operations[i].action))
+            for (int row = 1; row <= knit->rows.count(); ++row) {
+                touchAll();
+                byHand.advance({i, row});
+            }
+        touchAll();
+        byHand.advance({i + 1, 0});
+        atOnce.advance({i + 1, 0});
+        for (const Needle needle : needles)
+            if (!areAlike(atOnce.needle(needle), byHand.needle(needle)))
+                return "needle " + needle.name() + " after operation " + std::to_string(i);
+    }
+    return difference(atOnce.finish(), byHand.finish());
 }
 
 Action allOff() {

@@ -20,8 +20,9 @@ Program program(std::vector<Action> actions);
 Program onSixNeedles(std::vector<Action> actions);
 /// The codes that a program finds, in order, without repeats.
 std::vector<std::string> codes(const Program& program, const Siblings* siblings = nullptr);
-/// The same fabric, knitted with a hand on every needle before each row: no rows are made at once.
-Fabric knitByHand(const Program& program, const Siblings* siblings = nullptr);
+/// Knits a program a second time with a hand on every needle before each row and operation, so that nothing is made at
+/// once. The first thing in which needles or fabrics differ; empty when all are alike.
+std::string differenceByHand(const Program& program, const Siblings* siblings = nullptr);
 /// The first thing in which two fabrics differ; empty when they are alike, loop by loop.
 std::string difference(const Fabric& one, const Fabric& other);
 /// Takes everything off at the end, so that no loops are left.
