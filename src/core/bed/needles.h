@@ -58,9 +58,10 @@ public:
     explicit LongestRun(int step) : step_(step) {}
     /// So many neighbours, from one slot and one loop on.
     void add(int slot, int needles, LoopId loop) {
-        if (slot != run_.slot + step_ * run_.count || loop != run_.loop + static_cast<LoopId>(run_.count))
+        if (slot != nextSlot_ || loop != run_.loop + static_cast<LoopId>(run_.count))
             run_ = {slot, loop, 0};
         run_.count += needles;
+        nextSlot_ = slot + step_ * needles;
         if (run_.count > longest_.count)
             longest_ = run_;
     }
@@ -78,6 +79,7 @@ private:
         int count = 0;
     };
     int step_;
+    int nextSlot_ = 0;
     Run run_;
     Run longest_;
 };

@@ -136,28 +136,32 @@ bool VirtualBed::knitsLikeBefore() const {
                                        : needles_.settled().size() == static_cast<int>(before.loopCount));
 }
 
-/// Every loop hangs from the one below it: the row before, read backwards.
-void VirtualBed::addLoopsLikeBefore(Pass& row) {
-    const Pass& before = fabric_.passes.back();
-    row.firstLoop = before.firstLoop + before.loopCount;
-    row.loopCount = before.loopCount;
-    if (needles_.settled().empty()) {
-        fabric_.loops.pushOver(before.firstLoop, row.yarn);
-    } else {
-        const bool leftwards = row.from == Side::right;
-        const auto slot = static_cast<std::int16_t>(leftwards ? needles_.settled().last : needles_.settled().first);
-        fabric_.loops.pushStretch(Loop{row.firstLoop - 1, slot, row.yarn}, leftwards ? -1 : 1, -1, row.loopCount);
+/// Every loop hangs from the one below it: each row is the one before, read backwards.
+void VirtualBed::knitLikeBefore(Pass row, int rows) {
+    row.firstLoop = fabric_.passes.back().firstLoop;
+    row.loopCount = fabric_.passes.back().loopCount;
+    const NeedleRun settled = needles_.settled();
+    int step = row.from == Side::left ? 1 : -1;
+    for (int i = 0; i < rows; ++i, step = -step) {
+        row.from = step > 0 ? Side::left : Side::right;
+        row.row = ++counter_;
+        if (settled.empty())
+            fabric_.loops.pushOver(row.firstLoop, row.yarn);
+        else
+            fabric_.loops.pushStretch(
+                Loop{row.firstLoop + row.loopCount - 1, static_cast<std::int16_t>(settled.near(step)), row.yarn}, step,
+                -1, row.loopCount);
+        row.firstLoop += row.loopCount;
+        add(row);
     }
-    fabric_.loopsPerYarn[row.yarn] += static_cast<int>(row.loopCount);
-}
-
-void VirtualBed::putOnNeedles(const Pass& row) {
-    if (needles_.settled().empty())
+    fabric_.loopsPerYarn[row.yarn] += rows * static_cast<int>(row.loopCount);
+    if (settled.empty())
         for (auto loop = fabric_.loops.from(row.firstLoop); loop.id() < fabric_.loops.size(); ++loop)
             needles_.unsettled((*loop).needle()).first = loop.id();
     else
         needles_.settledKnitted(row.end(Side::left), row.from == Side::left ? 1 : -1);
     lastKnitted_ = fabric_.loops.back().needle();
+    finishRow(row);
 }
 
 void VirtualBed::add(const Pass& row) {
@@ -175,14 +179,8 @@ int VirtualBed::repeatRow(int rows) {
     if (rows <= 0 || !knitsLikeBefore())
         return 0;
     Pass row = fabric_.passes.back();
-    for (int i = 0; i < rows; ++i) {
-        row.from = opposite(row.from);
-        row.row = ++counter_;
-        addLoopsLikeBefore(row);
-        add(row);
-    }
-    putOnNeedles(row);
-    finishRow(row);
+    row.from = carriage_;
+    knitLikeBefore(row, rows);
     return rows;
 }
 
@@ -205,22 +203,21 @@ void VirtualBed::pass(const operation::Knit& knit) {
 
     const YarnRole role = program_.yarns[knit.yarn].role;
     Pass row;
-    row.row = ++counter_;
     row.from = carriage_;
     row.yarn = knit.yarn;
     row.protects = role == YarnRole::waste || role == YarnRole::ravel;
     row.size = size_;
     row.operation = place_.operation;
     if (knitsLikeBefore()) {
-        addLoopsLikeBefore(row);
-        putOnNeedles(row);
+        knitLikeBefore(row, 1);
     } else {
+        row.row = ++counter_;
         knitAcross(knit, row);
+        add(row);
+        finishRow(row);
     }
-    if (!fabric_.firstMainPass && row.loopCount > 0 && role == YarnRole::main)
-        fabric_.firstMainPass = fabric_.passes.size();
-    add(row);
-    finishRow(row);
+    if (!fabric_.firstMainPass && fabric_.passes.back().loopCount > 0 && role == YarnRole::main)
+        fabric_.firstMainPass = fabric_.passes.size() - 1;
     steady_ = steady_ && fabric_.findings.size() == findings;
 }
 

@@ -92,8 +92,8 @@ private:
     void knitNeedle(Needle needle, NeedleState& state, Across& across);
     /// Whether the next row is the one before over again, the other way.
     bool knitsLikeBefore() const;
-    void addLoopsLikeBefore(Pass& row);
-    void putOnNeedles(const Pass& row);
+    /// So many rows like the one before, the first of them being `row` but for its loops and its number.
+    void knitLikeBefore(Pass row, int rows);
     void add(const Pass& row);
     /// The carriage is over.
     void finishRow(const Pass& row);

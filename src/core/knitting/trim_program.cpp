@@ -125,7 +125,16 @@ public:
                 hang.allOf.push_back(source);
         return hang;
     }
-    operation::Hang all() const { return part(Stitches(0), Stitches(static_cast<int>(hang_.map.size()))); }
+    operation::Hang all() && {
+        Needle needle = centred(Stitches(static_cast<int>(hang_.map.size()))).first;
+        for (Hung& hung : hang_.map) {
+            hung.needle = needle;
+            needle = needle.shifted(1);
+        }
+        for (const auto& [source, first, last] : whole_)
+            hang_.allOf.push_back(source);
+        return std::move(hang_);
+    }
     /// Room for so many.
     void reserve(Stitches count) { hang_.map.reserve(static_cast<std::size_t>(count.count())); }
 
@@ -214,7 +223,7 @@ Program writeNeckTrim(const Project& project, const GarmentCounts& counts, Piece
     const bool cardigan = choices.isCardigan();
     const bool raglan = choices.body == BodyKind::raglan;
     const bool vee = choices.neck == NeckKind::vee;
-    const TrimHang neck = neckline(choices, counts);
+    TrimHang neck = neckline(choices, counts);
     if (choices.neckTrimInTwo) {
         const bool first = piece == PieceKind::neckTrim;
         const Stitches stitches = first ? counts.trimFirst : counts.trim - counts.trimFirst;
@@ -236,7 +245,7 @@ Program writeNeckTrim(const Project& project, const GarmentCounts& counts, Piece
                                     "facing you, ends first, then the middles."
                                   : "The wearer's left shoulder is joined. Purl side facing you, ends first, then the "
                                     "middles.";
-    return writeTrim(project, {piece, counts.trim, counts.trimRows, "hang the neck", facing, neck.all()});
+    return writeTrim(project, {piece, counts.trim, counts.trimRows, "hang the neck", facing, std::move(neck).all()});
 }
 
 Program writeArmTrim(const Project& project, const GarmentCounts& counts, PieceKind piece) {
@@ -258,7 +267,7 @@ Program writeArmTrim(const Project& project, const GarmentCounts& counts, PieceK
     return writeTrim(project, {piece, counts.armTrim, counts.armTrimRows, "hang the armhole",
                                "The shoulder is joined, the side is open. Purl side facing you, ends first, then the "
                                "shoulder.",
-                               arm.all()});
+                               std::move(arm).all()});
 }
 
 Program writeBand(const Project& project, const GarmentCounts& counts, PieceKind piece) {
@@ -299,7 +308,7 @@ Program writeBand(const Project& project, const GarmentCounts& counts, PieceKind
     return writeTrim(project, {piece, counts.band, counts.bandRows, "hang the front edge",
                                left ? "Purl side facing you, the neck at your left, the lower edge at your right."
                                     : "Purl side facing you, the lower edge at your left, the neck at your right.",
-                               edge.all(), std::move(holes)});
+                               std::move(edge).all(), std::move(holes)});
 }
 
 } // namespace vestimen
