@@ -59,10 +59,7 @@ private:
     }
 
     void inPanels() {
-        const Choices& now = project_.choices;
-        // What would keep them from being offered is left as it is.
-        if (finding_.piece == key(PieceKind::back) && now.hemLine == HemLine::straight &&
-            Choices::gatherOf(now.bodyWelt) == 0.0)
+        if (finding_.piece == key(PieceKind::back))
             choose({"In two panels, with a middle seam", {}}, [](Choices& c) { c.panels = true; });
     }
 

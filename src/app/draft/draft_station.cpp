@@ -22,6 +22,15 @@ constexpr int mostStates = 12;
 /// The tab that shows all pieces.
 constexpr int allTab = -1;
 
+/// The piece that stands for another in a garment that has no such: a front that is parted, or closed again, stays a
+/// front.
+PieceKind inPlaceOf(PieceKind piece, const Choices& choices) {
+    if (std::ranges::count(piecesOf(choices), piece) > 0)
+        return piece;
+    return piece == PieceKind::front || (isHalf(piece) && !isBack(piece)) ? frontOf(choices, Side::left)
+                                                                          : backOf(choices, Side::left);
+}
+
 } // namespace
 
 DraftStation::DraftStation(Session& session, QWidget* parent)
@@ -223,7 +232,7 @@ void DraftStation::refresh() {
     } else if (all_) {
         overview_->show(*drawn, fabricColour(QString::fromStdString(project.yarn.colour)), session().unit());
     } else {
-        RailView view = railView(*drawn, project, piece_, session().unit());
+        RailView view = railView(*drawn, project, inPlaceOf(piece_, drawn->choices), session().unit());
         if (const WorkedPiece* then = other_ ? other_->piece(piece_) : nullptr) {
             const FabricPicture picture = pictureOf(*then);
             view.other = picture.outline;
@@ -260,13 +269,9 @@ void DraftStation::markWanted(RailView& view) const {
 void DraftStation::fillTabs() {
     filling_ = true;
     const Choices& choices = session().project().choices;
-    const std::vector<PieceKind> pieces = piecesOf(choices);
-    // A front that is parted, or closed again, stays a front.
-    if (std::ranges::count(pieces, piece_) == 0)
-        piece_ = piece_ == PieceKind::front || (isHalf(piece_) && !isBack(piece_)) ? frontOf(choices, Side::left)
-                                                                                   : backOf(choices, Side::left);
+    piece_ = inPlaceOf(piece_, choices);
     std::vector<int> wanted = {allTab};
-    for (const PieceKind kind : pieces)
+    for (const PieceKind kind : piecesOf(choices))
         wanted.push_back(static_cast<int>(kind));
     std::vector<int> shown;
     for (int i = 0; i < tabs_->count(); ++i)
@@ -301,7 +306,7 @@ void DraftStation::fillRows() {
     if (!rowList_->isVisibleTo(this))
         return;
     const Worked* drawn = session().drawn();
-    if (const WorkedPiece* piece = drawn && !all_ ? drawn->piece(piece_) : nullptr) {
+    if (const WorkedPiece* piece = drawn && !all_ ? drawn->piece(inPlaceOf(piece_, drawn->choices)) : nullptr) {
         rowList_->show(piece->program);
         light(rowList_->currentRow());
     } else {
@@ -317,7 +322,8 @@ void DraftStation::fillWhole(const Worked& drawn) {
             slip_->addLine(coreText(label(piece.kind)), tr("%1 × %2").arg(text(piece.width), text(piece.length)));
         return;
     }
-    const WorkedPiece* piece = drawn.piece(piece_);
+    const PieceKind kind = inPlaceOf(piece_, drawn.choices);
+    const WorkedPiece* piece = drawn.piece(kind);
     if (!piece)
         return;
     slip_->addLine(tr("wide"), text(piece->width));
@@ -325,8 +331,8 @@ void DraftStation::fillWhole(const Worked& drawn) {
     if (const QString farthest = canvas_->view().farthestText; !farthest.isEmpty())
         slip_->addLine(tr("farthest from the ideal line"), farthest);
     slip_->addRule();
-    for (const Part each : partsOf(piece_, drawn.choices)) {
-        const QString now = partState(drawn, project, piece_, each, unit);
+    for (const Part each : partsOf(kind, drawn.choices)) {
+        const QString now = partState(drawn, project, kind, each, unit);
         const QString then = other_ ? partState(*other_, project, piece_, each, unit) : QString();
         slip_->addLine(partName(each, piece_), now);
         if (!then.isEmpty() && then != now)
@@ -338,8 +344,9 @@ void DraftStation::fillSlip() {
     const Worked& worked = session().worked();
     const ReadingUnit unit = session().unit();
     if (isWhole()) {
-        slip_->begin(all_ ? tr("The garment") : coreText(label(piece_)));
-        if (const Worked* drawn = session().drawn())
+        const Worked* drawn = session().drawn();
+        slip_->begin(all_ ? tr("The garment") : coreText(label(drawn ? inPlaceOf(piece_, drawn->choices) : piece_)));
+        if (drawn)
             fillWhole(*drawn);
         slip_->addRule();
         for (const Note& note : session().project().notes)

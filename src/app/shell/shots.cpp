@@ -144,7 +144,6 @@ int takeShots(MainWindow& window, const QString& folder) {
     emit window.draftStation()->compare()->activated(0);
     Project wide = cardigan;
     wide.choices.body = BodyKind::dropShoulder;
-    wide.choices.hemLine = HemLine::straight; // one that panels can have
     wide.ease[static_cast<std::size_t>(Measure::chest)] = {Ease::Kind::length, 560.0};
     window.session().edit(QStringLiteral("Roomy"), wide);
     shot("draft-too-wide");

@@ -40,21 +40,13 @@ std::vector<Finding> choiceFindings(const Project& project) {
             error("rib_needs_two_beds", {"A two-bed rib needs a second bed, and {0} has one: choose a latched "
                                          "rib or a mock rib.",
                                          {project.machine.name}});
-    if (Choices::gatherOf(choices.bodyWelt) > 0.0 && (choices.frontInHalves() || choices.hemLine == HemLine::curved))
+    if (Choices::gatherOf(choices.bodyWelt) > 0.0 && (choices.isCardigan() || choices.hemLine == HemLine::curved))
         error("gathered_welt",
               {choices.isCardigan()
                    ? "The bands of an open front hang from straight edges, which a gathered welt draws "
                      "in: leave the body's welt ungathered, or close the front."
-               : choices.panels
-                   ? "The seams down the middle lie straight, and a gathered welt draws them in: leave the body's welt "
-                     "ungathered, or knit back and front in one piece."
                    : "A curved lower edge is shaped from all of its stitches: leave its welt "
                      "ungathered, or choose a straight edge.",
-               {}});
-    if (choices.panels && choices.hemLine == HemLine::curved)
-        error("panels_hem",
-              {"A curved lower edge is worked from its middle out, and panels part there: choose a straight edge, or "
-               "knit back and front in one piece.",
                {}});
     for (const Welt* welt : {&choices.bodyWelt, &choices.cuff})
         if (welt->gather < 0.0 || welt->gather > mostGather)

@@ -183,12 +183,22 @@ Outline halfOutline(const GarmentMeasures& m, PieceKind piece, Length welt) {
     const bool panel = isBack(piece) || !m.isCardigan();
     const Length edge = panel ? Length() : m.opening / 2.0;
     const char* inner = panel ? "centre_edge" : "front_edge";
-    const std::vector<OutlinePoint> side = sideLine(m, welt);
+    std::vector<OutlinePoint> side = sideLine(m, welt);
     const std::vector<OutlinePoint> armhole = armholeLine(m);
     std::vector<OutlinePoint> lower = {{edge, Length()}};
     for (const OutlinePoint& point : hemLine(m))
         if (point.x > edge)
             lower.push_back(point);
+    std::vector<OutlinePoint> middleLine = {{edge, Length()}};
+    if (m.hemGather > 0.0) {
+        // A gathered panel is drawn in at both its edges.
+        const Length drawn = m.hemWidth / 4.0 * m.hemGather;
+        lower.front().x += drawn;
+        lower.back().x += drawn;
+        side[0].x += drawn;
+        side[1].x += drawn;
+        middleLine = {{edge, welt}, {edge + drawn, welt}, {edge + drawn, Length()}};
+    }
     // A V runs to the opening's edge.
     const Length half = m.neckWidth / 2.0;
     const std::vector<OutlinePoint> neck = isBack(piece) ? rightOf(backNeck(m), edge)
@@ -197,13 +207,14 @@ Outline halfOutline(const GarmentMeasures& m, PieceKind piece, Length welt) {
                                                                            {half, m.length - m.shoulderDrop},
                                                                            {edge, m.length - m.neckDepth}}
                                                : rightOf(frontNeck(m), edge);
+    middleLine.insert(middleLine.begin(), neck.back());
     Outline outline{piece,
                     {{"hem", lower},
                      {"side_right", side},
                      {"armhole_right", armhole},
                      {"shoulder_right", {armhole.back(), neck.front()}},
                      {"neck", neck},
-                     {inner, {neck.back(), {edge, Length()}}}}};
+                     {inner, middleLine}}};
     const Length outermost = std::max({m.width, m.hemWidth}) / 2.0;
     const Length middle = (outermost + edge) / 2.0;
     for (OutlineEdge& each : outline.edges)

@@ -181,7 +181,7 @@ bool countHeights(Counter& counter, const GarmentMeasures& m, GarmentCounts& cou
     const Choices& choices = counter.choices();
     const FabricGauge& gauge = counter.gauge();
     counts.bodyWelt = counter.welt(Quantity::bodyWeltRows, "Rows of the welt", choices.bodyWelt);
-    counter.gather(counts.bodyWelt, counts.hem, m.hemGather,
+    counter.gather(counts.bodyWelt, m.panels ? counts.ofHalf(counts.back, counts.hem) : counts.hem, m.hemGather,
                    m.sides == SideKind::straight ? Quantity::bodyStitches : Quantity::hemStitches);
     const bool sloped = m.shoulderDrop > Length();
     if (sloped)
@@ -212,17 +212,20 @@ bool countHeights(Counter& counter, const GarmentMeasures& m, GarmentCounts& cou
     if (counts.hemRise > Rows(0))
         steps.insert(steps.begin() + 2, {{"less the curve of the hem", {}}, -counts.hemRise});
     int below = all->count - (counts.bodyWelt.visible + counts.hemRise + counts.armhole + counts.shoulderRows).count();
-    // A half front comes from its curve with the carriage at the opening, and to its underarm at the other side.
-    if (m.isCardigan() && counts.hemRise > Rows(0) && below % 2 != 0) {
+    // A half comes from its curve with the carriage at its middle, and to its underarm at the other side.
+    if (m.frontInHalves() && counts.hemRise > Rows(0) && below % 2 != 0) {
         --below;
         steps.push_back({{"even, so that the carriage comes to the armhole", {}}, Rows(below)});
     }
     counts.toUnderarm =
         counter.remainder(Quantity::bodyRows, "Rows from the welt to the underarm", std::move(steps), below);
-    if (m.isCardigan() && counts.hemRise > Rows(0) && !counts.toUnderarm.isEven()) {
+    if (m.frontInHalves() && counts.hemRise > Rows(0) && !counts.toUnderarm.isEven()) {
         counter.error(
             "body_rows_odd",
-            {"With a curved hem, {0} rows to the underarm of an open front must be even: pin one more or fewer.",
+            {m.isCardigan()
+                 ? "With a curved hem, {0} rows to the underarm of an open front must be even: pin one more "
+                   "or fewer."
+                 : "With a curved hem, {0} rows to the underarm of panels must be even: pin one more or fewer.",
              {counts.toUnderarm}},
             PieceKind::leftFront);
         return false;
