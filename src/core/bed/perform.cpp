@@ -182,7 +182,7 @@ struct Perform {
                                 {"There are not more than {0} stitches to move out at {1}.", {increase.inset, *outer}});
             for (int moved = 0; moved < increase.inset; ++moved) {
                 const Needle from = outer->towards(opposite(increase.side), moved);
-                bed.move(bed.needles_.lift(from), from.towards(increase.side));
+                bed.move(from, from.towards(increase.side));
             }
             const Needle bare = outer->towards(opposite(increase.side), increase.inset - 1);
             const LoopId beside = bed.needle(inner).newest();
@@ -204,7 +204,7 @@ struct Perform {
                 return bed.find("no_neighbour", *outer,
                                 {"There is no stitch to move {0} onto: the piece is too narrow here.", {*outer}});
             for (int moved = moving - 1; moved >= 0; --moved)
-                bed.move(bed.needles_.lift(outer->towards(inward, moved)), outer->towards(inward, moved + places));
+                bed.move(outer->towards(inward, moved), outer->towards(inward, moved + places));
             for (int emptied = 0; emptied < places; ++emptied)
                 if (bed.needles_.look(outer->towards(inward, emptied)).loops == 0)
                     bed.needles_.at(outer->towards(inward, emptied)).position = Position::out;
@@ -427,6 +427,7 @@ struct Perform {
     void operator()(const TakeOff& takeOff) const {
         std::vector<LoopId>& kept = bed.fabric_.kept[takeOff.as];
         const std::size_t before = kept.size();
+        kept.reserve(before + static_cast<std::size_t>(std::abs(takeOff.to.slot() - takeOff.from.slot())) + 1);
         BelowWaste belowWaste(bed.program_, bed.fabric_.loops, takeOff.from < takeOff.to ? 1 : -1);
         bed.needles_.unsettleAll();
         span(takeOff.from, takeOff.to, [&](Needle needle) {

@@ -72,6 +72,21 @@ void VirtualBed::move(NeedleState stack, Needle to) {
         state.position = Position::work;
 }
 
+void VirtualBed::move(Needle from, Needle to) {
+    NeedleState& stack = needles_.at(from);
+    if (stack.loops != 1)
+        return move(needles_.lift(from), to);
+    // Mostly one, which need not be lifted with all that is about it.
+    const LoopId loop = stack.first;
+    stack.clear();
+    if (!inReach(to))
+        return;
+    NeedleState& state = needles_.at(to);
+    push(to, state, loop);
+    if (state.position == Position::out)
+        state.position = Position::work;
+}
+
 std::optional<YarnIndex> VirtualBed::yarnAtHand(const char* what) {
     if (!workingYarn_ || !yarns_[*workingYarn_].joined) {
         find("no_yarn", std::nullopt, {"There is no yarn to {0} with: join one first.", {std::string(what)}});

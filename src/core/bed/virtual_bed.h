@@ -81,6 +81,8 @@ private:
             fabric_.moreParents.emplace_back(loop, parent);
     }
     void move(NeedleState stack, Needle to);
+    /// All loops of a needle.
+    void move(Needle from, Needle to);
     std::optional<YarnIndex> yarnAtHand(const char* what);
     void pass(const operation::Knit& knit);
     struct Across;

@@ -9,6 +9,7 @@ namespace vestimen {
 
 std::vector<double> quarterEllipse(Stitches width, Rows height, Rows rows) {
     std::vector<double> ideal;
+    ideal.reserve(static_cast<std::size_t>(std::max(0, rows.count())));
     for (int row = 1; row <= rows.count(); ++row) {
         const double left = std::max(0.0, 1.0 - (row - 0.5) / std::max(1, height.count()));
         ideal.push_back(width.count() * std::sqrt(1.0 - left * left));
@@ -18,6 +19,7 @@ std::vector<double> quarterEllipse(Stitches width, Rows height, Rows rows) {
 
 std::vector<double> bell(double width, Rows rows) {
     std::vector<double> ideal;
+    ideal.reserve(static_cast<std::size_t>(std::max(0, rows.count())));
     for (int row = 1; row <= rows.count(); ++row)
         ideal.push_back(width * std::acos(1.0 - 2.0 * (row - 0.5) / rows.count()) / std::numbers::pi);
     return ideal;

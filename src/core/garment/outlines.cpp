@@ -39,7 +39,9 @@ std::vector<OutlinePoint> neckline(const GarmentMeasures& m, NeckKind kind, Leng
     }
     const Length flat = half * neckFlatShare;
     const Length curveHeight = depth * (1.0 - neckStraightShare);
-    std::vector<OutlinePoint> points = {{half, m.length}};
+    std::vector<OutlinePoint> points;
+    points.reserve(2 * (curvePoints + 2));
+    points.push_back({half, m.length});
     for (int i = 0; i <= curvePoints; ++i) {
         const double angle = 0.5 * std::numbers::pi * i / curvePoints;
         points.push_back({flat + (half - flat) * std::cos(angle), low + curveHeight * (1.0 - std::sin(angle))});
@@ -115,7 +117,9 @@ std::vector<OutlinePoint> sideLine(const GarmentMeasures& m, Length welt) {
 /// The lower edge from the middle out to the right: straight, or flat in its middle third and then a quarter ellipse.
 std::vector<OutlinePoint> hemLine(const GarmentMeasures& m) {
     const Length half = m.hemWidth / 2.0 * (1.0 - m.hemGather);
-    std::vector<OutlinePoint> points = {{Length(), Length()}};
+    std::vector<OutlinePoint> points;
+    points.reserve(curvePoints + 2);
+    points.emplace_back();
     if (m.hemRise > Length()) {
         const Length flat = half * hemFlatShare;
         for (int i = 0; i < curvePoints; ++i) {
@@ -138,7 +142,9 @@ std::vector<OutlinePoint> armholeLine(const GarmentMeasures& m) {
     if (m.body == BodyKind::raglan)
         return {{half, from}, {half - m.underarm, from}, {m.upperWidth / 2.0, shoulder}};
     const Length height = m.armholeDepth * armholeCurveShare;
-    std::vector<OutlinePoint> points = {{half, from}};
+    std::vector<OutlinePoint> points;
+    points.reserve(curvePoints + 3);
+    points.push_back({half, from});
     for (int i = 0; i <= curvePoints; ++i) {
         const double angle = 0.5 * std::numbers::pi * i / curvePoints;
         points.push_back({half - m.underarm - inset * std::sin(angle), from + height * (1.0 - std::cos(angle))});
@@ -153,7 +159,9 @@ std::vector<OutlinePoint> capLine(const GarmentMeasures& m, Length from, Length 
     const Length side = outer - m.underarm - m.capTop / 2.0;
     if (m.body == BodyKind::raglan)
         return {{outer, from}, {outer - m.underarm, from}, {m.capTop / 2.0, from + height}};
-    std::vector<OutlinePoint> points = {{outer, from}};
+    std::vector<OutlinePoint> points;
+    points.reserve(2 * curvePoints + 2);
+    points.push_back({outer, from});
     for (int i = 0; i <= 2 * curvePoints; ++i) {
         const double share = i / (2.0 * curvePoints);
         points.push_back(
@@ -165,6 +173,7 @@ std::vector<OutlinePoint> capLine(const GarmentMeasures& m, Length from, Length 
 /// What of a line from its right end lies at least so far to the right, with the point where it is cut.
 std::vector<OutlinePoint> rightOf(const std::vector<OutlinePoint>& line, Length x) {
     std::vector<OutlinePoint> kept;
+    kept.reserve(line.size());
     for (const OutlinePoint& point : line) {
         if (point.x < x) {
             const OutlinePoint& before = kept.back();

@@ -25,6 +25,8 @@ struct Trim {
 /// The stitches of each hole go onto their neighbours; the bare needles stay in work and make the hole.
 operation::Transfer eyelets(const std::vector<NeedleSpan>& holes) {
     operation::Transfer transfer;
+    transfer.moves.reserve(2 * holes.size());
+    transfer.stay.reserve(2 * holes.size());
     for (const NeedleSpan& hole : holes) {
         transfer.moves.emplace_back(hole.first, hole.first.shifted(-1));
         transfer.stay.push_back(hole.first);

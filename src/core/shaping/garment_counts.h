@@ -54,7 +54,7 @@ struct GarmentCounts {
     Length armholeEdge; ///< along back or front, from the side seam to the shoulder
     Stitches shoulder;  ///< each
     Stitches neck;
-    WeltCounts bodyWelt; ///< of one piece
+    WeltCounts bodyWelt;                 ///< of one piece
     Rows hemRise;                        ///< of a curved lower edge: rows that are knitted in its middle alone; even
     Stitches hemSide;                    ///< that wait at each side meanwhile
     std::vector<Stitches> hemSteps;      ///< by which they come back, one for two rows

@@ -147,9 +147,11 @@ public:
         std::vector<Scaled> worst(windows.places(), never);
         worst[windows.place(0, 0)] = 0;
         std::vector<Reached> reached = {{0, 0}};
+        std::vector<Reached> further;
+        std::vector<Scaled> with;
         for (int lines = 1;; ++lines) {
-            std::vector<Reached> further;
-            std::vector<Scaled> with = worst;
+            further.clear();
+            with = worst;
             for (const auto [event, row] : reached) {
                 const Scaled until = worst[windows.place(event, row)];
                 Scaled most = until;
@@ -169,8 +171,8 @@ public:
                 least = std::min(least, with[windows.place(events_, row)]);
             if (least < never)
                 return {lines, least};
-            worst = std::move(with);
-            reached = std::move(further);
+            std::swap(worst, with);
+            std::swap(reached, further);
         }
     }
 
