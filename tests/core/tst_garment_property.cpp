@@ -4,6 +4,7 @@
 #include "support/check_property.h"
 #include "support/projects.h"
 
+#include "core/format/program_json.h"
 #include "core/format/project_json.h"
 
 #include <cmath>
@@ -113,13 +114,14 @@ void checkCapFits(const GarmentCounts& c, const FabricGauge& gauge, Length ease)
     RC_ASSERT(miss(rows) <= miss(rows - 1) || rows == 4);
 }
 
-/// Rows that the bed makes at once are those that it makes needle by needle.
+/// Rows that the bed makes at once are those that it makes needle by needle; and a program is read as it was written.
 void checkByHand(const Worked& worked) {
     Siblings siblings;
     for (const WorkedPiece& piece : worked.pieces) {
         const std::string differs = test::differenceByHand(piece.program, &siblings);
         if (!differs.empty())
             RC_FAIL(piece.program.piece + ": " + differs);
+        RC_ASSERT(programFromJson(toJson(piece.program)) == piece.program);
         siblings[piece.program.piece] = &piece.fabric;
     }
 }

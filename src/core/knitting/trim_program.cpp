@@ -88,10 +88,11 @@ class TrimHang {
 public:
     /// Open or bound loops of a piece from left to right.
     void loops(const char* piece, HangSource::Kind kind, const char* name, Stitches count) {
-        if (count > Stitches(0))
-            whole_.emplace_back(HangSource{piece, kind, name}, hang_.map.size(),
-                                hang_.map.size() + static_cast<std::size_t>(count.count()));
-        hang_.from({piece, kind, name});
+        if (count <= Stitches(0))
+            return;
+        const HangSource source{piece, kind, name};
+        whole_.emplace_back(source, hang_.map.size(), hang_.map.size() + static_cast<std::size_t>(count.count()));
+        hang_.from(source);
         for (int index = 1; index <= count.count(); ++index)
             hang_.put(Needle(), index);
     }
