@@ -10,18 +10,18 @@ namespace {
 /// Calls `each` with the rows of an edge that have an opening, and the side.
 template<class Each> void forEdge(const Fabric& fabric, const std::string& name, Each each) {
     const auto& passes = fabric.passes;
-    bool isNamed = false;
+    bool isFound = false;
     const auto go = [&](Side side, int first, int last) {
         for (int pass = std::max(1, first); pass <= std::min(last, static_cast<int>(passes.size())); ++pass)
             if (const Pass& row = passes[static_cast<std::size_t>(pass) - 1]; row.loopCount > 0 && !row.protects) {
                 each(row, side);
-                isNamed = true;
+                isFound = true;
             }
     };
     for (const NamedEdge& edge : fabric.edges)
         if (edge.name == name)
             go(edge.side, edge.firstPass, edge.lastPass);
-    if (!isNamed && (name == "left" || name == "right"))
+    if (!isFound && (name == "left" || name == "right"))
         go(name == "left" ? Side::left : Side::right, 1, static_cast<int>(passes.size()));
 }
 

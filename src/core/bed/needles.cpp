@@ -20,23 +20,20 @@ void Needles::settle(const NeedleRun& run) {
     hung_ = {};
 }
 
-void Needles::hangOnSettled(LoopId atFirst, int step) {
-    hung_ = {settled_.first, settled_.last, atFirst, step};
+void Needles::hangOnSettled(LoopId atFirst) {
+    hung_ = {settled_.first, settled_.last, atFirst};
     touched_ = true;
-    setLoopsOfSettled(2);
+    for (int slot = settled_.first; slot <= settled_.last; ++slot) {
+        NeedleState& state = states_[index(Needle::atSlot(slot))];
+        state.loops = 2;
+        state.ladderAllowed = false;
+    }
 }
 
 void Needles::hungKnitted() {
     hung_ = {};
-    setLoopsOfSettled(1);
-}
-
-void Needles::setLoopsOfSettled(std::uint8_t loops) {
-    for (int slot = settled_.first; slot <= settled_.last; ++slot) {
-        NeedleState& state = states_[index(Needle::atSlot(slot))];
-        state.loops = loops;
-        state.ladderAllowed = false;
-    }
+    for (int slot = settled_.first; slot <= settled_.last; ++slot)
+        states_[index(Needle::atSlot(slot))].loops = 1;
 }
 
 void Needles::unsettle(int slot) {

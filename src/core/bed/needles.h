@@ -146,7 +146,7 @@ public:
         settled_.step = step;
     }
     /// All that are settled take a second loop each: these, from the leftmost on.
-    void hangOnSettled(LoopId atFirst, int step);
+    void hangOnSettled(LoopId atFirst);
     /// The second loops; an empty run where there are none.
     const NeedleRun& hung() const { return hung_; }
     /// The settled needles are knitted, and have one loop each again.
@@ -175,7 +175,6 @@ private:
     void unsettle(int slot);
     /// Writes the loops of settled needles, from one slot to another.
     void writeSettled(int first, int last);
-    void setLoopsOfSettled(std::uint8_t loops);
 
     int half_;
     int perBed_;

@@ -57,9 +57,10 @@ int openingCount(const HangSource& source, const Fabric* fabric) {
     return 0;
 }
 
-Openings::Openings(const HangSource& source, const Fabric* fabric, const Needles& needles) : kind_(source.kind) {
+Openings::Openings(const HangSource& source, const Fabric* fabric, const Needles& needles) {
     if (!fabric)
         return;
+    kind_ = source.kind;
     switch (source.kind) {
     case HangSource::Kind::first:
         found_ = firstRow(*fabric, needles);

@@ -28,7 +28,7 @@ public:
     Openings(Openings&&) = default;
     Openings& operator=(Openings&&) = default;
 
-    /// What is hung, or noLoop where there is no such loop. `needles`: as they are now.
+    /// What is hung, or noLoop where there is no such loop, or no fabric. `needles`: as they are now.
     LoopId loop(const Hung& hung, const Needles& needles) const {
         if (kind_ == HangSource::Kind::bar)
             return needles.has(hung.of) ? needles.state(hung.of).newest() : noLoop;

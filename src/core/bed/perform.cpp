@@ -33,8 +33,7 @@ private:
     bool isWork(LoopId id) {
         loop_.goTo(id);
         const Loop loop = *loop_;
-        const YarnRole role = program_.yarns[loop.yarn].role;
-        return (role != YarnRole::waste && role != YarnRole::ravel) || loop.parent == noLoop;
+        return !protects(program_.yarns[loop.yarn].role) || loop.parent == noLoop;
     }
     void seek(LoopId top) {
         loop_.goTo(top);
@@ -337,10 +336,6 @@ struct Perform {
         return {&source, fabric, Openings(source, fabric, bed.needles_), &bed.sourcesUsed_[{fabric, source.kind}]};
     }
 
-    LoopId loopOf(const HangRun& run, const Hung& hung) const {
-        return run.fabric ? run.openings.loop(hung, bed.needles_) : noLoop;
-    }
-
     /// Hangs neighbouring loops on all settled needles at once, where the map says so from there on. Returns how many
     /// were hung; 0 where it must be done one by one.
     std::size_t hangOnSettled(const HangRun& run, std::span<const Hung> map, Loops::const_iterator& parent) const {
@@ -349,7 +344,7 @@ struct Perform {
         if (settled.empty() || map.size() < count || run.fabric != &bed.fabric_ || !bed.needles_.hung().empty() ||
             bed.program_.machine.loopsPerNeedle < 2 || map[0].needle != Needle::atSlot(settled.first))
             return 0;
-        const LoopId first = loopOf(run, map[0]);
+        const LoopId first = run.openings.loop(map[0], bed.needles_);
         if (first == noLoop)
             return 0;
         parent.goTo(first);
@@ -359,12 +354,13 @@ struct Perform {
         const auto loopAt = [&](std::size_t i) { return first + static_cast<LoopId>(step * static_cast<int>(i)); };
         for (std::size_t i = 0; i < count; ++i)
             if (map[i].needle != Needle::atSlot(settled.first + static_cast<int>(i)) ||
-                map[i].source != map[0].source || loopOf(run, map[i]) != loopAt(i) || run.isUsed(loopAt(i)))
+                map[i].source != map[0].source || run.openings.loop(map[i], bed.needles_) != loopAt(i) ||
+                run.isUsed(loopAt(i)))
                 return 0;
         for (std::size_t i = 0; i < count; ++i)
             run.use(loopAt(i));
         const Loop below = *parent;
-        bed.needles_.hangOnSettled(static_cast<LoopId>(bed.fabric_.loops.size()), 1);
+        bed.needles_.hangOnSettled(static_cast<LoopId>(bed.fabric_.loops.size()));
         bed.fabric_.loops.pushStretch(Loop{first, static_cast<std::int16_t>(settled.first), below.yarn, run.loopKind()},
                                       1, step, static_cast<LoopId>(count));
         bed.fabric_.loopsPerYarn[below.yarn] += static_cast<int>(count);
@@ -390,7 +386,7 @@ struct Perform {
                     continue;
                 }
             }
-            const LoopId loop = loopOf(run, hung);
+            const LoopId loop = run.openings.loop(hung, bed.needles_);
             if (loop == noLoop) {
                 nothingThere(hung.needle, "hang: its source does not exist");
                 continue;

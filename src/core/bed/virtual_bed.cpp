@@ -220,7 +220,7 @@ void VirtualBed::pass(const operation::Knit& knit) {
     Pass row;
     row.from = carriage_;
     row.yarn = knit.yarn;
-    row.protects = role == YarnRole::waste || role == YarnRole::ravel;
+    row.protects = protects(role);
     row.size = size_;
     row.operation = place_.operation;
     if (knitsLikeBefore()) {

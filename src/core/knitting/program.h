@@ -20,6 +20,10 @@ namespace vestimen {
 /// Index into Program::yarns.
 using YarnIndex = std::uint8_t;
 enum class YarnRole { main, contrast, waste, ravel };
+/// Whether it comes out again.
+constexpr bool protects(YarnRole role) {
+    return role == YarnRole::waste || role == YarnRole::ravel;
+}
 
 struct ProgramYarn {
     std::string id;

@@ -59,9 +59,7 @@ void ProgramWriter::castOn(NeedleSpan span, int every, YarnIndex yarn, const cha
 void ProgramWriter::knit(Rows rows, Stitches width, StitchSize size, YarnIndex yarn) {
     if (rows <= Rows(0))
         return;
-    Operation& added = program_.operations.emplace_back();
-    added.action = operation::Knit{rows, yarn, size, false};
-    added.row = counter_;
+    program_.operations.push_back({operation::Knit{rows, yarn, size, false}, counter_});
     auto& shape = program_.shape;
     if (!shape.empty() && shape.back().stitches == width.count())
         shape.back().passes += rows.count();

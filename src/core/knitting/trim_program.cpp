@@ -111,23 +111,21 @@ public:
         hang_.from(edge);
         hang_.put(Needle(), index);
     }
-    /// So many of them, from one on, about the middle of the bed. Open loops that lie in it whole must all be hung.
+    /// So many of them, from one on. Open loops that lie in it whole must all be hung.
     operation::Hang part(Stitches from, Stitches count) const {
-        operation::Hang hang;
+        TrimHang some;
         const auto begin = static_cast<std::size_t>(from.count());
         const std::size_t end = std::min(hang_.map.size(), begin + static_cast<std::size_t>(count.count()));
-        hang.map.reserve(end - std::min(begin, end));
-        Needle needle = centred(count).first;
-        for (std::size_t i = begin; i < end; ++i, needle = needle.shifted(1)) {
-            if (i == begin || hang_.map[i].source != hang_.map[i - 1].source)
-                hang.from(hang_.source(hang_.map[i]));
-            hang.put(needle, hang_.map[i].index);
+        for (std::size_t i = begin; i < end; ++i) {
+            some.hang_.from(hang_.source(hang_.map[i]));
+            some.hang_.put(Needle(), hang_.map[i].index);
         }
-        for (const auto& [source, first, last] : whole_)
-            if (first >= begin && last <= end)
-                hang.allOf.push_back(source);
-        return hang;
+        for (const auto& whole : whole_)
+            if (std::get<1>(whole) >= begin && std::get<2>(whole) <= end)
+                some.whole_.push_back(whole);
+        return std::move(some).all();
     }
+    /// All, about the middle of the bed.
     operation::Hang all() && {
         Needle needle = centred(Stitches(static_cast<int>(hang_.map.size()))).first;
         for (Hung& hung : hang_.map) {
