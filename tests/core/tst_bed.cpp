@@ -262,12 +262,14 @@ void TestBed::hangingFromASibling() {
         {hang, op::JoinYarn{slate, Side::right}, op::Knit{Rows(2), slate}, op::BindOff{Side::right, 7, "chain", true}});
     QCOMPARE(codes(trim, &siblings), std::vector<std::string>{});
     hang.map.back().index = 5; // the edge has four openings
-    QCOMPARE(codes(program({hang, allOff()}), &siblings), std::vector<std::string>{"nothing_there"});
+    op::TakeOff off{at("L4"), at("R2"), op::Onto::holder, "rest"};
+    QCOMPARE(codes(program({hang, off}), &siblings), std::vector<std::string>{"nothing_there"});
     hang.map.pop_back();
     hang.from(kept);
     hang.put(Needle::atSlot(2), 6);
-    QCOMPARE(codes(program({hang, allOff()}), &siblings), std::vector<std::string>{"source_twice"});
-    QCOMPARE(codes(program({hang, allOff()})), (std::vector<std::string>{"nothing_there"}));
+    off.to = at("R3");
+    QCOMPARE(codes(program({hang, off}), &siblings), std::vector<std::string>{"source_twice"});
+    QCOMPARE(codes(program({hang, off})), (std::vector<std::string>{"nothing_there"}));
 }
 
 void TestBed::takeOffKeepsTheLoopsUnderTheWaste() {

@@ -4,6 +4,8 @@
 
 #include <QTest>
 
+#include <algorithm>
+
 using namespace vestimen;
 using namespace vestimen::test;
 using operation::Shaping;
@@ -49,6 +51,19 @@ private slots:
     void shapeMismatch();
     void everyFindingSaysWhereAndWhat();
     void findingsAreNotWithoutEnd();
+    void longStrand();
+    void strandsFollowTheirLoop();
+    void nothingKnits();
+    void rungOpen();
+    void noDeeperThanTheColumn();
+    void yarnJoined();
+    void carriageThere();
+    void edgeBeyond();
+    void firstLeftOpen();
+    void needleCrowded();
+    void takingOffWhatIsNotThere();
+    void edgeIncreasesAddUp();
+    void theFirstJoinSaysWhereTheCarriageStands();
 };
 
 void TestBedFindings::aSoundProgramFindsNothing() {
@@ -71,10 +86,11 @@ void TestBedFindings::needleTaken() {
 }
 
 void TestBedFindings::undeclaredEmpty() {
-    // Taken off, then put to hold and back by the lever: it comes to work with nothing on it.
+    // Taken off, then put to hold, which is wrong by itself, and back by the lever: it comes to work with nothing on
+    // it.
     QCOMPARE(codes(onSixNeedles({op::TakeOff{at("R3"), at("R3"), op::Onto::holder, "one"}, op::Hold{at("R3"), at("R3")},
                                  op::Knit{Rows(1), slate}, allOff()})),
-             Codes{"undeclared_empty"});
+             (Codes{"nothing_there", "undeclared_empty"}));
 }
 
 void TestBedFindings::undeclaredLadder() {
@@ -218,8 +234,9 @@ void TestBedFindings::sourceMissed() {
 }
 
 void TestBedFindings::needleFull() {
+    // Too full, whatever is done with them; knitted, they would be crowded too.
     QCOMPARE(codes(onSixNeedles({op::Transfer{{{at("L3"), at("R1")}, {at("L2"), at("R1")}, {at("L1"), at("R1")}}, {}},
-                                 op::Transfer{{{at("R2"), at("R1")}}, {}}, op::Knit{Rows(1), slate}, allOff()})),
+                                 op::Transfer{{{at("R2"), at("R1")}}, {}}, allOff()})),
              Codes{"needle_full"});
 }
 
@@ -294,6 +311,205 @@ void TestBedFindings::everyFindingSaysWhereAndWhat() {
 void TestBedFindings::findingsAreNotWithoutEnd() {
     const Fabric fabric = knit(onSixNeedles({op::BreakYarn{slate}, op::Knit{Rows(5000), slate}, allOff()}));
     QCOMPARE(fabric.findings.size(), 200u);
+}
+
+void TestBedFindings::longStrand() {
+    // Ten needles; the left six wait, so that the yarn turns at R1 and is wrapped round L1.
+    const auto shortRow = [](std::vector<Action> then) {
+        std::vector<Action> actions = {op::CastOn{"closed_loop", at("L6"), at("R4"), 1, slate, Side::right},
+                                       op::Knit{Rows(2), slate},
+                                       op::HoldLever{true},
+                                       op::Hold{at("L6"), at("L1")},
+                                       op::Knit{Rows(1), slate},
+                                       op::Wrap{at("L1")}};
+        actions.insert(actions.end(), then.begin(), then.end());
+        actions.push_back(allOff());
+        return program(actions);
+    };
+    // The carriage stands left, the yarn hangs in the middle: a row over all would begin five needles away.
+    QCOMPARE(codes(shortRow({op::HoldLever{false}, op::Knit{Rows(1), slate}})), Codes{"long_strand"});
+    QCOMPARE(codes(shortRow({op::HoldLever{false}, op::Knit{Rows(1), slate, {}, true}})), Codes{});
+    QCOMPARE(codes(shortRow({op::BreakYarn{slate}, op::JoinYarn{slate, Side::left}, op::HoldLever{false},
+                             op::Knit{Rows(1), slate}})),
+             Codes{});
+    // Across first, and all of them on the way back.
+    QCOMPARE(codes(shortRow({op::Knit{Rows(1), slate}, op::HoldLever{false}, op::Knit{Rows(1), slate}})), Codes{});
+    // Two needles may lie between, three may not.
+    const auto bringsBack = [&](const char* last) {
+        return shortRow({op::Release{at(last), at("L1")}, op::Knit{Rows(1), slate}, op::HoldLever{false},
+                         op::Knit{Rows(1), slate}});
+    };
+    QCOMPARE(codes(bringsBack("L4")), Codes{});
+    QCOMPARE(codes(bringsBack("L5")), Codes{"long_strand"});
+    // Needles that the edge's shaping has just emptied do not count; those that were emptied long ago do.
+    const auto off = [](Side side) { return op::BindOff{side, 4}; };
+    QCOMPARE(
+        codes(program(
+            {op::CastOn{"closed_loop", at("L6"), at("R4"), 1, slate, Side::right}, op::Knit{Rows(2), slate},
+             op::Transfer{{{at("R4"), at("L1")}, {at("R3"), at("L2")}, {at("R2"), at("L3")}, {at("R1"), at("L4")}}, {}},
+             op::Knit{Rows(1), slate}, allOff()})),
+        Codes{});
+    QCOMPARE(
+        codes(program({op::CastOn{"closed_loop", at("L6"), at("R4"), 1, slate, Side::right}, op::Knit{Rows(2), slate},
+                       off(Side::right), op::Knit{Rows(2), slate}, op::HoldLever{true}, op::Hold{at("L6"), at("L1")},
+                       op::MoveCarriage{Side::left}, op::HoldLever{false}, op::Knit{Rows(1), slate}, allOff()})),
+        Codes{"long_strand"});
+}
+
+void TestBedFindings::strandsFollowTheirLoop() {
+    // What the yarn leads from is moved five needles on, with all the rest: the row begins beside it.
+    op::Transfer all;
+    for (int slot = 2; slot >= -3; --slot)
+        all.moves.emplace_back(Needle::atSlot(slot), Needle::atSlot(slot + 5));
+    QCOMPARE(codes(onSixNeedles({op::Knit{Rows(2), slate}, all, op::Knit{Rows(1), slate}, allOff()})), Codes{});
+    // The same where it waits on a holder meanwhile.
+    const HangSource kept{{}, HangSource::Kind::kept, "all"};
+    op::Hang again{{kept}, {}, {kept}};
+    for (int i = 0; i < 6; ++i)
+        again.put(Needle::atSlot(2 + i), i + 1);
+    QCOMPARE(codes(onSixNeedles({op::Knit{Rows(2), slate}, op::TakeOff{at("L3"), at("R3"), op::Onto::holder, "all"},
+                                 again, op::Knit{Rows(1), slate}, allOff()})),
+             Codes{});
+    // Hung the other way round, it leads from the far end.
+    std::ranges::reverse(again.map);
+    for (int i = 0; i < 6; ++i)
+        again.map[static_cast<std::size_t>(i)].needle = Needle::atSlot(2 + i);
+    QCOMPARE(codes(onSixNeedles({op::Knit{Rows(2), slate}, op::TakeOff{at("L3"), at("R3"), op::Onto::holder, "all"},
+                                 again, op::Knit{Rows(1), slate}, allOff()})),
+             Codes{"long_strand"});
+}
+
+void TestBedFindings::nothingKnits() {
+    QCOMPARE(codes(onSixNeedles({op::Knit{Rows(1), slate}, op::HoldLever{true}, op::Hold{at("L3"), at("R3")},
+                                 op::Knit{Rows(2), slate}, op::HoldLever{false}, op::Knit{Rows(1), slate}, allOff()})),
+             Codes{"nothing_knits"});
+}
+
+void TestBedFindings::rungOpen() {
+    const auto takenUp = [](int rows, bool ladder) {
+        return onSixNeedles({op::Knit{Rows(4), slate}, op::Drop{at("L1"), Rows(3), ladder},
+                             op::Reform{at("L1"), Rows(rows)}, op::Knit{Rows(1), slate}, allOff()});
+    };
+    QCOMPARE(codes(takenUp(3, false)), Codes{});
+    QCOMPARE(codes(takenUp(2, false)), Codes{"rung_open"});
+    QCOMPARE(codes(takenUp(2, true)), Codes{});
+    QCOMPARE(codes(takenUp(4, false)), Codes{"nothing_there"});
+}
+
+void TestBedFindings::noDeeperThanTheColumn() {
+    // Four rows stand on the cast on.
+    const auto letDown = [](int rows) {
+        return onSixNeedles({op::Knit{Rows(4), slate}, op::Drop{at("L1"), Rows(rows)}, op::Reform{at("L1"), Rows(4)},
+                             op::Knit{Rows(1), slate}, allOff()});
+    };
+    QCOMPARE(codes(letDown(4)), Codes{});
+    QCOMPARE(codes(letDown(5)), Codes{"nothing_there"});
+}
+
+void TestBedFindings::yarnJoined() {
+    QCOMPARE(codes(onSixNeedles({op::JoinYarn{slate, Side::right}, op::Knit{Rows(1), slate}, allOff()})),
+             Codes{"yarn_joined"});
+}
+
+void TestBedFindings::carriageThere() {
+    const auto goes = [](Side side) {
+        return onSixNeedles({op::Knit{Rows(1), slate}, op::BreakYarn{slate}, op::HoldLever{true},
+                             op::Hold{at("L3"), at("R3")}, op::MoveCarriage{side}, op::JoinYarn{slate, side},
+                             op::HoldLever{false}, op::Knit{Rows(1), slate}, allOff()});
+    };
+    QCOMPARE(codes(goes(Side::right)), Codes{});
+    QCOMPARE(codes(goes(Side::left)), Codes{"carriage_there"});
+}
+
+void TestBedFindings::edgeBeyond() {
+    Program named = onSixNeedles({op::Knit{Rows(4), slate}, allOff()});
+    named.edges = {{"side", Side::left, 2, 4}};
+    QCOMPARE(codes(named), Codes{});
+    named.edges[0].lastPass = 5;
+    QCOMPARE(codes(named), Codes{"edge_beyond"});
+    named.edges[0] = {"side", Side::left, 4, 2};
+    QCOMPARE(codes(named), Codes{"edge_beyond"});
+}
+
+void TestBedFindings::firstLeftOpen() {
+    const auto onWaste = [](int hung) {
+        op::Hang hang{{HangSource{}}, {}, {}};
+        for (int slot = -3; slot < -3 + hung; ++slot)
+            hang.put(Needle::atSlot(slot), Needle::atSlot(slot));
+        std::vector<Action> actions = {op::CastOn{"closed_loop", at("L3"), at("R3"), 1, waste, Side::right},
+                                       op::Knit{Rows(4), waste}, op::BreakYarn{waste}, op::JoinYarn{slate, Side::right},
+                                       op::Knit{Rows(6), slate}};
+        if (hung > 0)
+            actions.emplace_back(hang);
+        actions.emplace_back(op::Knit{Rows(1), slate});
+        actions.push_back(allOff());
+        return program(actions);
+    };
+    QCOMPARE(codes(onWaste(6)), Codes{});
+    QCOMPARE(codes(onWaste(5)), Codes{"first_left_open"});
+    Program kept = onWaste(0);
+    QCOMPARE(codes(kept), Codes{"first_left_open"});
+    // Named, it can be hung by another piece.
+    kept.firstRowKeptAs = "toe";
+    const Fabric fabric = knit(kept);
+    QVERIFY(fabric.findings.empty());
+    QCOMPARE(fabric.kept.at("toe").size(), 6u);
+    const auto slotOf = [&](LoopId loop) { return fabric.loops[loop].slot; };
+    QVERIFY(std::ranges::is_sorted(fabric.kept.at("toe"), {}, slotOf));
+}
+
+void TestBedFindings::needleCrowded() {
+    const auto knitted = [](std::vector<Action> actions) {
+        actions.insert(actions.begin(), op::Knit{Rows(2), slate});
+        actions.emplace_back(op::Knit{Rows(2), slate});
+        actions.push_back(allOff());
+        return onSixNeedles(actions);
+    };
+    // The last chain loop and the decrease meet on one needle.
+    const op::Decrease simple{Side::right, 1, Shaping::edge};
+    QCOMPARE(codes(knitted({op::BindOff{Side::right, 1}, simple})), Codes{"needle_crowded"});
+    QCOMPARE(codes(knitted({op::BindOff{Side::right, 1}})), Codes{});
+    QCOMPARE(codes(knitted({op::BindOff{Side::right, 1}, op::Knit{Rows(2), slate}, simple})), Codes{});
+    QCOMPARE(codes(knitted({op::Decrease{Side::right, 2, Shaping::edge}})), Codes{"needle_crowded"});
+    QCOMPARE(codes(knitted({op::Decrease{Side::right, 2, Shaping::fashioned, 3}})), Codes{});
+    for (const Finding& finding : knit(knitted({op::BindOff{Side::right, 1}, simple})).findings)
+        QCOMPARE(finding.severity, Severity::warning);
+    // A stitch with two wraps is one stitch.
+    QCOMPARE(
+        codes(onSixNeedles({op::Knit{Rows(1), slate}, op::HoldLever{true}, op::Hold{at("R3"), at("R3")},
+                            op::Knit{Rows(1), slate}, op::Wrap{at("R3")}, op::Knit{Rows(2), slate}, op::Wrap{at("R3")},
+                            op::Knit{Rows(1), slate}, op::HoldLever{false}, op::Knit{Rows(1), slate}, allOff()})),
+        Codes{});
+}
+
+void TestBedFindings::takingOffWhatIsNotThere() {
+    QCOMPARE(codes(onSixNeedles({op::TakeOff{at("L3"), at("R4"), op::Onto::holder, "rest"}})), Codes{"nothing_there"});
+    // Needles that an arrangement leaves empty are no mistake.
+    QCOMPARE(codes(program({op::CastOn{"closed_loop", at("L3"), at("R2"), 2, slate, Side::right},
+                            op::Knit{Rows(2), slate}, op::TakeOff{at("L3"), at("R2"), op::Onto::holder, "rest"}})),
+             Codes{});
+    QCOMPARE(codes(onSixNeedles({op::Hold{at("L4"), at("L3")}, op::Knit{Rows(1), slate}, allOff()})),
+             (Codes{"nothing_there", "undeclared_empty"}));
+    // A fashioned decrease of two with one stitch moving would leave one between.
+    QCOMPARE(codes(onSixNeedles({op::Decrease{Side::left, 2, Shaping::fashioned, 1}, allOff()})),
+             Codes{"no_neighbour"});
+}
+
+void TestBedFindings::edgeIncreasesAddUp() {
+    const op::Increase one{Side::right, 1, Shaping::edge};
+    Program twice = onSixNeedles({one, one, op::Knit{Rows(2), slate}, allOff()});
+    twice.shape = {{2, 8}};
+    QCOMPARE(codes(twice), Codes{});
+}
+
+void TestBedFindings::theFirstJoinSaysWhereTheCarriageStands() {
+    const Program onSibling =
+        program({op::JoinYarn{slate, Side::left}, op::CastOn{"closed_loop", at("L3"), at("R3"), 1, rust, Side::left},
+                 op::Knit{Rows(1), rust}, allOff()});
+    QCOMPARE(codes(onSibling), Codes{});
+    QCOMPARE(codes(program({op::CastOn{"closed_loop", at("L3"), at("R3"), 1, rust, Side::left},
+                            op::JoinYarn{slate, Side::right}, op::Knit{Rows(1), rust}, allOff()})),
+             Codes{"away_from_carriage"});
 }
 
 QTEST_APPLESS_MAIN(TestBedFindings)

@@ -6,6 +6,12 @@
 
 namespace vestimen::test {
 
+namespace {
+
+constexpr auto everything = "everything that is on the bed";
+
+} // namespace
+
 Needle at(const char* name) {
     return Needle::parse(name).value();
 }
@@ -16,8 +22,16 @@ Program program(std::vector<Action> actions) {
     result.worn = "test";
     result.machine.needles = 20;
     result.yarns = {{"A", "slate", YarnRole::main}, {"W", "cream", YarnRole::waste}, {"B", "rust", YarnRole::contrast}};
-    for (Action& action : actions)
-        result.operations.push_back({std::move(action), std::nullopt});
+    for (Action& action : actions) {
+        if (const auto* off = std::get_if<op::TakeOff>(&action); off && off->as == everything) {
+            VirtualBed bed(result);
+            bed.advance({result.operations.size(), 0});
+            const NeedleSpan span = bed.occupied();
+            result.operations.push_back({op::TakeOff{span.first, span.last, op::Onto::holder, "rest"}, std::nullopt});
+        } else {
+            result.operations.push_back({std::move(action), std::nullopt});
+        }
+    }
     return result;
 }
 
@@ -93,7 +107,7 @@ std::string differenceByHand(const Program& program, const Siblings* siblings) {
 }
 
 Action allOff() {
-    return op::TakeOff{at("L10"), at("R10"), op::Onto::holder, "rest"};
+    return op::TakeOff{Needle(), Needle(), op::Onto::holder, everything};
 }
 
 } // namespace vestimen::test

@@ -25,7 +25,7 @@ std::vector<std::string> codes(const Program& program, const Siblings* siblings 
 std::string differenceByHand(const Program& program, const Siblings* siblings = nullptr);
 /// The first thing in which two fabrics differ; empty when they are alike, loop by loop.
 std::string difference(const Fabric& one, const Fabric& other);
-/// Takes everything off at the end, so that no loops are left.
+/// Takes everything off at the end, so that no loops are left; program() puts in what is on the main bed by then.
 Action allOff();
 
 } // namespace vestimen::test

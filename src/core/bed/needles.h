@@ -22,6 +22,7 @@ struct NeedleState {
     bool ladderAllowed = false; ///< the arrangement or an operation left it empty on purpose
     bool wrapped = false;       ///< since it came to hold
     std::int16_t placed = -1;   ///< the yarn it takes in the next pass only
+    LoopId emptiedAt = 0;       ///< so many loops were made when shaping last emptied it
     /// Further loops, in order; as many as most needles ever hold lie within.
     boost::container::small_vector<LoopId, 3> more;
 
@@ -170,6 +171,24 @@ public:
     std::optional<Needle> outermost(Side side) const;
     /// Whether no needle with a loop would knit while the hold lever is on.
     bool allHeld() const;
+    /// The needle that now has a loop, or has it hung on it again; the search begins at `from`. A loop of a settled
+    /// needle is found by its place in the run. `isIt` tells whether a loop is the one that is sought.
+    template<class IsIt> std::optional<Needle> find(Needle from, IsIt isIt) const {
+        const auto holds = [&](Needle needle) {
+            if (!has(needle) || look(needle).loops == 0)
+                return false;
+            const NeedleState& state = look(needle);
+            return isIt(settled_.holds(needle.slot()) ? settled_.loop(needle.slot()) : state.first) ||
+                   (hung_.holds(needle.slot()) && isIt(hung_.loop(needle.slot()))) ||
+                   std::ranges::any_of(state.more, isIt);
+        };
+        for (int away = 0; away <= perBed_; ++away)
+            for (const int slot : {from.slot() - away, from.slot() + away})
+                for (const Bed bed : {Bed::main, Bed::second})
+                    if (const Needle needle = Needle::atSlot(slot, bed); holds(needle))
+                        return needle;
+        return std::nullopt;
+    }
 
 private:
     void unsettle(int slot);

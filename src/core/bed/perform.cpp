@@ -3,6 +3,7 @@
 #include "core/bed/virtual_bed.h"
 
 #include <algorithm>
+#include <utility>
 
 namespace vestimen {
 
@@ -67,6 +68,12 @@ struct Perform {
         bed.find("nothing_there", needle, {"There is no loop on {0} to {1}.", {needle, std::string(what)}});
     }
 
+    /// A needle that shaping has emptied.
+    void putOut(NeedleState& state) const {
+        state.position = Position::out;
+        state.emptiedAt = static_cast<LoopId>(bed.fabric_.loops.size());
+    }
+
     /// Calls `each` for the needles from one to the other that the bed has.
     template<class Each> void span(Needle from, Needle to, Each each) const {
         const int step = from.slot() <= to.slot() ? 1 : -1;
@@ -92,6 +99,7 @@ struct Perform {
         bed.yarns_[castOn.yarn] = {true, castOn.carriage};
         bed.workingYarn_ = castOn.yarn;
         bed.carriage_ = castOn.carriage;
+        bed.carriageKnown_ = true;
         bed.lastKnitted_.reset();
         int place = 0;
         span(castOn.from, castOn.to, [&](Needle needle) {
@@ -102,17 +110,25 @@ struct Perform {
             }
             if (state.loops > 0)
                 return bed.find("needle_taken", needle, {"{0} already holds a loop.", {needle}});
-            bed.push(needle, state, bed.make(LoopKind::castOn, needle, castOn.yarn, noLoop));
+            const LoopId made = bed.make(LoopKind::castOn, needle, castOn.yarn, noLoop);
+            bed.push(needle, state, made);
             state.position = Position::work;
+            // The yarn leads to the carriage from the end that is nearest to it.
+            if (const auto& yarn = bed.yarns_[castOn.yarn];
+                yarn.last == noLoop || (needle.slot() > yarn.lastAt.slot()) == (castOn.carriage == Side::right))
+                bed.leadsFrom(made, castOn.yarn, needle);
         });
     }
 
     void operator()(const Knit&) const {} // row by row in VirtualBed::advance
 
     void operator()(const Hold& hold) const {
+        bool reported = false;
         span(hold.from, hold.to, [&](Needle needle) {
             bed.needles_.activate(needle);
             NeedleState& state = bed.needles_.at(needle);
+            if (state.loops == 0 && !std::exchange(reported, true))
+                nothingThere(needle, "hold");
             if (state.position != Position::hold)
                 state.wrapped = false;
             state.position = Position::hold;
@@ -153,7 +169,9 @@ struct Perform {
         const auto yarn = bed.yarnAtHand("wrap");
         if (!yarn)
             return;
-        bed.push(wrap.needle, bed.make(LoopKind::wrap, wrap.needle, *yarn, state.newest()));
+        const LoopId made = bed.make(LoopKind::wrap, wrap.needle, *yarn, state.newest());
+        bed.push(wrap.needle, made);
+        bed.leadsFrom(made, *yarn, wrap.needle);
         state.wrapped = true;
     }
 
@@ -164,8 +182,10 @@ struct Perform {
                 return bed.find("nothing_there", std::nullopt, {"There is no edge to increase at.", {}});
             const Needle target = outer->towards(increase.side);
             if (increase.kind == Shaping::edge) {
-                // After the first, the needles outward are still empty.
-                const Needle next = outer->towards(increase.side, i + 1);
+                // Those that came before this row are still empty.
+                Needle next = target;
+                while (bed.onBed(next) && bed.needles_.look(next).expectsEmpty)
+                    next = next.towards(increase.side);
                 if (!atCarriage(increase.side, "a simple increase") || !bed.inReach(next))
                     return;
                 bed.needles_.activate(next);
@@ -194,6 +214,10 @@ struct Perform {
         const int moving = decrease.kind == Shaping::edge ? 1 : decrease.inset;
         const int times = decrease.kind == Shaping::edge ? decrease.count : 1;
         const int places = decrease.kind == Shaping::edge ? 1 : decrease.count;
+        if (places > moving)
+            return bed.find("no_neighbour", bed.needles_.outermost(decrease.side),
+                            {"{0} stitches cannot move in by {1} needles: the stitches between would be left out.",
+                             {moving, places}});
         for (int i = 0; i < times; ++i) {
             const auto outer = bed.needles_.outermost(decrease.side);
             if (!outer)
@@ -205,8 +229,8 @@ struct Perform {
             for (int moved = moving - 1; moved >= 0; --moved)
                 bed.move(outer->towards(inward, moved), outer->towards(inward, moved + places));
             for (int emptied = 0; emptied < places; ++emptied)
-                if (bed.needles_.look(outer->towards(inward, emptied)).loops == 0)
-                    bed.needles_.at(outer->towards(inward, emptied)).position = Position::out;
+                if (const Needle bare = outer->towards(inward, emptied); bed.needles_.look(bare).loops == 0)
+                    putOut(bed.needles_.at(bare));
         }
     }
 
@@ -234,7 +258,8 @@ struct Perform {
             const LoopId bound = bed.make(LoopKind::bound, needle, *yarn, chain == noLoop ? state.first : chain);
             bed.addParents(bound, state, chain != noLoop);
             state.clear();
-            state.position = Position::out;
+            putOut(state);
+            bed.leadsFrom(bound, *yarn, needle);
             chain = bound;
             if (!bindOff.as.empty())
                 made.push_back(bound);
@@ -275,7 +300,9 @@ struct Perform {
             if (!bed.onBed(from) || bed.needles_.look(from).loops > 0)
                 continue;
             const bool stays = std::find(transfer.stay.begin(), transfer.stay.end(), from) != transfer.stay.end();
-            bed.needles_.at(from).position = stays ? Position::work : Position::out;
+            putOut(bed.needles_.at(from));
+            if (stays)
+                bed.needles_.at(from).position = Position::work;
             bed.needles_.at(from).expectsEmpty = stays;
             bed.needles_.at(from).ladderAllowed = true;
         }
@@ -422,20 +449,21 @@ struct Perform {
 
     void operator()(const TakeOff& takeOff) const {
         std::vector<LoopId>& kept = bed.fabric_.kept[takeOff.as];
-        const std::size_t before = kept.size();
-        kept.reserve(before + static_cast<std::size_t>(std::abs(takeOff.to.slot() - takeOff.from.slot())) + 1);
+        kept.reserve(kept.size() + static_cast<std::size_t>(std::abs(takeOff.to.slot() - takeOff.from.slot())) + 1);
         BelowWaste belowWaste(bed.program_, bed.fabric_.loops, takeOff.from < takeOff.to ? 1 : -1);
         bed.needles_.unsettleAll();
+        bool reported = false;
         span(takeOff.from, takeOff.to, [&](Needle needle) {
-            if (bed.needles_.look(needle).loops == 0)
-                return;
             NeedleState& state = bed.needles_.at(needle);
+            if (state.loops == 0) {
+                if (!state.ladderAllowed && !std::exchange(reported, true))
+                    nothingThere(needle, "take off");
+                return;
+            }
             kept.push_back(belowWaste.of(state.first));
             state.clear();
             state.position = Position::out;
         });
-        if (kept.size() == before)
-            nothingThere(takeOff.from, "take off");
     }
 
     void operator()(const Drop& drop) const {
@@ -443,15 +471,21 @@ struct Perform {
             return;
         if (bed.needles_.look(drop.needle).loops == 0)
             return nothingThere(drop.needle, "let down");
-        const NeedleState stack = bed.needles_.lift(drop.needle);
-        LoopId loop = stack.newest();
+        const LoopId newest = bed.needles_.state(drop.needle).newest();
+        LoopId loop = newest;
         int depth = 0;
         while (depth < drop.rows.count() && bed.fabric_.loops[loop].parent != noLoop) {
-            --bed.fabric_.loopsPerYarn[bed.fabric_.loops[loop].yarn]; // its yarn is a bar again
             loop = bed.fabric_.loops[loop].parent;
             ++depth;
         }
-        bed.dropped_[drop.needle] = {loop, depth};
+        if (depth < drop.rows.count())
+            return bed.find(
+                "nothing_there", drop.needle,
+                {"{0} has {1} rows below it that can be let down, not {2}.", {drop.needle, depth, drop.rows}});
+        for (LoopId let = newest; let != loop; let = bed.fabric_.loops[let].parent)
+            --bed.fabric_.loopsPerYarn[bed.fabric_.loops[let].yarn]; // its yarn is a bar again
+        bed.needles_.lift(drop.needle);
+        bed.dropped_[drop.needle] = {loop, depth, drop.ladder};
         bed.needles_.at(drop.needle).position = Position::out;
         bed.needles_.at(drop.needle).ladderAllowed = true;
     }
@@ -460,8 +494,16 @@ struct Perform {
         const auto dropped = bed.dropped_.find(reform.needle);
         if (dropped == bed.dropped_.end())
             return nothingThere(reform.needle, "take up again");
-        auto [loop, depth] = dropped->second;
+        auto [loop, depth, ladder] = dropped->second;
         bed.dropped_.erase(dropped);
+        const int left = depth - reform.rows.count();
+        if (left < 0)
+            bed.find("nothing_there", reform.needle,
+                     {"{0} has {1} rungs to take up, not {2}.", {reform.needle, depth, reform.rows}});
+        if (left > 0 && !ladder)
+            bed.find("rung_open", reform.needle,
+                     {"{1} rungs at {0} stay open: take them up too, or say that a ladder is meant.",
+                      {reform.needle, left}});
         const YarnIndex yarn = bed.fabric_.loops[loop].yarn;
         for (int rung = 0; rung < std::min(depth, reform.rows.count()); ++rung) {
             loop = bed.make(LoopKind::knit, reform.needle, yarn, loop, reform.as == Reformed::purl);
@@ -472,6 +514,7 @@ struct Perform {
 
     void breakYarn(YarnIndex yarn) const {
         bed.yarns_[yarn].joined = false;
+        bed.yarns_[yarn].last = noLoop;
         bed.fabric_.ends += 2;
         if (bed.workingYarn_ == yarn)
             bed.workingYarn_.reset();
@@ -486,14 +529,25 @@ struct Perform {
     }
 
     void operator()(const JoinYarn& join) const {
-        if (join.carriage)
+        if (join.carriage && !bed.carriageKnown_)
+            bed.carriage_ = *join.carriage;
+        else if (join.carriage)
             atCarriage(*join.carriage, "joining yarn");
-        bed.yarns_[join.yarn] = {true, bed.carriage_};
+        bed.carriageKnown_ = true;
+        if (bed.yarns_[join.yarn].joined)
+            bed.find("yarn_joined", std::nullopt,
+                     {"{0} is joined already: knit with it, or break it first.", {bed.program_.yarns[join.yarn].name}});
+        else
+            bed.yarns_[join.yarn] = {true, bed.carriage_};
         bed.workingYarn_ = join.yarn;
         bed.lastKnitted_.reset();
     }
 
     void operator()(const MoveCarriage& move) const {
+        if (move.how == Crossing::freePass && bed.carriageKnown_ && move.to == bed.carriage_)
+            bed.find("carriage_there", std::nullopt,
+                     {"The carriage stands {0} already: leave this free pass out.", {bed.carriage_}});
+        bed.carriageKnown_ = true;
         if (move.how == Crossing::freePass) {
             if (!bed.leverOn_ || !bed.needles_.allHeld())
                 bed.find("undeclared_float", std::nullopt,

@@ -56,6 +56,14 @@ void VirtualBed::findEmpty(Needle needle) {
          {"{0} is in work but holds nothing: hang a loop on it, or put it out of work.", {needle}});
 }
 
+void VirtualBed::findCrowded(Needle needle, const NeedleState& state) {
+    const auto isStitch = [this](LoopId loop) { return fabric_.loops[loop].kind != LoopKind::wrap; };
+    if (isStitch(state.first) + std::ranges::count_if(state.more, isStitch) >= 3)
+        find("needle_crowded", needle,
+             {"{0} knits three stitches as one, a hard knot: knit a row between, or use two needles.", {needle}},
+             Severity::warning);
+}
+
 void VirtualBed::findOtherWidth(int stitches, int wanted) {
     shapeWrong_ = true;
     find("shape_mismatch", std::nullopt, {"This row has {0} stitches where the shaping has {1}.", {stitches, wanted}});
@@ -93,6 +101,37 @@ std::optional<YarnIndex> VirtualBed::yarnAtHand(const char* what) {
         return std::nullopt;
     }
     return workingYarn_;
+}
+
+std::optional<Needle> VirtualBed::strandFrom(const YarnPlace& yarn) const {
+    if (yarn.last == noLoop)
+        return std::nullopt;
+    const auto isIt = [&](LoopId loop) {
+        return loop == yarn.last || (loop != noLoop && loop > yarn.last && fabric_.loops[loop].kind == LoopKind::hung &&
+                                     fabric_.loops[loop].parent == yarn.last);
+    };
+    return needles_.find(yarn.lastAt, isIt).value_or(yarn.lastAt);
+}
+
+void VirtualBed::checkStrand(Needle from, LoopId last) {
+    constexpr int most = 2;
+    const Needle to = fabric_.loops[fabric_.passes.back().firstLoop].needle();
+    const auto [low, high] = std::minmax({from.slot(), to.slot()});
+    const auto countsAt = [&](int slot) {
+        const auto counts = [&](Needle needle) {
+            return onBed(needle) && (needles_.look(needle).loops > 0 || needles_.look(needle).emptiedAt <= last);
+        };
+        return counts(Needle::atSlot(slot)) ||
+               (needles_.twoBeds() && needles_.look(Needle::atSlot(slot, Bed::second)).loops > 0);
+    };
+    int over = 0;
+    for (int slot = low + 1; slot < high; ++slot)
+        over += countsAt(slot) ? 1 : 0;
+    if (over > most)
+        find("long_strand", to,
+             {"The yarn would lie loose from {0} to {1}, over {2} needles: begin this row where the yarn is, or break "
+              "it.",
+              {from, to, over}});
 }
 
 void VirtualBed::checkTurn() {
@@ -170,6 +209,7 @@ void VirtualBed::knitLikeBefore(Pass row, int rows) {
         add(row);
     }
     fabric_.loopsPerYarn[row.yarn] += rows * static_cast<int>(row.loopCount);
+    leadsFrom(static_cast<LoopId>(fabric_.loops.size()) - 1, row.yarn, fabric_.loops.back().needle());
     if (settled.empty())
         for (auto loop = fabric_.loops.from(row.firstLoop); loop.id() < fabric_.loops.size(); ++loop)
             needles_.unsettled((*loop).needle()).first = loop.id();
@@ -215,6 +255,9 @@ void VirtualBed::pass(const operation::Knit& knit) {
         size_ = knit.size;
     checkHeadOn();
     checkTurn();
+    const LoopId strandLoop = yarns_[knit.yarn].last;
+    const bool mayBeLong = knit.floatAllowed || yarns_[knit.yarn].side != carriage_; // or that was found already
+    const auto strand = joined && !mayBeLong ? strandFrom(yarns_[knit.yarn]) : std::nullopt;
 
     const YarnRole role = program_.yarns[knit.yarn].role;
     Pass row;
@@ -231,6 +274,11 @@ void VirtualBed::pass(const operation::Knit& knit) {
         add(row);
         finishRow(row);
     }
+    if (fabric_.passes.back().loopCount == 0)
+        find("nothing_knits", std::nullopt,
+             {"The carriage goes over and no needle knits: put needles to work, or leave the row out.", {}});
+    else if (strand)
+        checkStrand(*strand, strandLoop);
     if (!fabric_.firstMainPass && fabric_.passes.back().loopCount > 0 && role == YarnRole::main)
         fabric_.firstMainPass = fabric_.passes.size() - 1;
     steady_ = steady_ && fabric_.findings.size() == findings;
@@ -286,6 +334,7 @@ void VirtualBed::knitSettled(Across& across) {
         steady_ = false;
     }
     needles_.settledKnitted(step > 0 ? id : id + count - 1, step);
+    leadsFrom(id + count - 1, across.knit.yarn, Needle::atSlot(settled.far(step)));
     lastKnitted_ = Needle::atSlot(settled.far(step));
 }
 
@@ -334,7 +383,10 @@ void VirtualBed::knitNeedle(Needle needle, NeedleState& state, Across& across) {
     }
     fabric_.loops.push_back(Loop{state.first, static_cast<std::int16_t>(needle.slot()), yarn,
                                  state.loops == 0 ? LoopKind::empty : LoopKind::knit, needle.bed()});
+    leadsFrom(id, yarn, needle);
     if (state.loops > 1) {
+        if (state.loops > 2)
+            findCrowded(needle, state);
         addParents(id, state, false);
         state.more.clear();
     }
@@ -346,6 +398,33 @@ void VirtualBed::knitNeedle(Needle needle, NeedleState& state, Across& across) {
     state.position = Position::work;
 }
 
+/// The first row's loops are open below where they stood on yarn that comes out again.
+void VirtualBed::checkFirstRow() {
+    if (!fabric_.firstMainPass)
+        return;
+    const Pass& first = fabric_.passes[*fabric_.firstMainPass];
+    const std::vector<bool>& hung = sourcesUsed_[{&fabric_, HangSource::Kind::first}];
+    std::vector<LoopId> open;
+    auto loop = fabric_.loops.from(first.firstLoop);
+    for (LoopId i = 0; i < first.loopCount; ++i, ++loop) {
+        const LoopId below = (*loop).parent;
+        if (below != noLoop && protects(program_.yarns[fabric_.loops[below].yarn].role) &&
+            (loop.id() >= hung.size() || !hung[loop.id()]))
+            open.push_back(loop.id());
+    }
+    if (open.empty())
+        return;
+    if (program_.firstRowKeptAs.empty()) {
+        find("first_left_open", fabric_.loops[open.front()].needle(),
+             {"{0} loops of the first row stood on waste yarn and were never hung: hang them, or name the row that is "
+              "kept for a join.",
+              {static_cast<int>(open.size())}});
+    } else {
+        std::ranges::sort(open, {}, [this](LoopId id) { return fabric_.loops[id].slot; });
+        fabric_.kept[program_.firstRowKeptAs] = std::move(open);
+    }
+}
+
 Fabric VirtualBed::finish() {
     advance({program_.operations.size(), 0});
     for (const Bed bed : {Bed::main, Bed::second})
@@ -354,8 +433,16 @@ Fabric VirtualBed::finish() {
                  {"{0} still holds a loop at the end: bind it off or take it off.", {left.first}});
             break;
         }
-    for (const auto& [needle, loop] : dropped_)
-        find("loop_lost", needle, {"The loop let down at {0} was never taken up again.", {needle}});
+    for (const auto& [needle, dropped] : dropped_)
+        if (!dropped.ladder)
+            find("loop_lost", needle, {"The loop let down at {0} was never taken up again.", {needle}});
+    checkFirstRow();
+    for (const NamedEdge& edge : program_.edges)
+        if (edge.firstPass < 1 || edge.firstPass > edge.lastPass ||
+            edge.lastPass > static_cast<int>(fabric_.passes.size()))
+            find("edge_beyond", std::nullopt,
+                 {"The edge {0} goes from row {1} to {2}, and the piece has {3} rows.",
+                  {edge.name, edge.firstPass, edge.lastPass, static_cast<int>(fabric_.passes.size())}});
     if (!program_.shape.empty() && !shapeWrong_) {
         int wanted = 0;
         for (const WidthRun& run : program_.shape)

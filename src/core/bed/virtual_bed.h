@@ -41,6 +41,8 @@ private:
     struct YarnPlace {
         bool joined = false;
         Side side = Side::right;
+        LoopId last = noLoop; ///< the newest loop that it made since it was joined
+        Needle lastAt = {};   ///< where it was made
     };
 
     void find(const char* code, std::optional<Needle> needle, Phrase text, Severity severity = Severity::error);
@@ -50,6 +52,7 @@ private:
     void findFloat(Needle needle);
     void findLadder(Needle needle);
     void findEmpty(Needle needle);
+    void findCrowded(Needle needle, const NeedleState& state);
     void findOtherWidth(int stitches, int wanted);
     bool inReach(Needle needle) {
         if (!onBed(needle))
@@ -84,6 +87,16 @@ private:
     /// All loops of a needle.
     void move(Needle from, Needle to);
     std::optional<YarnIndex> yarnAtHand(const char* what);
+    /// The yarn leads away from this loop now.
+    void leadsFrom(LoopId loop, YarnIndex yarn, Needle needle) {
+        yarns_[yarn].last = loop;
+        yarns_[yarn].lastAt = needle;
+    }
+    /// Where the loop is that a yarn leads away from, moved or hung again as it may be; nothing before its first.
+    std::optional<Needle> strandFrom(const YarnPlace& yarn) const;
+    /// The yarn led from there to the first needle of the newest pass; `last` was its loop before.
+    void checkStrand(Needle from, LoopId last);
+    void checkFirstRow();
     void pass(const operation::Knit& knit);
     struct Across;
     void knitAcross(const operation::Knit& knit, Pass& row);
@@ -114,13 +127,19 @@ private:
     std::optional<YarnIndex> workingYarn_;
     std::optional<StitchSize> size_;
     Side carriage_ = Side::right;
+    bool carriageKnown_ = false; ///< the first cast on or join says where it stands
     bool leverOn_ = false;
     int counter_ = 0;
     std::optional<Needle> lastKnitted_; ///< in the pass before, while the yarn still comes from there
     bool steady_ = false; ///< the pass before left every needle as it was, but for its loop, and found nothing
     /// The loops that were hung, of each piece and kind of source.
     std::map<std::pair<const Fabric*, HangSource::Kind>, std::vector<bool>> sourcesUsed_;
-    std::map<Needle, std::pair<LoopId, int>> dropped_; ///< needle to the loop let down and its depth
+    struct Dropped {
+        LoopId loop; ///< the lowest, which is still whole
+        int rungs;
+        bool ladder;
+    };
+    std::map<Needle, Dropped> dropped_;
     std::size_t shapeRun_ = 0;
     int shapePasses_ = 0;
     bool shapeWrong_ = false;

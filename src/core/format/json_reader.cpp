@@ -18,6 +18,8 @@ Json parseJson(const std::string& text) {
             throw FormatError(
                 fmt::format("The file ends in the middle, on line {}: it was cut off or not written whole.", line));
         throw FormatError(fmt::format("Line {} is not JSON: there is something that does not belong there.", line));
+    } catch (const Json::out_of_range&) {
+        throw FormatError("A number in the file is too large for any number here: no figure has hundreds of digits.");
     }
 }
 

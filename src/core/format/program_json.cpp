@@ -4,6 +4,8 @@
 #include "core/format/json_reader.h"
 #include "core/format/stitch_size_json.h"
 
+#include <fmt/format.h>
+
 #include <charconv>
 
 namespace vestimen {
@@ -32,6 +34,9 @@ std::string text(const HangSource& source, const Hung& hung) {
     const bool byNeedle = source.kind == HangSource::Kind::first || source.kind == HangSource::Kind::bar;
     return toText(source) + ":" + (byNeedle ? hung.of.name() : std::to_string(hung.index));
 }
+
+/// More than any piece has; so many take a moment and some memory to run.
+constexpr int mostRows = 30000;
 
 constexpr std::pair<YarnRole, const char*> roles[] = {
     {YarnRole::main, "main"}, {YarnRole::contrast, "contrast"}, {YarnRole::waste, "waste"}, {YarnRole::ravel, "ravel"}};
@@ -111,7 +116,10 @@ public:
                 {"as", op.as}};
     }
     Json operator()(const Drop& op) const {
-        return {{"op", "drop"}, {"needle", op.needle.name()}, {"rows", op.rows.count()}};
+        Json json = {{"op", "drop"}, {"needle", op.needle.name()}, {"rows", op.rows.count()}};
+        if (op.ladder)
+            json["ladder"] = true;
+        return json;
     }
     Json operator()(const Reform& op) const {
         return {{"op", "reform"},
@@ -247,8 +255,10 @@ private:
                            json.at("as").text()};
         }
         if (op == "drop") {
-            json.expectKeys({"op", "row", "needle", "rows"});
-            return Drop{needle(json.at("needle")), Rows(json.at("rows").integer(1, 30000))};
+            json.expectKeys({"op", "row", "needle", "rows", "ladder"});
+            const auto ladder = json.find("ladder");
+            return Drop{needle(json.at("needle")), Rows(json.at("rows").integer(1, 30000)),
+                        ladder && ladder->boolean()};
         }
         if (op == "reform") {
             json.expectKeys({"op", "row", "needle", "rows", "as"});
@@ -449,6 +459,8 @@ std::string toJson(const Program& program) {
                 json["yarns"][yarn.id] = {{"name", yarn.name}, {"role", name}};
     if (program.openTurnsWanted)
         json["open_turns_wanted"] = true;
+    if (!program.firstRowKeptAs.empty())
+        json["first_row_kept_as"] = program.firstRowKeptAs;
     json["operations"] = Json::array();
     const OperationWriter writer(program);
     for (const Operation& operation : program.operations) {
@@ -472,7 +484,7 @@ Program programFromJson(const std::string& text) {
     const JsonReader json(parsed);
     expectFormat(json, "vestimen-program", 1);
     json.expectKeys({"format", "version", "piece", "worn", "worn_side_out", "machine", "yarns", "open_turns_wanted",
-                     "operations", "edges", "shape"});
+                     "first_row_kept_as", "operations", "edges", "shape"});
     Program program;
     program.piece = json.at("piece").text();
     program.worn = json.at("worn").text();
@@ -489,8 +501,17 @@ Program programFromJson(const std::string& text) {
     });
     if (const auto wanted = json.find("open_turns_wanted"))
         program.openTurnsWanted = wanted->boolean();
+    if (const auto kept = json.find("first_row_kept_as"))
+        program.firstRowKeptAs = kept->text();
     const OperationReader reader(program);
-    json.at("operations").forEach([&](const JsonReader& each) { program.operations.push_back(reader.read(each)); });
+    int rows = 0;
+    json.at("operations").forEach([&](const JsonReader& each) {
+        program.operations.push_back(reader.read(each));
+        if (const auto* knit = std::get_if<Knit>(&program.operations.back().action))
+            rows += knit->rows.count();
+        if (rows > mostRows)
+            each.fail(fmt::format("brings the program to {} rows; at most {} are read", rows, mostRows));
+    });
     const auto pair = [](const JsonReader& list, int least) {
         std::vector<int> values;
         list.forEach([&](const JsonReader& value) { values.push_back(value.integer(least, 100000)); });

@@ -215,11 +215,22 @@ private:
             return writer_.offOnWaste(wasteRows, Stitches(wholeNeck().size()), mainYarn, {{"neck", wholeNeck()}});
         }
         if (!counts_.shoulderSteps.empty()) {
-            for (const Side side : armholes.sides())
-                release(writer_, shoulder(side));
+            // The yarn is at the neck's edge: a row that began at the outer end would leave it lying under a shoulder.
+            const Side near = writer_.carriage();
+            const Side far = opposite(near);
+            if (isShaped(far)) {
+                writer_.say("far_shoulder", "The yarn is at the neck: first bring back the shoulder away from the "
+                                            "carriage, and knit across.");
+                release(writer_, shoulder(far));
+            }
+            writer_.knit(Rows(1), isShaped(near) ? all - counts_.shoulder : all, writer_.size());
+            if (isShaped(near)) {
+                release(writer_, shoulder(near));
+                writer_.holdLever(false);
+                writer_.say("all_over", "Now all stitches: one row back.");
+                writer_.knit(Rows(1), all, writer_.size());
+            }
             writer_.holdLever(false);
-            writer_.say("all_over", "One row over all stitches.");
-            writer_.knit(Rows(1), all, writer_.size());
         }
         nameInnerEdge();
         writer_.section("off on waste yarn");

@@ -167,6 +167,7 @@ struct TakeOff {
 struct Drop {
     Needle needle;
     Rows rows{1};
+    bool ladder = false; ///< rungs may stay open
     bool operator==(const Drop&) const = default;
 };
 struct Reform {
@@ -248,6 +249,8 @@ struct Program {
     std::vector<NamedEdge> edges;
     std::vector<WidthRun> shape;  ///< checked when not empty
     bool openTurnsWanted = false; ///< eyelets at the turns are decoration
+    /// The name under which the first row, which stood on waste yarn, stays open for a join; empty where it does not.
+    std::string firstRowKeptAs;
 
     bool operator==(const Program&) const = default;
 };
