@@ -3,7 +3,8 @@
 #include "cli/command_line.h"
 
 int main(int argc, char** argv) {
-    if (argc > 1 && vestimen::isSubcommand(argv[1]))
+    // A word is a subcommand, or a mistyped one: no window is opened by mistake.
+    if (argc > 1 && argv[1][0] != '-')
         return vestimen::runSubcommand(argc, argv);
     return vestimen::app::runApplication(argc, argv);
 }

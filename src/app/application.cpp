@@ -16,6 +16,7 @@
 #include <QTextStream>
 #include <QTimer>
 
+#include <algorithm>
 #include <ctime>
 #include <memory>
 
@@ -68,13 +69,26 @@ private:
     bool painted_ = false;
 };
 
+/// What is only printed needs no display.
+std::unique_ptr<QCoreApplication> makeApplication(int& argc, char** argv) {
+    const auto asksForText = [](const char* argument) {
+        const QLatin1String text(argument);
+        return text == QLatin1String("--help") || text == QLatin1String("-h") || text == QLatin1String("--version") ||
+               text == QLatin1String("-v") || text == QLatin1String("--help-all");
+    };
+    if (std::any_of(argv + 1, argv + argc, asksForText))
+        return std::make_unique<QCoreApplication>(argc, argv);
+    auto application = std::make_unique<QApplication>(argc, argv);
+    QApplication::setApplicationDisplayName(QStringLiteral("Vestimen"));
+    return application;
+}
+
 } // namespace
 
 int runApplication(int argc, char** argv) {
-    QApplication application(argc, argv);
-    QApplication::setApplicationName(QStringLiteral("vestimen"));
-    QApplication::setApplicationDisplayName(QStringLiteral("Vestimen"));
-    QApplication::setApplicationVersion(QStringLiteral(VESTIMEN_VERSION));
+    const auto application = makeApplication(argc, argv);
+    QCoreApplication::setApplicationName(QStringLiteral("vestimen"));
+    QCoreApplication::setApplicationVersion(QStringLiteral(VESTIMEN_VERSION));
 
     QCommandLineParser parser;
     parser.setApplicationDescription(QApplication::translate(
@@ -100,7 +114,7 @@ int runApplication(int argc, char** argv) {
         QStringLiteral("bare"),
         QApplication::translate("Application", "With --measure-start: an empty window, to compare with."));
     parser.addOptions({demo, fresh, file, shots, measureStart, bare});
-    parser.process(application);
+    parser.process(*application);
 
     if (parser.isSet(bare)) {
         QMainWindow window;
@@ -123,7 +137,7 @@ int runApplication(int argc, char** argv) {
         Workroom workroom(path);
         Theme::choose(workroom.setting(QStringLiteral("theme")) == QLatin1String("peat") ? Theme::Name::peat
                                                                                          : Theme::Name::fleece);
-        application.setStyleSheet(applicationStyleSheet());
+        qApp->setStyleSheet(applicationStyleSheet());
         MainWindow window(workroom);
         if (parser.isSet(shots))
             return takeShots(window, parser.value(shots));
@@ -132,7 +146,7 @@ int runApplication(int argc, char** argv) {
             meter = std::make_unique<StartMeter>(window);
         window.show();
         // Reading the picture would hold up the first frame.
-        QTimer::singleShot(50, &application,
+        QTimer::singleShot(50, application.get(),
                            [] { QApplication::setWindowIcon(QIcon(QStringLiteral(":/icons/vestimen.svg"))); });
         return QApplication::exec();
     } catch (const WorkroomError& error) {

@@ -2,13 +2,10 @@
 // The subcommands that need no display: reckon, rehearse, export.
 #pragma once
 
-#include <string>
-
 namespace vestimen {
 
-/// Whether the word is one of the subcommands.
-bool isSubcommand(const std::string& word);
-/// Runs it and returns the exit code: 0 an answer, 1 no answer or an error found, 2 bad input.
+/// Runs what the first word names, or says which words there are, and returns the exit code: 0 an answer, 1 no answer
+/// or an error found, 2 bad input.
 int runSubcommand(int argc, char** argv);
 
 } // namespace vestimen

@@ -4,6 +4,7 @@
 
 #include "core/format/program_json.h"
 #include "core/format/project_json.h"
+#include "files/files.h"
 
 #include <nlohmann/json.hpp>
 
@@ -15,6 +16,8 @@
 #include <QTest>
 
 #include <cmath>
+
+#include <sys/stat.h>
 
 using namespace vestimen;
 
@@ -31,6 +34,7 @@ Outcome run(const QStringList& arguments) {
     QProcess process;
     QProcessEnvironment environment = QProcessEnvironment::systemEnvironment();
     environment.remove("DISPLAY"); // no display is needed
+    environment.remove("QT_QPA_PLATFORM");
     environment.insert("LC_ALL", "C.UTF-8");
     process.setProcessEnvironment(environment);
     process.start(VESTIMEN_PROGRAM, arguments);
@@ -72,6 +76,17 @@ private slots:
     void rehearseRefusesABrokenFile();
     void exportWritesEveryFormat();
     void exportIntoAFileIsRefused();
+    void rehearseTakesProgramFiles();
+    void rehearseAsJsonTellsEveryRow();
+    void exportOverwritesOnlyWhenAsked();
+    void exportNeverOverwritesItsProject();
+    void exportWritesThroughNoLinks();
+    void whatIsNoFileIsRefused_data();
+    void whatIsNoFileIsRefused();
+    void numbersOutOfRangeEndInASentence();
+    void aFullOrClosedOutputIsAnError_data();
+    void aFullOrClosedOutputIsAnError();
+    void mistypedWordsOpenNoWindow();
 };
 
 void TestCommandLine::gauge() {
@@ -347,6 +362,177 @@ void TestCommandLine::exportIntoAFileIsRefused() {
         run({"export", VESTIMEN_SOURCE_DIR "/data/demo/small-pullover.json", "--to", folder.path(), "--as", "tapestry"})
             .code,
         2);
+}
+
+void TestCommandLine::rehearseTakesProgramFiles() {
+    QTemporaryDir folder;
+    const QString demo = VESTIMEN_SOURCE_DIR "/data/demo/small-pullover.json";
+    QCOMPARE(run({"export", demo, "--to", folder.path()}).code, 0);
+    // It hangs from back and front, which lie beside it.
+    const Outcome trim = run({"rehearse", folder.filePath("neck_trim.json")});
+    QCOMPARE(trim.error, QByteArray());
+    QCOMPARE(trim.code, 0);
+    for (const char* piece : {"back: ", "front: ", "neck_trim: "})
+        QVERIFY2(trim.out.contains(piece), trim.out);
+    // A wrong program, written elsewhere.
+    std::string wrong = test::readFile(folder.filePath("back.json").toStdString());
+    const std::string hold = "\"op\": \"hold_lever\"";
+    const auto at = wrong.find("\"on\": true");
+    QVERIFY(at != std::string::npos && wrong.find(hold) != std::string::npos);
+    wrong.replace(at, 10, "\"on\": false");
+    writeFile(folder.filePath("wrong.json").toStdString(), wrong, Existing::refuse);
+    const Outcome found = run({"rehearse", folder.filePath("wrong.json")});
+    QCOMPARE(found.code, 1);
+    QVERIFY(found.out.contains("error "));
+    // What it hangs from is missing, or is another piece.
+    QVERIFY(QFile::rename(folder.filePath("front.json"), folder.filePath("elsewhere.json")));
+    const Outcome alone = run({"rehearse", folder.filePath("neck_trim.json")});
+    QCOMPARE(alone.code, 2);
+    QVERIFY2(alone.error.contains("put front.json beside it"), alone.error);
+    QVERIFY(QFile::copy(folder.filePath("back.json"), folder.filePath("front.json")));
+    const Outcome other = run({"rehearse", folder.filePath("neck_trim.json")});
+    QCOMPARE(other.code, 2);
+    QVERIFY2(other.error.contains("should be “front”"), other.error);
+}
+
+void TestCommandLine::rehearseAsJsonTellsEveryRow() {
+    const auto json = run({"rehearse", VESTIMEN_SOURCE_DIR "/data/demo/drop-shoulder-pullover.json", "--json"}).json();
+    QVERIFY(json["findings"].empty());
+    const Worked worked = work(test::odilesPullover());
+    QCOMPARE(json["pieces"].size(), worked.pieces.size() + 1); // and the swatch
+    for (std::size_t i = 0; i < worked.pieces.size(); ++i) {
+        const auto& piece = json["pieces"][i + 1];
+        const Fabric& fabric = worked.pieces[i].fabric;
+        QCOMPARE(piece["loops"].get<std::size_t>(), fabric.loops.size());
+        QCOMPARE(piece["ends"].get<int>(), fabric.ends);
+        QCOMPARE(piece["by_row"].size(), fabric.passes.size());
+        QVERIFY(piece["findings"].empty());
+        // The carriage goes to and fro, but where it is moved by hand.
+        int stitches = 0;
+        for (std::size_t row = 0; row < fabric.passes.size(); ++row) {
+            QCOMPARE(piece["by_row"][row]["carriage"] == "left", fabric.passes[row].from == Side::right);
+            stitches += piece["by_row"][row]["stitches"].get<int>();
+        }
+        QVERIFY(stitches > 0 && stitches <= piece["loops"].get<int>());
+    }
+}
+
+void TestCommandLine::exportOverwritesOnlyWhenAsked() {
+    QTemporaryDir folder;
+    const QString demo = VESTIMEN_SOURCE_DIR "/data/demo/small-pullover.json";
+    writeFile(folder.filePath("front.json").toStdString(), "a letter", Existing::refuse);
+    const Outcome refused = run({"export", demo, "--to", folder.path()});
+    QCOMPARE(refused.code, 2);
+    QVERIFY2(refused.error.contains("--replace"), refused.error);
+    QCOMPARE(test::readFile(folder.filePath("front.json").toStdString()), std::string("a letter"));
+    QCOMPARE(QDir(folder.path()).entryList(QDir::Files | QDir::Hidden), QStringList{"front.json"}); // nothing half done
+    QCOMPARE(run({"export", demo, "--to", folder.path(), "--replace"}).code, 0);
+    QVERIFY(test::readFile(folder.filePath("front.json").toStdString()) != "a letter");
+}
+
+void TestCommandLine::exportNeverOverwritesItsProject() {
+    QTemporaryDir folder;
+    const std::string text = toJson(test::pietsPullover());
+    const QString project = folder.filePath("back.json"); // the name of a piece
+    writeFile(project.toStdString(), text, Existing::refuse);
+    const Outcome outcome = run({"export", project, "--to", folder.path(), "--replace"});
+    QCOMPARE(outcome.code, 2);
+    QVERIFY2(outcome.error.contains("the project itself"), outcome.error);
+    QCOMPARE(test::readFile(project.toStdString()), text);
+}
+
+void TestCommandLine::exportWritesThroughNoLinks() {
+    QTemporaryDir folder;
+    const QString letter = folder.filePath("letter");
+    writeFile(letter.toStdString(), "a letter", Existing::refuse);
+    QVERIFY(QDir(folder.path()).mkdir("out"));
+    QVERIFY(QFile::link(letter, folder.filePath("out/back.json")));
+    const Outcome outcome = run(
+        {"export", VESTIMEN_SOURCE_DIR "/data/demo/small-pullover.json", "--to", folder.filePath("out"), "--replace"});
+    QCOMPARE(outcome.code, 2);
+    QVERIFY2(outcome.error.contains("link"), outcome.error);
+    QCOMPARE(test::readFile(letter.toStdString()), std::string("a letter"));
+}
+
+void TestCommandLine::whatIsNoFileIsRefused_data() {
+    QTest::addColumn<QString>("file");
+    QTest::addColumn<QByteArray>("sentence");
+    QTest::newRow("endless") << "/dev/zero" << QByteArray("device");
+    QTest::newRow("folder") << "/" << QByteArray("is a folder");
+    QTest::newRow("nothing") << "empty" << QByteArray("is empty");
+    QTest::newRow("pipe") << "pipe" << QByteArray("pipe");
+    QTest::newRow("huge") << "huge" << QByteArray("at most 16 MB");
+}
+
+void TestCommandLine::whatIsNoFileIsRefused() {
+    QFETCH(QString, file);
+    QFETCH(QByteArray, sentence);
+    QTemporaryDir folder;
+    if (!file.startsWith('/')) {
+        QFile stream(folder.filePath(file));
+        if (file == "pipe")
+            QCOMPARE(::mkfifo(QFile::encodeName(stream.fileName()).constData(), 0600), 0);
+        else
+            QVERIFY(stream.open(QIODevice::WriteOnly) && stream.resize(file == "huge" ? 1LL << 30 : 0));
+        file = stream.fileName();
+    }
+    for (const QStringList& arguments : {QStringList{"rehearse", file}, {"export", file, "--to", folder.path()}}) {
+        const Outcome outcome = run(arguments);
+        QCOMPARE(outcome.code, 2);
+        QVERIFY2(outcome.error.contains(sentence), outcome.error);
+    }
+}
+
+void TestCommandLine::numbersOutOfRangeEndInASentence() {
+    QTemporaryDir folder;
+    std::string text = toJson(test::pietsPullover());
+    const auto at = text.find("\"grams_on_hand\": ");
+    QVERIFY(at != std::string::npos);
+    text.insert(at + 17, "1e999");
+    text.erase(at + 22, text.find_first_of(",\n", at + 22) - at - 22);
+    const std::string file = folder.filePath("rich.json").toStdString();
+    writeFile(file, text, Existing::refuse);
+    const Outcome outcome = run({"rehearse", QString::fromStdString(file)});
+    QCOMPARE(outcome.code, 2);
+    QVERIFY2(outcome.error.contains("too large"), outcome.error);
+}
+
+void TestCommandLine::aFullOrClosedOutputIsAnError_data() {
+    QTest::addColumn<QString>("line");
+    QTest::addColumn<QString>("to");
+    const QString demo = VESTIMEN_SOURCE_DIR "/data/demo/small-pullover.json";
+    for (const char* to : {">/dev/full", ">&-"}) {
+        QTest::addRow("reckon %s", to) << "reckon hem --depth 5cm --gauge 40/10cm" << to;
+        QTest::addRow("rehearse %s", to) << "rehearse " + demo << to;
+        QTest::addRow("rehearse json %s", to) << "rehearse --json " + demo << to;
+        QTest::addRow("export %s", to) << "export --to out " + demo << to;
+        QTest::addRow("help %s", to) << "reckon --help" << to;
+    }
+}
+
+void TestCommandLine::aFullOrClosedOutputIsAnError() {
+    QFETCH(QString, line);
+    QFETCH(QString, to);
+    QTemporaryDir folder;
+    QProcess process;
+    process.setWorkingDirectory(folder.path());
+    process.start("sh", {"-c", QStringLiteral("%1 %2 %3").arg(VESTIMEN_PROGRAM, line, to)});
+    QVERIFY(process.waitForFinished(60000));
+    QCOMPARE(process.exitCode(), 2);
+    QVERIFY(process.readAllStandardError().contains("standard output cannot be written"));
+}
+
+void TestCommandLine::mistypedWordsOpenNoWindow() {
+    const Outcome mistyped = run({"rehears", "x.json"});
+    QCOMPARE(mistyped.code, 2);
+    QVERIFY2(mistyped.error.contains("rehears"), mistyped.error);
+    QCOMPARE(run({"drfat"}).code, 2);
+    const Outcome version = run({"--version"});
+    QCOMPARE(version.code, 0);
+    QVERIFY(version.out.startsWith("vestimen "));
+    const Outcome help = run({"--help"});
+    QCOMPARE(help.code, 0);
+    QVERIFY(help.out.contains("rehearse") && help.out.contains("--demo"));
 }
 
 QTEST_GUILESS_MAIN(TestCommandLine)
