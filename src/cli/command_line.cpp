@@ -11,6 +11,7 @@
 #include <cstdio>
 #include <iostream>
 #include <new>
+#include <string_view>
 
 namespace vestimen {
 namespace {
@@ -76,9 +77,12 @@ int runSubcommand(int argc, char** argv) {
         ->delimiter(',')
         ->check(CLI::IsMember({"json", "svg", "dxf", "csv", "text"}));
 
+    const auto isWord = [](std::string_view word) {
+        return word == "reckon" || word == "rehearse" || word == "export";
+    };
     int code = exitBadInput;
     try {
-        if (argc > 1 && argv[1][0] != '-' && !app.get_subcommand_no_throw(argv[1]))
+        if (argc > 1 && argv[1][0] != '-' && !isWord(argv[1]))
             throw UsageError(
                 fmt::format("{}: one of reckon, rehearse, export is allowed, or no word for the window", argv[1]));
         if (argc > 2 && std::string(argv[1]) == "reckon" && argv[2][0] != '-')

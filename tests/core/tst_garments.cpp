@@ -215,7 +215,9 @@ void TestGarments::checkGarment(const Project& project, const Worked& worked) {
             if (choices.panels && (panel == &back || !choices.isCardigan())) {
                 const Rows toNeck = c.bodyWelt.visible + c.hemRise + c.toUnderarm + c.toNeck(*neck);
                 const int centre = static_cast<int>(panel->edge("centre_edge").size());
-                QVERIFY2(std::abs(centre - toNeck.count()) <= 1, qPrintable(QString::number(centre)));
+                // A straight back's shoulder comes back in two rows.
+                QVERIFY2(std::abs(centre - toNeck.count()) <= (neck->depth > Rows(0) ? 1 : 2),
+                         qPrintable(QString::number(centre)));
                 if (neck->depth > Rows(0))
                     QCOMPARE(static_cast<int>(panel->edge(name("neck", panel == &back ? a : b)).size()),
                              neck->edge.count());
@@ -869,9 +871,10 @@ void TestGarments::boundStitchesAddNoHeight() {
         const WorkedPiece* piece = worked.piece(kind);
         const FabricPicture drawn = picture(piece->fabric, piece->program, firstSeenPass(piece->program), true);
         const GarmentCounts& c = *worked.counts;
-        // The row over all, and the row of each piece that closes its rib, are folded in or lie on top.
+        // The two rows by which the shoulders come back, and the row of each piece that closes its rib, are folded in or
+        // lie on top.
         const int rows = kind == PieceKind::back ? c.bodyLength().count() : c.sleeveLength().count();
-        QVERIFY2(std::abs(drawn.rows - rows) <= 1, qPrintable(QString("%1, not %2").arg(drawn.rows).arg(rows)));
+        QVERIFY2(std::abs(drawn.rows - rows) <= (kind == PieceKind::back ? 2 : 1), qPrintable(QString("%1, not %2").arg(drawn.rows).arg(rows)));
     }
 }
 

@@ -51,8 +51,9 @@ int Armholes::leftAt(int row) const {
     return left;
 }
 
-void Armholes::decrease(Side side, int stitches) {
-    writer_.add(moveIn(side, stitches, project_.choices.edge(ShapedEdge::armhole), counts_.shoulder));
+void Armholes::decrease(Side side, int stitches, Stitches most, bool besideBindOff) {
+    writer_.add(moveIn(side, stitches, project_.choices.edge(ShapedEdge::armhole), std::min(most, counts_.shoulder),
+                       besideBindOff));
 }
 
 int Armholes::firstPass(Side side) const {
@@ -75,11 +76,13 @@ void Armholes::doDue() {
     for (const Side side : sides_)
         if (underarmRow(side) == row_)
             underarm(side);
-    if (const int stitches = dueAt(row_); stitches > 0)
+    if (const int stitches = dueAt(row_); stitches > 0) {
+        const Stitches room = roomAtEachSide(width_, stitches, sides_.size() > 1 ? stitches : 0);
         for (const Side side : sides_) {
-            decrease(side, stitches);
+            decrease(side, stitches, room, project_.choices.hasSleeves() && underarmRow(side) == row_);
             width_ -= Stitches(stitches);
         }
+    }
 }
 
 /// Bound off where the carriage stands, for a sleeve; or open on a holder at the other side, for a trim.

@@ -24,7 +24,8 @@ public:
     int dueAt(int row) const;
     /// Those that are still to go when so many rows are knitted.
     int leftAt(int row) const;
-    void decrease(Side side, int stitches);
+    /// No more than `most` stitches are moved.
+    void decrease(Side side, int stitches, Stitches most, bool besideBindOff = false);
 
     const std::vector<Side>& sides() const { return sides_; }
     /// The first pass whose end lies along a side's armhole.

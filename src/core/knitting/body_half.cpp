@@ -49,8 +49,18 @@ void BodyHalf::armholeAt(int done) {
     if (stitches == 0)
         return;
     flush();
-    armholes_.decrease(side_, stitches);
+    // The last chain loop of the neck's middle makes its needle full enough.
+    const Stitches wide = width_ - Stitches(isBesideBindOff(done) ? 1 : 0) -
+                          (beside_ == Beside::bindOffDue && done == 1 ? neck_.centre : Stitches(0));
+    armholes_.decrease(side_, stitches, roomAtEachSide(wide, stitches, neckDueAt(done)));
     width_ -= Stitches(stitches);
+}
+
+int BodyHalf::neckDueAt(int done) const {
+    int stitches = 0;
+    for (const auto& [row, each] : decreases_)
+        stitches += row == done ? each : 0;
+    return stitches;
 }
 
 void BodyHalf::neckAt(int done) {
@@ -61,7 +71,12 @@ void BodyHalf::neckAt(int done) {
     }
     for (; decreased_ < decreases_.size() && decreases_[decreased_].first <= done; ++decreased_) {
         flush();
-        decreaseAtNeck(decreases_[decreased_].second);
+        const auto [row, stitches] = decreases_[decreased_];
+        const int atArmhole = armholes_.dueAt(counts_.toNeck(neck_).count() + done); // gone by now
+        Stitches wide = width_ + Stitches(atArmhole);
+        if (const auto turn = shoulderTurn(done); turn && stepped())
+            wide -= counts_.shoulderSteps[*turn] + Stitches(1); // and the needle that takes its last loop
+        decreaseAtNeck(stitches, roomAtEachSide(wide, stitches, atArmhole), isBesideBindOff(done));
     }
     const auto turn = static_cast<std::size_t>(done / 2);
     if (done % 2 == 0 && turn < neck_.steps.size() && (turn == 0 || neck_.steps[turn] > Stitches(0))) {
@@ -70,21 +85,27 @@ void BodyHalf::neckAt(int done) {
     }
 }
 
-void BodyHalf::shoulderAt(int done) {
+std::optional<std::size_t> BodyHalf::shoulderTurn(int done) const {
     const int since = done - neck_.firstTurn.count();
     if (counts_.shoulderSteps.empty() || since < 0 || since % 2 != 0)
+        return std::nullopt;
+    // Steps so far: one for two rows of the slope, whichever side begins.
+    return static_cast<std::size_t>((neck_.slopeBefore.count() + 1 + since) / 2);
+}
+
+void BodyHalf::shoulderAt(int done) {
+    const auto turn = shoulderTurn(done);
+    if (!turn)
         return;
     flush();
-    // Steps so far: one for two rows of the slope, whichever side begins.
-    const auto turn = static_cast<std::size_t>((neck_.slopeBefore.count() + 1 + since) / 2);
-    if (since == 0)
+    if (done == neck_.firstTurn.count())
         writer_.section("shoulder");
-    const int step = counts_.shoulderSteps[turn].count();
+    const int step = counts_.shoulderSteps[*turn].count();
     if (stepped()) {
         writer_.add(operation::BindOff{.side = side_, .count = step, .as = shoulderName()});
         shoulderGone_ += step;
         width_ -= Stitches(step);
-    } else if (turn + 1 < counts_.shoulderSteps.size()) {
+    } else if (*turn + 1 < counts_.shoulderSteps.size()) {
         holdAtShoulder(step);
     } else {
         release(writer_, fromEdge(top_, side_, 0, shoulderGone_));
@@ -120,21 +141,18 @@ void BodyHalf::holdAtNeck(int step) {
     toWrap_ = fromEdge(top_, side_, inner(), 1).first;
 }
 
-/// By needle, since something may lie beside this half. A simple decrease takes one stitch at a time.
-void BodyHalf::decreaseAtNeck(int stitches) {
-    const EdgeShaping& edge = project_.choices.edge(ShapedEdge::neck);
-    const int times = edge.fashioned ? 1 : stitches;
-    const int places = edge.fashioned ? stitches : 1;
-    const int moved = edge.fashioned ? std::max(stitches, std::min(edge.inset, counts_.shoulder.count())) : 1;
-    for (int i = 0; i < times; ++i) {
-        const Needle innermost = fromEdge(top_, side_, inner() - 1, 1).first;
-        operation::Transfer transfer;
-        transfer.moves.reserve(static_cast<std::size_t>(moved));
-        for (int each = 0; each < moved; ++each)
-            transfer.moves.emplace_back(innermost.towards(side_, each), innermost.towards(side_, each + places));
-        writer_.add(std::move(transfer));
-        neckGone_ += places;
-    }
+/// By needle, since something may lie beside this half.
+void BodyHalf::decreaseAtNeck(int stitches, Stitches most, bool besideBindOff) {
+    const operation::Decrease decrease = moveIn(side_, stitches, project_.choices.edge(ShapedEdge::neck),
+                                                std::min(most, counts_.shoulder), besideBindOff);
+    const int moved = decrease.kind == operation::Shaping::edge ? 1 : decrease.inset;
+    const Needle innermost = fromEdge(top_, side_, inner() - 1, 1).first;
+    operation::Transfer transfer;
+    transfer.moves.reserve(static_cast<std::size_t>(moved));
+    for (int each = 0; each < moved; ++each)
+        transfer.moves.emplace_back(innermost.towards(side_, each), innermost.towards(side_, each + stitches));
+    writer_.add(std::move(transfer));
+    neckGone_ += stitches;
     width_ -= Stitches(stitches);
 }
 

@@ -10,6 +10,7 @@ namespace vestimen {
 /// What lies beside a half while it is worked.
 enum class Beside {
     nothing,   ///< the bed is bare but for this half
+    boundNeck, ///< the same; the neck's middle was bound off just now, and its last loop lies on this half
     heldNeck,  ///< needles of the neck wait in hold
     heldHalf,  ///< the other half waits in hold
     bindOffDue ///< this half's own middle is still on it, to be bound off after its first row: a half front
@@ -30,10 +31,18 @@ private:
     void armholeAt(int done);
     void neckAt(int done);
     void shoulderAt(int done);
+    /// The shoulder's step that is due after so many rows.
+    std::optional<std::size_t> shoulderTurn(int done) const;
     void finish();
     void flush();
     void holdAtNeck(int step);
-    void decreaseAtNeck(int stitches);
+    void decreaseAtNeck(int stitches, Stitches most, bool besideBindOff);
+    /// Stitches that go at the neck by transfer after so many rows of this half.
+    int neckDueAt(int done) const;
+    /// Whether the last loop of the neck's middle lies on this half's innermost stitch, after so many rows.
+    bool isBesideBindOff(int done) const {
+        return (beside_ == Beside::bindOffDue && done == 1) || (beside_ == Beside::boundNeck && done == 0);
+    }
     void holdAtShoulder(int step);
     /// Needles from the shoulder's edge to where this half now ends towards the neck.
     int inner() const { return (counts_.shoulder + neck_.side).count() - neckGone_; }

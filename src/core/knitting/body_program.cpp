@@ -316,7 +316,9 @@ private:
             release(writer_, fromEdge(all, second, held + bound, half - held - bound));
         }
         writer_.add(operation::JoinYarn{mainYarn, second});
-        BodyHalf(writer_, counts_, neck_, project_, armholes, second, beside, gone(second)).write();
+        BodyHalf(writer_, counts_, neck_, project_, armholes, second, bindOff ? Beside::boundNeck : beside,
+                 gone(second))
+            .write();
         if (off) {
             writer_.holdLever(false);
             return;

@@ -25,10 +25,19 @@ void release(ProgramWriter& writer, NeedleSpan span) {
         writer.add(operation::Release{span.first, span.last});
 }
 
-operation::Decrease moveIn(Side side, int stitches, const EdgeShaping& edge, Stitches most) {
-    if (!edge.fashioned)
-        return {.side = side, .count = stitches, .kind = operation::Shaping::edge};
-    return {side, stitches, operation::Shaping::fashioned, std::max(stitches, std::min(edge.inset, most.count()))};
+operation::Decrease moveIn(Side side, int stitches, const EdgeShaping& edge, Stitches most, bool besideBindOff) {
+    // So many must move at once, so that no needle knits three loops: the last chain loop of a bind-off lies on the
+    // outermost stitch already.
+    const int least = stitches + (besideBindOff ? 1 : 0);
+    if (!edge.fashioned && least == 1)
+        return {.side = side, .count = 1, .kind = operation::Shaping::edge};
+    const int wanted = edge.fashioned ? std::min(edge.inset, most.count()) : 0;
+    return {side, stitches, operation::Shaping::fashioned, std::max(least, wanted)};
+}
+
+Stitches roomAtEachSide(Stitches width, int stitches, int atOtherSide) {
+    const Stitches room = width - Stitches(stitches + atOtherSide);
+    return atOtherSide > 0 ? room / 2 : room;
 }
 
 std::string worn(PieceKind piece) {

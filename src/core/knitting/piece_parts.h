@@ -17,8 +17,12 @@ NeedleSpan fromEdge(NeedleSpan span, Side side, int skip, int count);
 void hold(ProgramWriter& writer, NeedleSpan span);
 void release(ProgramWriter& writer, NeedleSpan span);
 /// A decrease in the way of an edge. Where it is fashioned, no more stitches are moved than `most`, and no fewer than
-/// go: else some would stay outside.
-operation::Decrease moveIn(Side side, int stitches, const EdgeShaping& edge, Stitches most);
+/// go: else some would stay outside. Several at a simple edge move side by side, so that none lies on two others; so
+/// does what is decreased beside a bind-off of this very row.
+operation::Decrease moveIn(Side side, int stitches, const EdgeShaping& edge, Stitches most, bool besideBindOff = false);
+/// How many stitches may be moved at a side of a piece that loses so many there and so many at its other side in one
+/// row: the needles that take them stay apart.
+Stitches roomAtEachSide(Stitches width, int stitches, int atOtherSide);
 /// Where a piece is worn, in words: "left sleeve".
 std::string worn(PieceKind piece);
 

@@ -39,8 +39,9 @@ void ShapedSides::knit(Rows rows) {
 }
 
 void ShapedSides::narrow() {
+    const Stitches room = roomAtEachSide(width_, 1, sides_.size() > 1 ? 1 : 0);
     for (const Side side : sides_) {
-        writer_.add(moveIn(side, 1, edge_, most_));
+        writer_.add(moveIn(side, 1, edge_, std::min(most_, room)));
         width_ -= Stitches(1);
     }
 }

@@ -22,7 +22,7 @@ NeedleSpan sleeveSpan(const GarmentCounts& counts) {
 /// off, or kept open for the neck trim.
 void writeCap(ProgramWriter& writer, const Project& project, const GarmentCounts& counts) {
     const int mark = writer.passes();
-    const Side near = writer.carriage();
+    const Side first = writer.carriage();
     writer.markSides("underarm");
     const bool raglan = project.choices.body == BodyKind::raglan;
     writer.section(raglan ? "raglan" : "cap");
@@ -47,20 +47,23 @@ void writeCap(ProgramWriter& writer, const Project& project, const GarmentCounts
             writer.knitPlain(Rows(plain), width, writer.size());
             plain = 0;
         }
+        const Side near = writer.carriage();
         if (now.bound > 0) {
             writer.add(operation::BindOff{.side = writer.carriage(), .count = now.bound});
             width -= Stitches(now.bound);
         }
+        const Stitches room = std::min(counts.capTop - Stitches(1), roomAtEachSide(width, now.moved, now.moved));
         if (now.moved > 0)
             for (const Side side : {Side::left, Side::right}) {
-                writer.add(moveIn(side, now.moved, project.choices.edge(ShapedEdge::cap), counts.capTop - Stitches(1)));
+                writer.add(moveIn(side, now.moved, project.choices.edge(ShapedEdge::cap), room,
+                                  now.bound > 0 && side == near));
                 width -= Stitches(now.moved);
             }
         ++plain;
     }
     writer.knitPlain(Rows(plain - 1), width, writer.size());
     for (const Side side : {Side::left, Side::right})
-        writer.edge(sided(side, "cap_left", "cap_right"), side, mark + (side == near ? 1 : 2), writer.passes());
+        writer.edge(sided(side, "cap_left", "cap_right"), side, mark + (side == first ? 1 : 2), writer.passes());
     if (!raglan) {
         writer.add(operation::BindOff{.method = "loop_through_loop", .all = true});
         return;

@@ -168,9 +168,10 @@ int passesWithoutWelt(Rows wasteRows) {
 
 namespace {
 
-/// Both layers: what is seen, with the fold as its last row, and the half behind it.
-int foldedDown(ProgramWriter& writer, Stitches working, const WeltCounts& welt, int looser) {
-    writer.knit(welt.visible - Rows(1), working, writer.size(looser));
+/// Both layers: what is seen, less the rows that are knitted already, with the fold as its last row, and the half
+/// behind it.
+int foldedDown(ProgramWriter& writer, Stitches working, const WeltCounts& welt, int looser, Rows seen = Rows(0)) {
+    writer.knit(welt.visible - seen - Rows(1), working, writer.size(looser));
     writer.say("fold_row", "The next row is the fold: looser.");
     writer.knit(Rows(1), working, writer.size(2));
     const int seenTo = writer.passes();
@@ -219,13 +220,17 @@ int writeUngatheredDown(ProgramWriter& writer, NeedleSpan span, const WeltCounts
         break;
     case WeltKind::mockRib: {
         writer.section("mock rib");
+        const Rows between(welt.gathered > Stitches(0) ? 1 : 0);
+        if (between > Rows(0))
+            writer.say("between", "One row between, so that no needle takes three stitches.");
+        writer.knit(between, all, writer.size());
         writer.say("transfer", "Every second stitch goes onto its neighbour; the empty needles go out of work.");
         operation::Transfer transfer;
         for (Needle needle = span.first.shifted(1); needle <= span.last; needle = needle.shifted(2))
             transfer.moves.emplace_back(needle, needle.shifted(-1));
         writer.add(std::move(transfer));
         last = Stitches((all.count() + 1) / 2);
-        seenTo = foldedDown(writer, last, welt, -2);
+        seenTo = foldedDown(writer, last, welt, -2, between);
         break;
     }
     case WeltKind::latchedRib:

@@ -195,7 +195,10 @@ private:
             for (int turn = 0; turn < std::min(turns, static_cast<int>(counts_.shoulderSteps.size())); ++turn)
                 left -= counts_.shoulderSteps[static_cast<std::size_t>(turn)];
             const Stitches moved(edge.fashioned ? std::min(edge.inset, counts_.shoulder.count()) : 1);
-            Stitches needed = std::max(moved, event.stitches) + event.stitches + Stitches(1);
+            // Beside the middle that was bound off in this row, one stitch more moves.
+            const bool besideBindOff = school_ == NeckSchool::bindOff && event.row == (half_ ? 1 : 0);
+            Stitches needed = std::max(moved, event.stitches + Stitches(besideBindOff ? 1 : 0)) + event.stitches +
+                              Stitches(1);
             // A raglan comes towards it from the other side.
             const int row = counts_.toNeck(neck_).count() + event.row;
             for (const CurveEvent& other : counts_.armholeCurve.events()) {
