@@ -871,10 +871,11 @@ void TestGarments::boundStitchesAddNoHeight() {
         const WorkedPiece* piece = worked.piece(kind);
         const FabricPicture drawn = picture(piece->fabric, piece->program, firstSeenPass(piece->program), true);
         const GarmentCounts& c = *worked.counts;
-        // The two rows by which the shoulders come back, and the row of each piece that closes its rib, are folded in or
-        // lie on top.
+        // The two rows by which the shoulders come back, and the row of each piece that closes its rib, are folded in
+        // or lie on top.
         const int rows = kind == PieceKind::back ? c.bodyLength().count() : c.sleeveLength().count();
-        QVERIFY2(std::abs(drawn.rows - rows) <= (kind == PieceKind::back ? 2 : 1), qPrintable(QString("%1, not %2").arg(drawn.rows).arg(rows)));
+        QVERIFY2(std::abs(drawn.rows - rows) <= (kind == PieceKind::back ? 2 : 1),
+                 qPrintable(QString("%1, not %2").arg(drawn.rows).arg(rows)));
     }
 }
 
