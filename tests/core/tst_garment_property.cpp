@@ -235,7 +235,7 @@ void TestGarmentProperty::everyProgramRunsClean() {
     });
     // Most of them can be drafted at all: else the property would say little.
     qInfo("%d of %d were drafted", drafted, all);
-    QVERIFY(drafted > all * 4 / 5);
+    QVERIFY(drafted > all * 7 / 10);
 }
 
 void TestGarmentProperty::randomPinsKeepProgramsClean() {

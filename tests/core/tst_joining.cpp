@@ -5,9 +5,12 @@
 
 #include <algorithm>
 #include <cmath>
+#include <map>
+#include <optional>
 
 using namespace vestimen;
 using vestimen::test::hasFinding;
+using vestimen::test::listed;
 using vestimen::test::odilesPullover;
 
 namespace {
@@ -25,6 +28,9 @@ private slots:
     void inTheUsualOrder();
     void shouldersGoStitchToStitch();
     void trimTakesBothNecksAndTheEdges();
+    void aTrimGoesRoundTheNeck_data();
+    void aTrimGoesRoundTheNeck();
+    void aHeadIsMeasuredAgainstTheTrim();
     void sleevesHangBetweenTheMarkers();
     void sleevesAreSewnWhereStitchesOutnumberRows();
     void sidesHaveTheSameRows();
@@ -63,10 +69,114 @@ void TestJoining::trimTakesBothNecksAndTheEdges() {
     const GarmentCounts& c = *worked.counts;
     QCOMPARE(trim.method, JoinMethod::knitOn);
     QCOMPARE(trim.first.count, c.trim.count());
-    QCOMPARE(c.trim, c.neck * 2 + c.frontNeck.trimEdge * 2);
-    QCOMPARE(trim.second.count, 2 * c.neck.count() + 2 * c.frontNeck.edge.count());
+    QCOMPARE(c.trim, c.neck * 2 + c.frontNeck.sideNeedles() * 2);
+    const int between = static_cast<int>(c.frontNeck.rowsBetween.size());
+    QVERIFY(between > 0);
+    QCOMPARE(trim.second.count, 2 * c.neck.count() + 2 * (c.frontNeck.edge.count() + between));
     QVERIFY(std::abs(trim.eased) < 0.02);
     QCOMPARE(trim.tail, Length());
+}
+
+void TestJoining::aTrimGoesRoundTheNeck_data() {
+    QTest::addColumn<int>("neck");
+    QTest::addColumn<int>("closure");
+    QTest::addColumn<bool>("panels");
+    QTest::addColumn<bool>("backNeck");
+    for (const NeckKind neck : {NeckKind::round, NeckKind::vee, NeckKind::square})
+        for (const Closure closure : allClosures)
+            for (const bool panels : {false, true})
+                for (const bool backNeck : {false, true})
+                    QTest::addRow("%s, %s%s%s", label(neck), label(closure), panels ? ", panels" : "",
+                                  backNeck ? ", back neck" : "")
+                        << int(neck) << int(closure) << panels << backNeck;
+}
+
+/// From the fabrics alone: what is hung on one needle lies beside what is hung on the next, all round, by whatever
+/// school the neck was made; and each school gives the trim as many needles, but for rounding.
+void TestJoining::aTrimGoesRoundTheNeck() {
+    QFETCH(int, neck);
+    QFETCH(int, closure);
+    QFETCH(bool, panels);
+    QFETCH(bool, backNeck);
+    std::vector<int> needles;
+    for (const NeckSchool school : allNeckSchools)
+        for (const Project& whose : {odilesPullover(), test::ilkesPullover()}) {
+            Project project = whose;
+            Choices& choices = project.choices;
+            choices.neck = static_cast<NeckKind>(neck);
+            choices.closure = static_cast<Closure>(closure);
+            choices.panels = panels;
+            choices.backNeck = backNeck && project.wearer[Measure::backNeckDepth];
+            choices.neckSchool = school;
+            if (choices.neck == NeckKind::vee)
+                project.ease[static_cast<std::size_t>(Measure::frontNeckDepth)] = {Ease::Kind::length, 80.0};
+            const Worked worked = work(project);
+            QVERIFY2(worked.sound(), listed(worked.findings));
+            std::map<std::string, const Fabric*> fabrics;
+            for (const WorkedPiece& piece : worked.pieces)
+                fabrics[piece.program.piece] = &piece.fabric;
+            const Program& trim = worked.piece(PieceKind::neckTrim)->program;
+            const auto hangs = [](const Operation& each) {
+                return std::holds_alternative<operation::Hang>(each.action);
+            };
+            const auto& hang = std::get<operation::Hang>(std::ranges::find_if(trim.operations, hangs)->action);
+            QCOMPARE(static_cast<int>(hang.map.size()), worked.counts->trim.count());
+            struct Place {
+                std::string piece;
+                int slot;
+                int row;
+                bool bound; ///< in the row of its stitch, which came before
+            };
+            std::optional<Place> before;
+            for (const Hung& hung : hang.map) {
+                const HangSource& source = hang.source(hung);
+                const Fabric& fabric = *fabrics.at(source.piece);
+                const std::vector<LoopId> openings = source.kind == HangSource::Kind::edge ? fabric.edge(source.name)
+                                                     : source.kind == HangSource::Kind::bound
+                                                         ? fabric.bound.at(source.name)
+                                                         : fabric.kept.at(source.name);
+                const LoopId loop = openings.at(static_cast<std::size_t>(hung.index) - 1);
+                const Place place{source.piece, fabric.loops[loop].slot, fabric.row(loop),
+                                  source.kind == HangSource::Kind::bound};
+                if (before && before->piece == place.piece)
+                    QVERIFY2(std::abs(place.slot - before->slot) <= 3 &&
+                                 (place.bound || before->bound || std::abs(place.row - before->row) <= 4),
+                             qPrintable(QString("%1: from slot %2, row %3 to slot %4, row %5")
+                                            .arg(place.piece.c_str())
+                                            .arg(before->slot)
+                                            .arg(before->row)
+                                            .arg(place.slot)
+                                            .arg(place.row)));
+                before = place;
+            }
+            needles.push_back(worked.counts->trim.count());
+        }
+    for (std::size_t i = 2; i < needles.size(); ++i)
+        QVERIFY2(std::abs(needles[i] - needles[i % 2]) <= 6,
+                 qPrintable(QString("%1 and %2 needles").arg(needles[i]).arg(needles[i % 2])));
+}
+
+void TestJoining::aHeadIsMeasuredAgainstTheTrim() {
+    for (const NeckKind neck : allNecks)
+        for (const NeckSchool school : allNeckSchools)
+            for (const Closure closure : allClosures)
+                for (const double head : {480.0, 560.0, 640.0, 720.0}) {
+                    Project project = test::ilkesPullover();
+                    project.choices.neck = neck;
+                    project.choices.neckSchool = school;
+                    project.choices.closure = closure;
+                    project.wearer.measures[static_cast<std::size_t>(Measure::headGirth)] =
+                        MeasureValue{Length::millimetres(head), false, {}};
+                    const Worked worked = work(project);
+                    if (!worked.sound())
+                        continue;
+                    // As it is in the hand: the stitches of its first row, stretched.
+                    const Fabric& trim = worked.piece(PieceKind::neckTrim)->fabric;
+                    const double open =
+                        worked.measured.gauge->width(Stitches(static_cast<int>(trim.passes.front().loopCount))).mm();
+                    QCOMPARE(hasFinding(worked.findings, "head_tight"),
+                             closure == Closure::pullover && open * 1.35 < head);
+                }
 }
 
 void TestJoining::sleevesHangBetweenTheMarkers() {

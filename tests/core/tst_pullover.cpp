@@ -101,7 +101,7 @@ void TestPullover::neckStepsFillTheNeck() {
     QCOMPARE(c.frontNeck.centre + side * 2, c.neck);
     QCOMPARE(c.frontNeck.centre.isEven(), c.neck.isEven());
     // Curve and straight edge make up the depth, less the row over all.
-    QCOMPARE(Rows(static_cast<int>(c.frontNeck.steps.size()) * 2) + c.frontNeck.edge, c.frontNeck.depth - Rows(1));
+    QCOMPARE(c.frontNeck.turning() + c.frontNeck.edge, c.frontNeck.depth - Rows(1));
 }
 
 void TestPullover::sleeveGoesFromWristToTop() {

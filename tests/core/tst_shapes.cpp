@@ -501,8 +501,10 @@ void TestShapes::simpleEdgesMoveOneStitch() {
     }));
     QVERIFY(worked.findings.empty());
     for (const WorkedPiece& piece : worked.pieces) {
+        // Several go side by side, and beside a bind-off two needles take them: else three would lie on one.
         for (const auto& decrease : all<operation::Decrease>(piece.program))
-            QCOMPARE(decrease.kind, operation::Shaping::edge);
+            QVERIFY(decrease.kind == operation::Shaping::edge ? decrease.count == 1
+                                                              : decrease.inset <= decrease.count + 1);
         for (const auto& increase : all<operation::Increase>(piece.program))
             QCOMPARE(increase.kind, operation::Shaping::edge);
     }

@@ -7,9 +7,6 @@ namespace {
 constexpr Length mm(double value) {
     return Length::millimetres(value);
 }
-/// A knitted neck stretches by about this much to let a head through.
-constexpr double neckStretch = 1.35;
-
 } // namespace
 
 std::vector<Finding> choiceFindings(const Project& project) {
@@ -197,12 +194,6 @@ std::vector<Finding> garmentFindings(const GarmentMeasures& m, const Project& pr
                             {"The sleeve top, {0}, is tighter than the upper arm with its ease, {1}: make the armhole "
                              "deeper?",
                              {m.sleeveTop, m.upperArm}}});
-    if (!m.isCardigan() && neckOpening(m) * neckStretch < m.headGirth)
-        findings.push_back({Severity::warning,
-                            "head_tight",
-                            {"A neck opening of {0} stretches to about {1}: a head of {2} will hardly pass. Make it "
-                             "wider or deeper.",
-                             {neckOpening(m), neckOpening(m) * neckStretch, m.headGirth}}});
     return findings;
 }
 

@@ -245,9 +245,12 @@ private:
         join.trim = piece;
         const Stitches frontBottom = c.frontBottom();
         const Stitches backBottom = c.backBottom();
-        const Rows edges = (c.frontNeck.edge + c.backNeck.edge) * 2;
+        const auto hung = [](const NeckCounts& neck) {
+            return neck.edge + Rows(static_cast<int>(neck.rowsBetween.size()));
+        };
+        const Rows edges = (hung(c.frontNeck) + hung(c.backNeck)) * 2;
         const Stitches sleeveTops =
-            c.trim - backBottom - frontBottom - (c.frontNeck.trimEdge + c.backNeck.trimEdge) * 2;
+            c.trim - backBottom - frontBottom - (c.frontNeck.sideNeedles() + c.backNeck.sideNeedles()) * 2;
         const Stitches open = backBottom + frontBottom + sleeveTops;
         join.first = {{"needles of the trim", {}}, JoinUnit::stitches, needles.count(), input_.gauge.width(needles)};
         join.second = {

@@ -39,7 +39,9 @@ void BodyHalf::write() {
     if (neck_.slopeBefore == Rows(0))
         writer_.edge(sided(side_, "armhole_left", "armhole_right"), side_, first + 1,
                      first + std::min(neck_.firstTurn, neck_.rows).count());
-    const int shaped = beside_ == Beside::bindOffDue ? 1 : 2 * static_cast<int>(neck_.steps.size());
+    const int shaped = beside_ == Beside::bindOffDue ? 1 : neck_.turning().count();
+    if (!neck_.steps.empty())
+        writer_.edge(sided(side_, "neck_curve_left", "neck_curve_right"), opposite(side_), first + 1, first + shaped);
     writer_.edge(sided(side_, "neck_left", "neck_right"), opposite(side_), first + shaped + 1, first + rows);
     finish();
 }

@@ -107,6 +107,37 @@ public:
         for (std::size_t i = 0; i < map->map.size(); ++i)
             hang_.put(Needle(), map->map[upward ? i : map->map.size() - 1 - i].second);
     }
+    /// The neck's stitches of a piece from left to right: held ones with the row ends between them, at the sides where
+    /// it has a half.
+    void neck(const char* piece, HangSource::Kind kind, const NeckCounts& of, bool leftHalf, bool rightHalf) {
+        const HangSource source{piece, kind, "neck"};
+        const std::size_t first = hang_.map.size();
+        const int side = of.rowsBetween.empty() ? 0 : of.side.count();
+        // From the middle outward, after so many held stitches.
+        const auto rowsAfter = [&](int held) {
+            std::vector<int> rows;
+            std::ranges::copy_if(of.rowsBetween, std::back_inserter(rows),
+                                 [&](int each) { return of.heldBy(each) == held; });
+            return rows;
+        };
+        const auto hangRows = [&](const char* edge, const std::vector<int>& rows) {
+            for (const int each : rows)
+                row({piece, HangSource::Kind::edge, edge}, each);
+        };
+        for (int index = 1; index <= of.bottom.count(); ++index) {
+            hang_.from(source);
+            hang_.put(Needle(), index);
+            if (leftHalf && index <= side) {
+                std::vector<int> rows = rowsAfter(side - index);
+                std::ranges::reverse(rows);
+                hangRows("neck_curve_left", rows);
+            }
+            if (const int held = index - (of.bottom.count() - side); rightHalf && held > 0)
+                hangRows("neck_curve_right", rowsAfter(held));
+        }
+        if (hang_.map.size() > first)
+            whole_.emplace_back(source, first, hang_.map.size());
+    }
     void row(const HangSource& edge, int index) {
         hang_.from(edge);
         hang_.put(Needle(), index);
@@ -158,9 +189,10 @@ TrimHang neckline(const Choices& choices, const GarmentCounts& counts) {
     const char* backRight = key(backOf(choices, Side::right));
     TrimHang neck;
     neck.reserve(counts.trim);
-    const auto bottom = [&](const char* piece, const NeckCounts& of, bool decreasedVee) {
+    // Of a piece in one, both halves; of a half, its own.
+    const auto bottom = [&](const char* piece, const NeckCounts& of, bool decreasedVee, bool leftHalf, bool rightHalf) {
         const bool bound = of.depth > Rows(0) && choices.neckSchool == NeckSchool::bindOff && !decreasedVee;
-        neck.loops(piece, bound ? HangSource::Kind::bound : HangSource::Kind::kept, "neck", of.bottom);
+        neck.neck(piece, bound ? HangSource::Kind::bound : HangSource::Kind::kept, of, leftHalf, rightHalf);
     };
     const auto tip = [&](const char* piece, const char* name) {
         if (raglan)
@@ -172,9 +204,9 @@ TrimHang neckline(const Choices& choices, const GarmentCounts& counts) {
             tip(backRight, "tip_left");
             neck.edge(backRight, "neck_left", edgeOf(counts.backNeck), false);
         }
-        bottom(backRight, counts.backNeck, false);
+        bottom(backRight, counts.backNeck, false, true, !panels);
         if (panels)
-            bottom(backLeft, counts.backNeck, false);
+            bottom(backLeft, counts.backNeck, false, false, true);
         if (shaped) {
             neck.edge(backLeft, "neck_right", edgeOf(counts.backNeck), true);
             tip(backLeft, "tip_right");
@@ -193,23 +225,23 @@ TrimHang neckline(const Choices& choices, const GarmentCounts& counts) {
         tip(right, "tip_right");
     };
     if (vee || cardigan) {
-        bottom(right, counts.frontNeck, vee);
+        bottom(right, counts.frontNeck, vee, false, true);
         frontRight();
         sleeve(PieceKind::rightSleeve);
         back();
         sleeve(PieceKind::leftSleeve);
         frontLeft();
         if (choices.frontInHalves())
-            bottom(left, counts.frontNeck, vee);
+            bottom(left, counts.frontNeck, vee, true, false);
     } else {
         if (choices.neckTrimInTwo)
             sleeve(PieceKind::rightSleeve);
         back();
         sleeve(PieceKind::leftSleeve);
         frontLeft();
-        bottom(left, counts.frontNeck, false);
+        bottom(left, counts.frontNeck, false, true, !panels);
         if (panels)
-            bottom(right, counts.frontNeck, false);
+            bottom(right, counts.frontNeck, false, false, true);
         frontRight();
         if (!choices.neckTrimInTwo)
             sleeve(PieceKind::rightSleeve);

@@ -76,6 +76,11 @@ Rows Counter::remainder(Quantity quantity, const char* title, std::vector<Step> 
 void Counter::error(const char* code, Phrase text, PieceKind piece) {
     result_.findings.push_back({Severity::error, code, std::move(text), key(piece)});
 }
+
+void Counter::warning(const char* code, Phrase text, PieceKind piece) {
+    result_.findings.push_back({Severity::warning, code, std::move(text), key(piece)});
+}
+
 bool Counter::fitsBed(Stitches stitches, PieceKind piece) {
     if (stitches <= project_.machine.needles)
         return true;

@@ -28,6 +28,7 @@ public:
 
     Reckoning& working(Quantity quantity) { return result_.workings[quantity]; }
     void error(const char* code, Phrase text, PieceKind piece);
+    void warning(const char* code, Phrase text, PieceKind piece);
     bool fitsBed(Stitches stitches, PieceKind piece);
 
     /// A shaping in as many lines as were chosen for its edge; where they are too few, or none were chosen, in the

@@ -7,6 +7,7 @@
 #include "core/shaping/curve.h"
 #include "core/shaping/slope.h"
 
+#include <algorithm>
 #include <map>
 #include <vector>
 
@@ -38,9 +39,28 @@ struct NeckCounts {
     Rows slopeBefore;            ///< rows of the shoulder's slope that are knitted before the neck begins
     Rows firstTurn;              ///< row of a half, from 0, in which its next shoulder step is due
     Stitches bottom;   ///< open or bound stitches that the trim is hung on; of one half where the piece is in two
-    Rows edge;         ///< rows of one side edge that are hung for the trim
-    Length edgeLength; ///< of that edge, along it
+    Rows edge;         ///< rows of one side edge that are hung for the trim, above the last held or bound stitch
+    Length edgeLength; ///< of one side, along it, beyond the width of the open or bound stitches
     Stitches trimEdge; ///< needles for one side edge
+    /// Rows of a half, from 1 and rising, whose ends are hung between the held stitches of its neck, one needle each.
+    std::vector<int> rowsBetween;
+
+    /// Needles for one side beyond those for its open or bound stitches.
+    Stitches sideNeedles() const { return trimEdge + Stitches(static_cast<int>(rowsBetween.size())); }
+    /// So many stitches of a half are held, from the middle outward, when a row of it, from 1, is knitted.
+    int heldBy(int row) const {
+        int held = 0;
+        for (std::size_t turn = 0; turn < steps.size() && static_cast<int>(2 * turn) < row; ++turn)
+            held += steps[turn].count();
+        return held;
+    }
+    /// The rows of a half that are over before its last stitches are held: from then on its edge goes straight up.
+    Rows turning() const {
+        int turns = static_cast<int>(steps.size());
+        while (turns > 1 && steps[static_cast<std::size_t>(turns) - 1] == Stitches(0))
+            --turns;
+        return Rows(std::max(0, 2 * (turns - 1)));
+    }
 };
 
 struct GarmentCounts {

@@ -30,9 +30,8 @@ public:
         }
         if (!countDepth(depth) || !countShape())
             return false;
-        neck_.trimEdge =
-            std::min(band(neck_.edgeLength, counter_.choices().neckTrimDepth, counter_.gauge(), true).needles,
-                     Stitches(neck_.edge.count()));
+        if (neck_.steps.empty())
+            neck_.trimEdge = needlesFor(neck_.edgeLength, neck_.edge);
         return true;
     }
 
@@ -41,6 +40,11 @@ private:
     PieceKind piece() const {
         const Choices& choices = counter_.choices();
         return back_ ? backOf(choices, Side::left) : frontOf(choices, Side::left);
+    }
+    /// Along an edge; no more than one for each of its rows.
+    Stitches needlesFor(Length length, Rows rows) const {
+        return std::min(band(length, counter_.choices().neckTrimDepth, counter_.gauge(), true).needles,
+                        Stitches(rows.count()));
     }
     bool sloped() const { return counts_.shoulderRows > Rows(0); }
     bool stepped() const { return sloped() && counter_.choices().shoulder == ShoulderKind::stepped; }
@@ -110,11 +114,11 @@ private:
         case NeckKind::square:
             neck_.centre = neck_.bottom = width_;
             neck_.edge = neck_.rows;
+            neck_.edgeLength = counter_.gauge().height(neck_.edge);
             if (school_ == NeckSchool::hold) {
                 neck_.steps = {Stitches(0)};
-                neck_.edge -= Rows(2);
+                neck_.trimEdge = needlesFor(neck_.edgeLength, neck_.edge);
             }
-            neck_.edgeLength = counter_.gauge().height(neck_.edge);
             break;
         case NeckKind::round:
         case NeckKind::boat:
@@ -146,9 +150,49 @@ private:
                                      std::max(1, (rows - 2) / 2));
         neck_.steps = quarterEllipseSteps(neck_.side, Rows(2 * turns));
         neck_.bottom = width_;
-        neck_.edge = std::max(Rows(0), neck_.rows - Rows(2 * turns));
-        neck_.edgeLength = counter_.gauge().height(neck_.edge);
+        neck_.edge = neck_.rows - neck_.turning();
+        const FabricGauge& gauge = counter_.gauge();
+        const Length along = quarterEllipseLength(gauge.width(neck_.side), gauge.height(Rows(2 * turns))) +
+                             gauge.height(neck_.rows - Rows(2 * turns));
+        neck_.edgeLength = std::max(Length(), along - gauge.width(neck_.side));
+        neck_.trimEdge = needlesFor(gauge.height(neck_.edge), neck_.edge);
+        hangRowsBetween(static_cast<int>(std::lround(gauge.stitches.over(along))) -
+                        (neck_.side + neck_.trimEdge).count());
         return true;
+    }
+
+    /// Where the curve is steep, two rows rise beside one stitch or none: some of their ends are hung between the held
+    /// stitches, so that the trim has needles for the edge's length (craft 14). What each rise is longer than the
+    /// stitches after it says where.
+    void hangRowsBetween(int wanted) {
+        const FabricGauge& gauge = counter_.gauge();
+        struct Rise {
+            int row;
+            bool both;   ///< nothing is held before the next two rows: both ends are free
+            double more; ///< needles that its length asks for, beyond the stitches that are held after it
+        };
+        std::vector<Rise> rises;
+        double all = 0.0;
+        int free = 0;
+        for (std::size_t turn = 0; static_cast<int>(2 * turn) < neck_.turning().count(); ++turn) {
+            const Stitches next = neck_.steps[turn + 1];
+            const double length = std::hypot(gauge.width(next).mm(), gauge.height(Rows(2)).mm());
+            rises.push_back({static_cast<int>(2 * turn) + 1, next == Stitches(0),
+                             length / gauge.stitches.unit().mm() - next.count()});
+            all += rises.back().more;
+            free += rises.back().both ? 2 : 1;
+        }
+        wanted = std::clamp(wanted, 0, free);
+        double due = 0.0;
+        for (const Rise& rise : rises) {
+            free -= rise.both ? 2 : 1;
+            due += rise.more;
+            const int hung = static_cast<int>(neck_.rowsBetween.size());
+            // No fewer than leave the rest room.
+            const int until = std::max(static_cast<int>(std::lround(wanted * due / all)), wanted - free);
+            for (int i = 0; i < std::min(until - hung, rise.both ? 2 : 1); ++i)
+                neck_.rowsBetween.push_back(rise.row + i);
+        }
     }
 
     /// The same by decreases, no more than two in a row. No more stitches are left to them than the trim can be hung
@@ -197,8 +241,8 @@ private:
             const Stitches moved(edge.fashioned ? std::min(edge.inset, counts_.shoulder.count()) : 1);
             // Beside the middle that was bound off in this row, one stitch more moves.
             const bool besideBindOff = school_ == NeckSchool::bindOff && event.row == (half_ ? 1 : 0);
-            Stitches needed = std::max(moved, event.stitches + Stitches(besideBindOff ? 1 : 0)) + event.stitches +
-                              Stitches(1);
+            Stitches needed =
+                std::max(moved, event.stitches + Stitches(besideBindOff ? 1 : 0)) + event.stitches + Stitches(1);
             // A raglan comes towards it from the other side.
             const int row = counts_.toNeck(neck_).count() + event.row;
             for (const CurveEvent& other : counts_.armholeCurve.events()) {

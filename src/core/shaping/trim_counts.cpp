@@ -9,9 +9,16 @@
 namespace vestimen {
 namespace {
 
+/// A folded trim stretches by about this much to let a head through (craft 14).
+constexpr double trimStretch = 1.35;
+
 bool countNeckTrim(Counter& counter, const GarmentMeasures& m, GarmentCounts& counts) {
     const bool raglan = m.body == BodyKind::raglan;
-    const auto edges = [](const NeckCounts& neck) { return neck.trimEdge * 2; };
+    const auto edges = [](const NeckCounts& neck) { return neck.sideNeedles() * 2; };
+    const auto edgesOf = [](const NeckCounts& neck) {
+        return neck.rowsBetween.empty() ? "two edges of {0} rows"
+                                        : "two edges of {0} rows, and row ends between the held stitches";
+    };
     const NeckCounts& back = counts.backNeck;
     const NeckCounts& front = counts.frontNeck;
     const Stitches frontBottom = counts.frontBottom();
@@ -23,10 +30,10 @@ bool countNeckTrim(Counter& counter, const GarmentMeasures& m, GarmentCounts& co
     trim.title = "Stitches of the neck trim";
     trim.steps = {{{"back neck", {}}, backBottom}};
     if (back.depth > Rows(0))
-        trim.steps.push_back({{"two edges of {0} rows", {back.edge}}, edges(back)});
+        trim.steps.push_back({{edgesOf(back), {back.edge}}, edges(back)});
     trim.steps.push_back({{"front neck", {}}, frontBottom});
     if (front.depth > Rows(0))
-        trim.steps.push_back({{"two edges of {0} rows", {front.edge}}, edges(front)});
+        trim.steps.push_back({{edgesOf(front), {front.edge}}, edges(front)});
     if (raglan) {
         counts.trim += counts.capTop * 2 + tips;
         trim.steps.push_back({{"the tops of both sleeves", {}}, counts.capTop * 2});
@@ -39,13 +46,21 @@ bool countNeckTrim(Counter& counter, const GarmentMeasures& m, GarmentCounts& co
         const Stitches tip = raglan ? counts.shoulder : Stitches(0);
         const Stitches backTip = back.depth > Rows(0) ? tip : Stitches(0);
         // An open front, or the point of a V, parts at the middle of the back; else at both shoulders.
-        counts.trimFirst = m.neck == NeckKind::vee || m.isCardigan()
-                               ? front.bottom + front.trimEdge + tip + sleeve + backTip + back.trimEdge + backBottom / 2
-                               : backBottom + (back.trimEdge + backTip + sleeve) * 2;
+        counts.trimFirst =
+            m.neck == NeckKind::vee || m.isCardigan()
+                ? front.bottom + front.sideNeedles() + tip + sleeve + backTip + back.sideNeedles() + backBottom / 2
+                : backBottom + (back.sideNeedles() + backTip + sleeve) * 2;
         trim.steps.push_back({{"in two parts, the first of", {}}, counts.trimFirst});
     }
     counts.trimRows = counter.rows(Quantity::trimRows, "Rows of the neck trim", counter.choices().neckTrimDepth * 2.0,
                                    Parity::even, "twice the depth, even, to be folded");
+    const Length open = counter.gauge().width(counts.trim);
+    if (!m.isCardigan() && open * trimStretch < m.headGirth)
+        counter.warning("head_tight",
+                        {"The neck trim has {0} needles, {1}, and stretches to about {2}: a head of {3} will hardly "
+                         "pass. Make the neck wider or deeper.",
+                         {counts.trim, open, open * trimStretch, m.headGirth}},
+                        PieceKind::neckTrim);
     const Stitches widest = std::max(counts.trimFirst, counts.trim - counts.trimFirst);
     if (widest <= counter.project().machine.needles || counter.choices().neckTrimInTwo)
         return counter.fitsBed(widest, PieceKind::neckTrim);
