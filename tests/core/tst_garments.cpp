@@ -203,8 +203,9 @@ void TestGarments::checkGarment(const Project& project, const Worked& worked) {
         }
         QCOMPARE(back.edge(name("side", a)).size(), front.edge(name("side", b)).size());
         const int rows = static_cast<int>(back.edge(name("armhole", a)).size());
-        // The sides of each piece are a row apart, at the underarm and at the shoulder.
-        QVERIFY(std::abs(rows - static_cast<int>(front.edge(name("armhole", b)).size())) <= 2);
+        // The sides of each piece are a row apart, at the underarm and at the shoulder: never at both, the same way.
+        const int inFront = static_cast<int>(front.edge(name("armhole", b)).size());
+        QVERIFY2(std::abs(rows - inFront) <= 1, qPrintable(QString("%1, %2 in front").arg(rows).arg(inFront)));
         QVERIFY(std::abs(rows - c.armhole.count()) <= 1);
         if (choices.body == BodyKind::raglan) {
             const Fabric& sleeve = worked.piece(leftSide ? PieceKind::leftSleeve : PieceKind::rightSleeve)->fabric;

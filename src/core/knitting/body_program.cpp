@@ -35,7 +35,8 @@ public:
     }
 
 private:
-    /// A half comes to its underarm with the carriage at the armhole, so that the other mirrors it.
+    /// A half comes to its underarm with the carriage at the armhole, where it is bound off, or away from it, where it
+    /// goes onto a holder; so the other mirrors it.
     static Side firstCarriage(const Project& project, const GarmentCounts& counts, PieceKind piece) {
         if (!isHalf(piece))
             return Side::right;
@@ -43,7 +44,8 @@ private:
         const int passes = (choices.weltFollows(choices.bodyWelt) ? passesWithoutWelt(choices.wasteRows)
                                                                   : weltPasses(counts.bodyWelt, choices.wasteRows)) +
                            (counts.hemRise + counts.toUnderarm).count();
-        return passes % 2 == 0 ? outerSide(piece) : opposite(outerSide(piece));
+        const Side atUnderarm = choices.hasSleeves() ? outerSide(piece) : opposite(outerSide(piece));
+        return passes % 2 == 0 ? atUnderarm : opposite(atUnderarm);
     }
 
     bool afterwards() const { return project_.choices.weltFollows(project_.choices.bodyWelt); }

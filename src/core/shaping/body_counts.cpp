@@ -192,15 +192,23 @@ bool countHeights(Counter& counter, const GarmentMeasures& m, GarmentCounts& cou
     if (counts.shoulderRows.count() / 2 > mostTurns)
         counts.shoulderRows = Rows(std::max(0, mostTurns) * 2);
     // The necks of halves begin with the carriage at the armhole: an even number of rows above it.
-    const bool settled = m.frontInHalves() && counts.shoulderRows > Rows(0);
-    const bool odd = choices.shoulder == ShoulderKind::shortRows;
-    counts.armhole = counter.rows(Quantity::armholeRows, "Rows of the armhole", m.armholeDepth,
-                                  !settled ? Parity::any
-                                  : odd    ? Parity::odd
-                                           : Parity::even,
-                                  !settled ? "nearest whole row"
-                                  : odd    ? "odd, so that the halves’ necks begin where the yarn is"
-                                           : "even, so that the halves’ necks begin where the yarn is");
+    // Elsewhere a piece's two underarms lie one row apart, and so do its shoulders: they begin at the same side, so
+    // that its two armholes have the same rows.
+    const bool slopes = counts.shoulderRows > Rows(0);
+    const bool shortRows = choices.shoulder == ShoulderKind::shortRows;
+    const bool isOdd = shortRows == choices.hasSleeves();
+    Parity parity = Parity::any;
+    const char* reason = "nearest whole row";
+    if (slopes && m.frontInHalves()) {
+        parity = isOdd ? Parity::odd : Parity::even;
+        reason = isOdd ? "odd, so that the halves’ necks begin where the yarn is"
+                       : "even, so that the halves’ necks begin where the yarn is";
+    } else if (slopes && m.hasArmhole() && choices.hasShoulders()) {
+        parity = isOdd ? Parity::odd : Parity::even;
+        reason = parity == Parity::odd ? "odd, so that both sides of an armhole have the same rows"
+                                       : "even, so that both sides of an armhole have the same rows";
+    }
+    counts.armhole = counter.rows(Quantity::armholeRows, "Rows of the armhole", m.armholeDepth, parity, reason);
     if (m.hemRise > Length())
         counts.hemRise = counter.rows(Quantity::hemRiseRows, "Rows of the curved hem", m.hemRise, Parity::even,
                                       "even, two for each turn");
@@ -212,22 +220,24 @@ bool countHeights(Counter& counter, const GarmentMeasures& m, GarmentCounts& cou
     if (counts.hemRise > Rows(0))
         steps.insert(steps.begin() + 2, {{"less the curve of the hem", {}}, -counts.hemRise});
     int below = all->count - (counts.bodyWelt.visible + counts.hemRise + counts.armhole + counts.shoulderRows).count();
-    // A half comes from its curve with the carriage at its middle, and to its underarm at the other side.
-    if (m.frontInHalves() && counts.hemRise > Rows(0) && below % 2 != 0) {
+    // A half comes from its curve with the carriage at its middle, and to its underarm where that is begun.
+    const bool isCurvedHalf = m.frontInHalves() && counts.hemRise > Rows(0);
+    const int wanted = choices.hasSleeves() ? 0 : 1;
+    if (isCurvedHalf && below % 2 != wanted) {
         --below;
-        steps.push_back({{"even, so that the carriage comes to the armhole", {}}, Rows(below)});
+        steps.push_back({{wanted == 0 ? "even, so that the carriage comes to the armhole"
+                                      : "odd, so that the carriage comes away from the armhole",
+                          {}},
+                         Rows(below)});
     }
     counts.toUnderarm =
         counter.remainder(Quantity::bodyRows, "Rows from the welt to the underarm", std::move(steps), below);
-    if (m.frontInHalves() && counts.hemRise > Rows(0) && !counts.toUnderarm.isEven()) {
-        counter.error(
-            "body_rows_odd",
-            {m.isCardigan()
-                 ? "With a curved hem, {0} rows to the underarm of an open front must be even: pin one more "
-                   "or fewer."
-                 : "With a curved hem, {0} rows to the underarm of panels must be even: pin one more or fewer.",
-             {counts.toUnderarm}},
-            PieceKind::leftFront);
+    if (isCurvedHalf && counts.toUnderarm.count() % 2 != wanted) {
+        counter.error("body_rows_odd",
+                      {"With a curved hem, {0} rows bring the carriage to the wrong side for the underarm of a half: "
+                       "pin one more or fewer.",
+                       {counts.toUnderarm}},
+                      PieceKind::leftFront);
         return false;
     }
     if (counts.shoulderRows > Rows(0))

@@ -74,7 +74,7 @@ private:
             parity = Parity::odd;
             reason = "odd, so that front and back shoulders begin in the same row";
         } else if (half_) {
-            parity = counts_.armhole.count() % 2 == 0 ? Parity::even : Parity::odd;
+            parity = counts_.armhole.isEven() == counter_.choices().hasSleeves() ? Parity::even : Parity::odd;
             reason = "so that the neck begins with the carriage at the armhole";
         }
         neck_.depth =
