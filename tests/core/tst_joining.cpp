@@ -31,6 +31,7 @@ private slots:
     void aTrimGoesRoundTheNeck_data();
     void aTrimGoesRoundTheNeck();
     void aHeadIsMeasuredAgainstTheTrim();
+    void whatIsHungTogetherLiesTogether();
     void sleevesHangBetweenTheMarkers();
     void sleevesAreSewnWhereStitchesOutnumberRows();
     void sidesHaveTheSameRows();
@@ -177,6 +178,56 @@ void TestJoining::aHeadIsMeasuredAgainstTheTrim() {
                     QCOMPARE(hasFinding(worked.findings, "head_tight"),
                              closure == Closure::pullover && open * 1.35 < head);
                 }
+}
+
+/// From where the loops lie on the wearer: what two edges put on one needle comes to the same place of the body.
+void TestJoining::whatIsHungTogetherLiesTogether() {
+    int maps = 0;
+    for (const Project& project : {odilesPullover(), test::pietsPullover(), test::ilkesPullover()}) {
+        const Worked worked = work(project);
+        for (const Side side : {Side::left, Side::right}) {
+            const std::string wearers = side == Side::left ? "left" : "right";
+            const std::string others = side == Side::left ? "right" : "left";
+            const auto loopOn = [](const Fabric& fabric, LoopId loop) { return fabric.loops[loop].slot; };
+            const Fabric& front = worked.piece(PieceKind::front)->fabric;
+            const Fabric& back = worked.piece(PieceKind::back)->fabric;
+            // Purl side facing, a front hangs with the wearer's left at the left, a back the other way round.
+            const Join& shoulder = join(worked, "shoulder_" + wearers);
+            QCOMPARE(shoulder.first.hung.size(), shoulder.hang->map.size());
+            for (const auto& [needle, opening] : shoulder.hang->map) {
+                const JoinOpening& first = shoulder.first.hung.at(static_cast<std::size_t>(needle) - 1);
+                const JoinOpening& second = shoulder.second.hung.at(static_cast<std::size_t>(opening) - 1);
+                const auto at = [](const std::vector<LoopId>& kept, int index) {
+                    return kept.at(static_cast<std::size_t>(index) - 1);
+                };
+                const int onBack = -1 - loopOn(back, at(back.kept.at("shoulder_" + others), first.index));
+                const int onFront = loopOn(front, at(front.kept.at("shoulder_" + wearers), second.index));
+                QVERIFY2(std::abs(onBack - onFront) <= 1, qPrintable(QString("%1, %2").arg(onBack).arg(onFront)));
+                ++maps;
+            }
+            const auto found = std::ranges::find(worked.joins, "sleeve_" + wearers, &Join::key);
+            if (found == worked.joins.end() || !found->hang || found->first.hung.empty())
+                continue;
+            // Purl side facing, the back of a left sleeve is at its left; the lowest rows come to the underarm.
+            const Fabric& sleeve =
+                worked.piece(side == Side::left ? PieceKind::leftSleeve : PieceKind::rightSleeve)->fabric;
+            const std::vector<LoopId>& top = sleeve.kept.at("top");
+            for (const auto& [needle, opening] : found->hang->map) {
+                const JoinOpening& stitch = found->first.hung.at(static_cast<std::size_t>(needle) - 1);
+                const JoinOpening& row = found->second.hung.at(static_cast<std::size_t>(opening) - 1);
+                const int slot = loopOn(sleeve, top.at(static_cast<std::size_t>(stitch.index) - 1));
+                const double fromMiddle = std::abs(2.0 * slot + 1.0) / static_cast<double>(top.size()); // 0 to 1
+                const bool atBack = (side == Side::left) == (slot < 0);
+                if (fromMiddle > 0.05) // the shoulder itself is either
+                    QCOMPARE(isBack(row.piece), atBack);
+                const double height = static_cast<double>(row.index) / (found->second.count / 2.0);
+                QVERIFY2(std::abs((1.0 - fromMiddle) - height) < 0.06,
+                         qPrintable(QString("%1 of the way in, %2 of the way up").arg(1.0 - fromMiddle).arg(height)));
+                ++maps;
+            }
+        }
+    }
+    QVERIFY(maps > 300);
 }
 
 void TestJoining::sleevesHangBetweenTheMarkers() {

@@ -18,10 +18,10 @@ QString tr(const char* text) {
     return QCoreApplication::translate("Draft", text);
 }
 
-QString sideNames(PieceKind piece, Side machineSide) {
-    const bool left = wearerSide(piece, machineSide) == Side::left;
+QString sideNames(PieceKind piece, Side machineSide, const Choices& choices) {
     const QString machine = machineSide == Side::left ? tr("machine left") : tr("machine right");
-    return machine + '\n' + (left ? tr("wearer’s left") : tr("wearer’s right"));
+    const QString worn = coreText(wornEdge(piece, machineSide, choices));
+    return worn.isEmpty() ? machine : machine + '\n' + worn;
 }
 
 QString weltName(WeltKind kind) {
@@ -173,8 +173,8 @@ RailView railView(const Worked& worked, const Project& project, PieceKind kind, 
     view.gauge = *worked.measured.gauge;
     view.needles = project.machine.needles.count();
     view.colour = fabricColour(QString::fromStdString(project.yarn.colour));
-    view.leftNames = sideNames(kind, Side::left);
-    view.rightNames = sideNames(kind, Side::right);
+    view.leftNames = sideNames(kind, Side::left, worked.choices);
+    view.rightNames = sideNames(kind, Side::right, worked.choices);
     ViewBuilder builder(view, worked, project, kind, unit);
     if (isTrim(kind))
         builder.trim(static_cast<int>(piece->fabric.passes.front().loopCount));

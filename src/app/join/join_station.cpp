@@ -223,17 +223,16 @@ std::vector<std::pair<QString, QString>> JoinStation::hangLines(const Join& join
     }
     if (!join.hang)
         return lines;
-    // An armhole goes up the front from its marker, over the shoulder, and down the back.
-    const int front = join.second.what.operands.empty() ? 0 : *std::get_if<int>(&join.second.what.operands[0]);
-    const auto takes = [&](int opening) {
-        if (join.second.unit == JoinUnit::stitches)
-            return tr("back stitch %1 and front stitch %1").arg(opening);
-        return opening <= front ? tr("front, row %1 above the marker").arg(opening)
-                                : tr("back, row %1 above the marker").arg(join.second.count - opening + 1);
+    const auto named = [](const JoinEdge& edge, int place) {
+        const JoinOpening& opening = edge.hung[static_cast<std::size_t>(place) - 1];
+        const QString piece = coreText(label(opening.piece));
+        return edge.unit == JoinUnit::stitches ? tr("%1, stitch %2").arg(piece).arg(opening.index)
+                                               : tr("%1, row %2 above the marker").arg(piece).arg(opening.index);
     };
     const NeedleSpan span = centred(Stitches(join.first.count));
     for (const auto& [needle, opening] : join.hang->halving())
-        lines.emplace_back(QString::fromStdString(span.first.shifted(needle - 1).name()), takes(opening));
+        lines.emplace_back(QString::fromStdString(span.first.shifted(needle - 1).name()),
+                           tr("%1 · %2").arg(named(join.first, needle), named(join.second, opening)));
     return lines;
 }
 

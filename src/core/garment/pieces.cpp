@@ -101,6 +101,22 @@ Side wearerSide(PieceKind piece, Side machineSide) {
     return isBack(piece) ? opposite(machineSide) : machineSide;
 }
 
+const char* wornEdge(PieceKind piece, Side machineSide, const Choices& choices) {
+    const bool atLeft = machineSide == Side::left;
+    if (isSleeve(piece) || piece == PieceKind::leftArmTrim || piece == PieceKind::rightArmTrim) {
+        // From the armhole, purl side facing, a left one goes up the front and down the back; a sleeve that is knitted
+        // up from its cuff hangs the other way round.
+        const bool leftOne = piece == PieceKind::leftSleeve || piece == PieceKind::leftArmTrim;
+        const bool down = !isSleeve(piece) || choices.sleevesKnittedDown();
+        return (leftOne == atLeft) == down ? "front" : "back";
+    }
+    if (isBand(piece))
+        return (piece == PieceKind::leftBand) == atLeft ? "neck" : "lower edge";
+    if (isNeckTrim(piece))
+        return "";
+    return wearerSide(piece, machineSide) == Side::left ? "wearer’s left" : "wearer’s right";
+}
+
 Side outerSide(PieceKind half) {
     const bool left = half == PieceKind::leftFront || half == PieceKind::leftBack;
     return wearerSide(half, left ? Side::left : Side::right);

@@ -56,6 +56,9 @@ const char* label(PieceKind kind);
 
 /// The wearer's side on which a side of the machine comes to lie, for pieces knitted upward and worn knit side out.
 Side wearerSide(PieceKind piece, Side machineSide);
+/// Where on the wearer a piece's edge at the machine's left or right lies, in a word or two; empty where it is no one
+/// place. A sleeve's edges are its front and its back.
+const char* wornEdge(PieceKind piece, Side machineSide, const Choices& choices);
 /// The machine's side of a half that lies away from the opening, or from the seam down the middle.
 Side outerSide(PieceKind half);
 

@@ -109,6 +109,16 @@ private:
         return {std::move(what), JoinUnit::stitches, count, input_.gauge.width(Stitches(count))};
     }
 
+    /// So many openings more, as they are counted, or from the last to the first.
+    static void hangFromLeft(JoinEdge& edge, PieceKind piece, int count) {
+        for (int index = 1; index <= count; ++index)
+            edge.hung.push_back({piece, index});
+    }
+    static void hangFromRight(JoinEdge& edge, PieceKind piece, int count) {
+        for (int index = count; index >= 1; --index)
+            edge.hung.push_back({piece, index});
+    }
+
     JoinEdge rows(int count, Phrase what) const {
         return {std::move(what), JoinUnit::rows, count, input_.gauge.height(Rows(count))};
     }
@@ -220,6 +230,9 @@ private:
         join.first = kept(back(wearers), edgeName("shoulder", back(wearers), wearers), {"back, on waste yarn", {}});
         join.second = kept(other, edgeName("shoulder", other, wearers), {"front, on waste yarn", {}});
         join.hang = hang(Stitches(join.first.count), Rows(join.second.count));
+        // The front is turned over: its stitches come from the right.
+        hangFromLeft(join.first, back(wearers), join.first.count);
+        hangFromRight(join.second, other, join.second.count);
         join.tailSide = {"Work from the armhole towards the neck: leave the tail at the armhole.", {}};
         join.facing = {"Hang the back purl side facing you, then the front on the same needles knit side facing you.",
                        {}};
@@ -388,6 +401,12 @@ private:
         join.second = rows(backRows + frontRows,
                            {"armhole: front {0} rows, back {1} rows, marker to marker", {frontRows, backRows}});
         join.hang = hang(Stitches(join.first.count), Rows(join.second.count));
+        // Purl side facing, the left armhole is walked up the front and down the back, the right one the other way; the
+        // sleeve's top is turned over.
+        const bool left = wearers == Side::left;
+        hangFromRight(join.first, piece, join.first.count);
+        hangFromLeft(join.second, left ? front(wearers) : back(wearers), left ? frontRows : backRows);
+        hangFromRight(join.second, left ? back(wearers) : front(wearers), left ? backRows : frontRows);
         if (join.hang) {
             join.method = JoinMethod::latchOff;
             join.facing = {

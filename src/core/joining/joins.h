@@ -20,12 +20,20 @@ namespace vestimen {
 enum class JoinMethod { latchOff, knitOn, mattress, sewOn };
 enum class JoinUnit { stitches, rows };
 
+/// A stitch of a piece, from 1 at its left as it hung, purl side facing; or a row of an edge, from 1 at the bottom.
+struct JoinOpening {
+    PieceKind piece = PieceKind::back;
+    int index = 0;
+};
+
 /// One edge of a join: openings of a piece, in order, with where each can be found.
 struct JoinEdge {
     Phrase what;
     JoinUnit unit = JoinUnit::stitches;
     int count = 0;
     Length length;
+    /// Each opening, as they follow from left to right when the edge is hung; empty where nothing is.
+    std::vector<JoinOpening> hung = {};
 };
 
 struct Join {
@@ -36,7 +44,7 @@ struct Join {
     JoinEdge second;
     /// (second length - first length) / first length: what is eased in, or stretched when negative.
     double eased = 0.0;
-    /// Needle and opening; the needles take the first edge stitch for stitch.
+    /// Needle and opening, both from 1 as they hang; the needles take the first edge stitch for stitch.
     std::optional<HangMap> hang;
     Length tail;
     Phrase tailSide;
