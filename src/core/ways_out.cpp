@@ -127,7 +127,8 @@ bool mends(const Project& changed, const Finding& finding) {
     const auto isSamePlace = [&](const std::string& key) {
         const auto piece = pieceFromKey(key);
         const auto found = pieceFromKey(finding.piece);
-        return key == finding.piece || (piece && found && isBack(*piece) && isBack(*found));
+        const auto isBody = [](PieceKind kind) { return !isSleeve(kind) && !isTrim(kind); };
+        return key == finding.piece || (piece && found && isBody(*piece) && isBody(*found));
     };
     return std::ranges::none_of(work(changed).findings, [&](const Finding& each) {
         return std::string_view(each.code) == finding.code && isSamePlace(each.piece);

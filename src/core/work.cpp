@@ -51,6 +51,34 @@ void findOtherFabric(const Project& project, Length width, std::vector<Finding>&
                          {std::string(label(fabric)), width, width * share}}});
 }
 
+/// Another yarn, strand count or machine than the swatch's has another gauge (craft 4): said with what a gauge that is
+/// a twentieth off makes.
+void findOtherMaking(const Project& project, Length width, std::vector<Finding>& findings) {
+    const Swatch& swatch = project.swatch;
+    if (swatch.treatments.empty())
+        return;
+    const auto say = [&](const char* code, const char* text, Operand of, Operand now) {
+        findings.push_back({Severity::warning, code, {text, {std::move(of), std::move(now), width * 0.05, width}}});
+    };
+    const auto differs = [](const std::string& of, const std::string& now) {
+        return !of.empty() && !now.empty() && of != now;
+    };
+    if (differs(swatch.yarn, project.yarn.name))
+        say("other_yarn",
+            "The swatch is of {0}, the pieces of {1}: a gauge 5 % off makes {2} at {3} wide. Knit a swatch of it.",
+            swatch.yarn, project.yarn.name);
+    if (swatch.strands != project.yarn.strands)
+        say("other_strands",
+            "The swatch has {0} strands as one, the pieces {1}: a gauge 5 % off makes {2} at {3} wide. Knit a swatch "
+            "with as many.",
+            swatch.strands, project.yarn.strands);
+    if (differs(swatch.machine, project.machine.name))
+        say("other_machine",
+            "The swatch was knitted on {0}, the pieces are for {1}: a gauge 5 % off makes {2} at {3} wide. Knit a "
+            "swatch on it.",
+            swatch.machine, project.machine.name);
+}
+
 WorkedPiece workPiece(const Project& project, const Worked& worked, PieceKind kind, const Siblings& siblings) {
     const GarmentCounts& counts = *worked.counts;
     const FabricGauge& gauge = *worked.measured.gauge;
@@ -132,6 +160,7 @@ Worked work(const Project& project) {
         return worked;
     append(worked.findings, garmentFindings(*worked.measures, project));
     findOtherFabric(project, worked.measures->width, worked.findings);
+    findOtherMaking(project, worked.measures->width, worked.findings);
     if (anyError(worked.findings))
         return worked;
 

@@ -304,7 +304,7 @@ void TestCommandLine::rehearseIsCleanOnTheDemo() {
 void TestCommandLine::rehearseFailsOnAnError() {
     QTemporaryDir folder;
     Project project = test::odilesPullover();
-    project.machine = genericMachines()[3];
+    test::putOn(project, genericMachines()[3]);
     QFile file(folder.filePath("wide.json"));
     QVERIFY(file.open(QIODevice::WriteOnly));
     file.write(QByteArray::fromStdString(toJson(project)));

@@ -244,7 +244,7 @@ void TestAcrossProgram::twoBeds() {
     QFETCH(int, over);
     QFETCH(int, fewer);
     Project project = ilkesPullover();
-    project.machine = genericMachines()[5];
+    test::putOn(project, genericMachines()[5]);
     ProgramWriter writer(project, "trial", "trial");
     const NeedleSpan span = centred(Stitches(over));
     const auto behind = [](NeedleSpan main) {

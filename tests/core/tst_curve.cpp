@@ -84,6 +84,7 @@ class TestCurve : public QObject {
     Q_OBJECT
 
 private slots:
+    void aBlendedLineIsAsTrueAsCanBe();
     void againstExhaustiveSearch();
     void aStraightCurveIsASlope();
     void withinToleranceIsTheFewestRuns();
@@ -238,6 +239,40 @@ void TestCurve::lengthsOfCurves() {
         QVERIFY(std::abs(bellLength(mm(width), mm(height)).mm() - bell) < 1e-4);
         QVERIFY(std::abs(quarterEllipseLength(mm(width), mm(height)).mm() - ellipse) < 1e-4);
     }
+}
+
+void TestCurve::aBlendedLineIsAsTrueAsCanBe() {
+    CHECK_PROPERTY("two neighbouring gaps, and no schedule of single decreases comes nearer, but for a hair", [] {
+        const int rows = *rc::gen::inRange(6, 120);
+        const int multiple = *rc::gen::element(1, 2);
+        const int events = *rc::gen::inRange(1, rows / multiple + 1);
+        const auto line = blendedLine(Stitches(events), Rows(rows), multiple);
+        RC_ASSERT(line.has_value());
+        RC_ASSERT(line->total() == Stitches(events));
+        int least = rows;
+        int most = 0;
+        int before = -1;
+        for (const CurveEvent& event : line->events()) {
+            RC_ASSERT(event.row % multiple == 0 && event.row <= rows);
+            if (before >= 0) {
+                least = std::min(least, event.row - before);
+                most = std::max(most, event.row - before);
+            }
+            before = event.row;
+        }
+        RC_ASSERT(most - least <= multiple || most == 0);
+        std::vector<double> ideal;
+        for (int row = 1; row <= rows; ++row)
+            ideal.push_back(events * (row - 0.5) / rows);
+        CurveRequest request{ideal, Stitches(events)};
+        request.decreaseAtMost = 1;
+        request.everyMultiple = multiple;
+        const auto best = curve(request, events);
+        RC_ASSERT(best.has_value());
+        RC_ASSERT(line->deviation >= best->deviation - 1e-6);
+        RC_ASSERT(line->deviation <= best->deviation + 0.5);
+    });
+    QVERIFY(!blendedLine(Stitches(5), Rows(4), 1));
 }
 
 QTEST_APPLESS_MAIN(TestCurve)

@@ -21,7 +21,7 @@ Project randomProject() {
     Project project;
     project.name = "random";
     project.machine = genericMachines()[static_cast<std::size_t>(*rc::gen::inRange(0, 7))];
-    if (*rc::gen::inRange(0, 4) == 0) { // an odd machine
+    if (*rc::gen::element(true, false, false, false)) { // an odd machine
         project.machine.needles = Stitches(*rc::gen::inRange(110, 261));
         project.machine.holdWrapsItself = *rc::gen::arbitrary<bool>();
         project.machine.hasMast = *rc::gen::arbitrary<bool>();

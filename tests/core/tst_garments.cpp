@@ -8,6 +8,7 @@
 #include "core/format/piece_export.h"
 #include "core/format/project_json.h"
 #include "core/garment/curved_edges.h"
+#include "core/ways_out.h"
 
 #include <QTest>
 
@@ -40,6 +41,10 @@ void compareWithIdeal(const std::vector<int>& widths, int whole, int underarm, c
         const double off = std::abs(gone - underarm - ideal[row]);
         QVERIFY2(off <= deviation + 1e-6, qPrintable(QString("row %1 is %2 stitches off").arg(row + 1).arg(off)));
     }
+}
+
+bool says(const Program& program, const char* words) {
+    return toPlainText(program).find(words) != std::string::npos;
 }
 
 int turnOf(const Program& program, const char* code) {
@@ -91,6 +96,11 @@ private slots:
     void neededMeasures();
     void whatCannotBe_data();
     void whatCannotBe();
+    void aPinnedTopIsWhatTheRowKnits();
+    void bandsSpeakOfNoWasteYarn();
+    void anotherMakingThanTheSwatchsIsSaid();
+    void panelsAreOfferedOnlyWhereTheyFit();
+    void anOpenFrontHasBands();
     void aCapHigherThanItsArmholeIsRefused();
     void choicesAreKeptInTheFile();
     void buttonholesAreDrawn_data();
@@ -157,7 +167,7 @@ void TestGarments::everyCombination() {
         choices.sleeveSchool =
             turn % 2 == 1 && choices.body != BodyKind::raglan ? SleeveSchool::down : SleeveSchool::up;
         ++turn;
-        project.machine = genericMachines()[5]; // two beds, for the rib
+        test::putOn(project, genericMachines()[5]); // two beds, for the rib
         // Long necks need a trim in two parts; a raglan's round one does with either.
         choices.neckTrimInTwo = !choices.hasShoulders() &&
                                 !(choices.body == BodyKind::raglan && choices.neck == NeckKind::round && turn % 2 == 0);
@@ -207,6 +217,11 @@ void TestGarments::checkGarment(const Project& project, const Worked& worked) {
         const int inFront = static_cast<int>(front.edge(name("armhole", b)).size());
         QVERIFY2(std::abs(rows - inFront) <= 1, qPrintable(QString("%1, %2 in front").arg(rows).arg(inFront)));
         QVERIFY(std::abs(rows - c.armhole.count()) <= 1);
+        // An armhole's trim is hung on all but the topmost row, at most.
+        if (!choices.hasSleeves())
+            for (const int hung : {rows, inFront})
+                QVERIFY2(hung - c.armholeRowsHung().count() == 0 || hung - c.armholeRowsHung().count() == 1,
+                         qPrintable(QString("%1 of %2").arg(c.armholeRowsHung().count()).arg(hung)));
         if (choices.body == BodyKind::raglan) {
             const Fabric& sleeve = worked.piece(leftSide ? PieceKind::leftSleeve : PieceKind::rightSleeve)->fabric;
             for (const char* cap : {"cap_left", "cap_right"})
@@ -269,7 +284,7 @@ void TestGarments::everyEdgeAndSleeve() {
     QFETCH(bool, afterwards);
     QFETCH(int, hem);
     Project project = ilkesPullover();
-    project.machine = genericMachines()[5]; // two beds, for the rib
+    test::putOn(project, genericMachines()[5]); // two beds, for the rib
     Choices& choices = project.choices;
     choices.body = static_cast<BodyKind>(body);
     choices.bodyWelt.kind = choices.cuff.kind = static_cast<WeltKind>(welt);
@@ -313,7 +328,7 @@ void TestGarments::gatheredWelts() {
     QFETCH(int, welt);
     QFETCH(int, way);
     Project project = ilkesPullover();
-    project.machine = genericMachines()[5]; // two beds, for the rib
+    test::putOn(project, genericMachines()[5]); // two beds, for the rib
     Choices& choices = project.choices;
     choices.body = static_cast<BodyKind>(body);
     choices.bodyWelt.kind = choices.cuff.kind = static_cast<WeltKind>(welt);
@@ -468,7 +483,7 @@ void TestGarments::everyStarterSize() {
         for (const SideKind sides : allSides) {
             Project project;
             project.name = "starter";
-            project.machine = genericMachines()[1];
+            test::putOn(project, genericMachines()[1]);
             project.swatch = ilkesPullover().swatch;
             project.wearer = borrowed(starterSizes()[static_cast<std::size_t>(size)]);
             project.choices.body = static_cast<BodyKind>(body);
@@ -500,7 +515,7 @@ void TestGarments::everyMachine() {
         Project project = ilkesPullover();
         project.choices.body = body;
         const double pitch = project.machine.pitch.mm();
-        project.machine = genericMachines()[static_cast<std::size_t>(machine)];
+        test::putOn(project, genericMachines()[static_cast<std::size_t>(machine)]);
         // The same fabric in another size, as it would come off that bed.
         const double scale = project.machine.pitch.mm() / pitch;
         for (Treatment& treatment : project.swatch.treatments)
@@ -632,8 +647,7 @@ void TestGarments::capFitsItsArmholes() {
     QVERIFY(c.capRows > c.armhole / 2);
     // What is bound off last is the flat top.
     const Fabric& sleeve = worked.piece(PieceKind::leftSleeve)->fabric;
-    QCOMPARE(static_cast<int>(sleeve.passes.back().loopCount),
-             c.capTop.count() + 2 * (c.cap.plainAfter == Rows(0) ? c.cap.events().back().stitches.count() : 0));
+    QCOMPARE(static_cast<int>(sleeve.passes.back().loopCount), c.capTop.count());
     const auto join = std::ranges::find(worked.joins, "sleeve_left", &Join::key);
     QCOMPARE(join->method, JoinMethod::sewOn);
     QVERIFY(std::abs(join->eased) < 0.02);
@@ -797,6 +811,92 @@ void TestGarments::whatCannotBe() {
     for (const Finding& each : worked.findings)
         if (code == each.code)
             QVERIFY2(QString::fromStdString(render(each.text)).contains(says), render(each.text).c_str());
+}
+
+void TestGarments::aPinnedTopIsWhatTheRowKnits() {
+    for (const int top : {3, 5, 7, 9, 15}) // the sleeve is odd
+        for (const SleeveSchool school : allSleeveSchools) {
+            Project project = ilkesPullover();
+            project.choices.sleeveSchool = school;
+            project.pins[Quantity::capTopStitches] = top;
+            const Worked worked = work(project);
+            QVERIFY2(worked.sound(), listed(worked.findings));
+            const auto& passes = worked.piece(PieceKind::leftSleeve)->fabric.passes;
+            const Pass& row = school == SleeveSchool::up ? passes.back() : passes.front();
+            QCOMPARE(static_cast<int>(row.loopCount), top);
+        }
+}
+
+void TestGarments::bandsSpeakOfNoWasteYarn() {
+    Project project = ilkesPullover();
+    project.choices.closure = Closure::cardigan;
+    const Worked worked = work(project);
+    for (const PieceKind band : {PieceKind::leftBand, PieceKind::rightBand})
+        QVERIFY(!says(worked.piece(band)->program, "waste yarn"));
+    QVERIFY(says(worked.piece(PieceKind::neckTrim)->program, "waste yarn"));
+    project.choices.body = BodyKind::sleeveless;
+    const Worked sleeveless = work(project);
+    QVERIFY(says(sleeveless.piece(PieceKind::leftArmTrim)->program, "holders out"));
+}
+
+void TestGarments::anotherMakingThanTheSwatchsIsSaid() {
+    const auto codes = [](auto change) {
+        Project project = ilkesPullover();
+        change(project);
+        std::set<std::string> found;
+        for (const Finding& finding : work(project).findings)
+            found.insert(finding.code);
+        return found;
+    };
+    using Codes = std::set<std::string>;
+    QCOMPARE(codes([](Project&) {}), Codes{});
+    QVERIFY(codes([](Project& p) { p.yarn.name = "Kelp 3-ply"; }).contains("other_yarn"));
+    QVERIFY(codes([](Project& p) { p.yarn.strands = 2; }).contains("other_strands"));
+    QVERIFY(codes([](Project& p) { p.machine = genericMachines()[5]; }).contains("other_machine"));
+    // A name that nobody wrote down says nothing.
+    QCOMPARE(codes([](Project& p) {
+                 p.swatch.yarn.clear();
+                 p.swatch.machine.clear();
+             }),
+             Codes{});
+}
+
+void TestGarments::panelsAreOfferedOnlyWhereTheyFit() {
+    for (const int needles : {150, 130, 90, 75, 60}) {
+        Project project = ilkesPullover();
+        project.machine.needles = Stitches(needles);
+        const Worked worked = work(project);
+        const auto wide = std::ranges::find_if(worked.findings, [](const Finding& each) {
+            return std::string(each.code) == "too_wide" && each.piece == "back";
+        });
+        if (wide == worked.findings.end())
+            continue;
+        Project inPanels = project;
+        inPanels.choices.panels = true;
+        const bool fit = !hasFinding(work(inPanels).findings, "too_wide") ||
+                         std::ranges::none_of(work(inPanels).findings, [](const Finding& each) {
+                             return std::string(each.code) == "too_wide" && each.piece != "left_sleeve";
+                         });
+        QCOMPARE(render(wide->text).find("two panels") != std::string::npos, fit);
+        bool offered = false;
+        for (const WayOut& way : waysOut(project, *wide))
+            offered = offered || way.project.choices.panels;
+        QCOMPARE(offered, fit);
+    }
+}
+
+void TestGarments::anOpenFrontHasBands() {
+    for (const double depth : {0.0, -3.0, 1.0, 7.9})
+        for (const BodyKind body : allBodies) {
+            Project project = ilkesPullover();
+            project.choices.body = body;
+            project.choices.closure = Closure::cardigan;
+            project.choices.bandDepth = Length::millimetres(depth);
+            const Worked worked = work(project);
+            QVERIFY(worked.pieces.empty());
+            QCOMPARE(std::ranges::count(worked.findings, Severity::error, &Finding::severity), 1);
+            QVERIFY2(hasFinding(worked.findings, "band_depth"), listed(worked.findings));
+        }
 }
 
 void TestGarments::aCapHigherThanItsArmholeIsRefused() {

@@ -278,7 +278,7 @@ void TestPullover::eyeletsAreNotesWhenWanted() {
 
 void TestPullover::tooWideForTheBed() {
     Project project = odilesPullover();
-    project.machine = genericMachines()[3]; // 112 needles
+    test::putOn(project, genericMachines()[3]); // 112 needles
     const Worked worked = work(project);
     QVERIFY(!worked.sound());
     QVERIFY(hasFinding(worked.findings, "too_wide"));

@@ -78,6 +78,7 @@ class TestShapes : public QObject {
 
 private slots:
     void raglansAgreeRowForRow();
+    void aRaglanLooksStraight();
     void aRaglanTrimGoesOverTheSleeves();
     void strapsLeaveTheNeck();
     void frontsFillTheBodyWithTheirBand();
@@ -121,6 +122,28 @@ void TestShapes::raglansAgreeRowForRow() {
     QVERIFY(worked.joins.front().key == "raglan_back_left");
     for (const Join& join : worked.joins)
         QVERIFY(join.findings.empty());
+}
+
+/// From the fabric: no row's edge is farther from the straight line than a stitch and the line's own slope.
+void TestShapes::aRaglanLooksStraight() {
+    const Worked worked = soundWork(with([](Choices& c) {
+        c.body = BodyKind::raglan;
+        for (EdgeShaping& edge : c.edges)
+            edge.lines = 0;
+    }));
+    for (const auto& [kind, edge] : {std::pair{PieceKind::back, "armhole_left"}, {PieceKind::leftSleeve, "cap_left"}}) {
+        const Fabric& fabric = worked.piece(kind)->fabric;
+        const std::vector<LoopId> openings = fabric.edge(edge);
+        const int first = fabric.loops[openings.at(2)].slot;
+        const int last = fabric.loops[openings.back()].slot;
+        const auto rows = static_cast<double>(openings.size() - 3);
+        double farthest = 0.0;
+        for (std::size_t row = 2; row < openings.size(); ++row) {
+            const double ideal = first + (last - first) * static_cast<double>(row - 2) / rows;
+            farthest = std::max(farthest, std::abs(fabric.loops[openings[row]].slot - ideal));
+        }
+        QVERIFY2(farthest < 1.01, qPrintable(QString("%1 stitches").arg(farthest)));
+    }
 }
 
 void TestShapes::aRaglanTrimGoesOverTheSleeves() {
@@ -391,7 +414,7 @@ void TestShapes::aWeltAfterwardsLooksLikeOneFirst() {
             c.bodyWelt.kind = c.cuff.kind = static_cast<WeltKind>(kind);
             c.weltAfterwards = afterwards;
         });
-        project.machine = genericMachines()[5];
+        test::putOn(project, genericMachines()[5]);
         return soundWork(project);
     };
     const Worked first = made(false);
@@ -433,7 +456,7 @@ void TestShapes::latchedColumnsArePurl() {
 void TestShapes::twoBedsKnitARib() {
     Project project = with([](Choices& c) { c.bodyWelt.kind = WeltKind::twoBedRib; });
     QVERIFY(hasFinding(work(project).findings, "rib_needs_two_beds"));
-    project.machine = genericMachines()[5];
+    test::putOn(project, genericMachines()[5]);
     const Worked worked = soundWork(project);
     const Fabric& back = worked.piece(PieceKind::back)->fabric;
     const auto behind = std::ranges::count_if(back.loops, [](const Loop& loop) { return loop.bed == Bed::second; });

@@ -203,6 +203,18 @@ void TestSwatchPlan::aSmallFieldCostsMillimetres() {
     const auto findings = swatchPlanFindings(swatch, genericMachines()[1], pieceWidth());
     QVERIFY(hasFinding(findings, "field_small"));
     QVERIFY(QString::fromStdString(render(findings.front().text)).contains("7.3 mm"));
+    // A square field is short of rows alone: 40 are 100 mm high, 60 are 150 mm.
+    Swatch square = advisedSwatch(genericMachines()[1]);
+    square.treatments = swatch.treatments;
+    square.field = Stitches(40);
+    square.fieldRows = Rows(40);
+    const auto ofRows = swatchPlanFindings(square, genericMachines()[1], pieceWidth());
+    QVERIFY(hasFinding(ofRows, "field_small"));
+    const QString text = QString::fromStdString(render(ofRows.front().text));
+    const double row = measured(square).gauge->rows.unit().mm();
+    for (const int rows : {40, 60})
+        QVERIFY2(text.contains(QString::number(520.0 / (rows * row), 'f', 1) + " mm"), qPrintable(text));
+    QVERIFY(text.contains("length"));
 }
 
 void TestSwatchPlan::noMastMeansSlackReminders() {

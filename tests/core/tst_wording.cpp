@@ -2,6 +2,7 @@
 #include "support/bed_programs.h"
 #include "support/projects.h"
 
+#include "core/format/piece_export.h"
 #include "core/knitting/wording.h"
 
 #include <QTest>
@@ -24,12 +25,24 @@ class TestWording : public QObject {
 
 private slots:
     void everyOperationHasASentence();
+    void everySecondNeedleIsSaidSo();
     void rowsHaveTheirStitchSize();
     void bothSidesAreSaidAsOne();
     void sectionsAreFound();
     void placesGoThereAndBack();
     void everyRowIsOnePlace();
 };
+
+void TestWording::everySecondNeedleIsSaidSo() {
+    const auto said = [](int every) {
+        Program program = onSixNeedles({allOff()});
+        std::get<op::CastOn>(program.operations[0].action).every = every;
+        return toPlainText(program);
+    };
+    QVERIFY(said(2).find("every second needle") != std::string::npos);
+    QVERIFY(said(3).find("every third needle") != std::string::npos);
+    QVERIFY(said(5).find("one needle in 5") != std::string::npos);
+}
 
 void TestWording::everyOperationHasASentence() {
     QCOMPARE(say(op::CastOn{"closed_loop", at("L3"), at("R3"), 1, slate, Side::right}),

@@ -28,6 +28,11 @@ Project ilkesPullover() {
     return projectFromJson(readFile(VESTIMEN_SOURCE_DIR "/data/demo/set-in-pullover.json"));
 }
 
+void putOn(Project& project, const Machine& machine) {
+    project.machine = machine;
+    project.swatch.machine = machine.name;
+}
+
 bool hasFinding(const std::vector<Finding>& findings, const std::string& code) {
     return std::any_of(findings.begin(), findings.end(), [&](const Finding& each) { return code == each.code; });
 }

@@ -17,6 +17,8 @@ Project pietsPullover();
 /// Ilke's: set-in sleeves, V neck, mock rib.
 Project ilkesPullover();
 
+/// Project and swatch both on that machine.
+void putOn(Project& project, const Machine& machine);
 bool hasFinding(const std::vector<Finding>& findings, const std::string& code);
 /// All codes and texts, for a failing test's message.
 QByteArray listed(const std::vector<Finding>& findings);

@@ -97,8 +97,10 @@ std::vector<Finding> garmentFindings(const GarmentMeasures& m, const Project& pr
     if (m.backNeckDepth > Length() && (m.backNeckDepth < mm(8) || m.backNeckDepth > armholeTop - mm(10)))
         error("back_neck_depth",
               {"A back neck {0} deep cannot be: 8 mm to {1} can.", {m.backNeckDepth, armholeTop - mm(10)}});
-    if (m.isCardigan() && (m.opening < mm(8) || m.opening > m.neckWidth - mm(20)))
-        error("band_depth", {"Bands {0} deep cannot be here: 8 mm to {1} can.", {m.opening, m.neckWidth - mm(20)}});
+    if (m.isCardigan() && !(m.opening >= mm(8) && m.opening <= m.neckWidth - mm(20)))
+        error("band_depth", {"An open front is closed by its bands, and bands {0} deep cannot be: 8 mm to {1} can. Or "
+                             "close the front.",
+                             {m.opening, m.neckWidth - mm(20)}});
     if (!boat && m.shoulderDrop > Length() && m.neckDepth < m.shoulderDrop + mm(10))
         error("neck_above_slope", {"A front neck {0} deep would begin above the shoulder slope of {1}: make it at "
                                    "least {2}, or choose straight shoulders.",

@@ -102,6 +102,7 @@ std::optional<GarmentMeasures> garmentMeasures(const Project& project) {
     m.neck = choices.neck;
     m.sides = choices.sides;
     m.panels = choices.panels;
+    m.openFront = choices.isCardigan();
     m.opening = choices.isCardigan() ? choices.bandDepth : Length();
     m.width = *get(Measure::chest) / 2.0;
     m.hemRise = choices.hemLine == HemLine::curved ? choices.hemRise : Length();

@@ -39,12 +39,13 @@ struct GarmentMeasures {
     BodyKind body = BodyKind::dropShoulder;
     NeckKind neck = NeckKind::round;
     SideKind sides = SideKind::straight;
+    bool openFront = false;
     bool panels = false; ///< the back, and a closed front, each of two halves
 
     /// Where the armhole begins, from the lower edge.
     Length underarmHeight() const { return length - shoulderDrop - armholeDepth; }
     bool hasArmhole() const { return upperWidth < width; }
-    bool isCardigan() const { return opening > Length(); }
+    bool isCardigan() const { return openFront; }
     bool frontInHalves() const { return panels || isCardigan(); }
     /// What a shaped armhole takes off each side.
     Length armholeInset() const { return (width - upperWidth) / 2.0; }

@@ -114,12 +114,6 @@ private:
             span = fromEdge(span, side, flare, span.size() - flare);
         }
         half_ ? writer_.add(operation::Mark{outerSide(piece_), "underarm"}) : writer_.markSides("underarm");
-        const bool shapedArmhole = counts_.underarm > Stitches(0);
-        writer_.say("mark", half_
-                                ? (shapedArmhole ? "Hook a contrast yarn into the edge stitch: the armhole begins here."
-                                                 : "Hook a contrast yarn into the edge stitch: the sleeve begins here.")
-                            : shapedArmhole ? "Hook a contrast yarn into both edge stitches: the armhole begins here."
-                                            : "Hook a contrast yarn into both edge stitches: the sleeve begins here.");
         writer_.section(raglan() ? "raglan" : "armhole");
         return span;
     }

@@ -49,8 +49,12 @@ Program writeTrim(const Project& project, Trim trim) {
     close.map.reserve(trim.hung.map.size());
     for (const Hung& hung : trim.hung.map)
         close.put(hung.needle, hung.needle);
+    const bool hangsOpenLoops = std::ranges::any_of(
+        trim.hung.sources, [](const HangSource& source) { return source.kind == HangSource::Kind::kept; });
     writer.add(std::move(trim.hung));
-    writer.say("waste_out", "Pull the waste yarn out only when every loop is on a needle.");
+    if (hangsOpenLoops)
+        writer.say("waste_out", isNeckTrim(trim.piece) ? "Pull the waste yarn out only when every loop is on a needle."
+                                                       : "Take the holders out only when every loop is on a needle.");
     writer.add(operation::JoinYarn{mainYarn, writer.carriage()});
     writer.counterTo(0);
     const char* section = isBand(trim.piece) ? "band" : "trim";

@@ -46,7 +46,9 @@ struct Sentence {
 
     Phrase operator()(const CastOn& op) const {
         if (op.every > 1)
-            return {"Cast on with {0}: every {1}. needle from {2} to {3}; carriage {4}.",
+            return {op.every == 2   ? "Cast on with {0}: every second needle from {2} to {3}; carriage {4}."
+                    : op.every == 3 ? "Cast on with {0}: every third needle from {2} to {3}; carriage {4}."
+                                    : "Cast on with {0}: one needle in {1} from {2} to {3}; carriage {4}.",
                     {yarn(op.yarn), op.every, op.from, op.to, op.carriage}};
         return {"Cast on {0} stitches with {1}, {2} to {3}; carriage {4}.",
                 {std::abs(op.to.slot() - op.from.slot()) + 1, yarn(op.yarn), op.from, op.to, op.carriage}};
@@ -137,8 +139,8 @@ struct Sentence {
     }
     Phrase operator()(const Mark& op) const {
         if (const auto* side = std::get_if<Side>(&op.at))
-            return {"Mark the edge stitch, {0}: {1}.", {*side, op.as}};
-        return {"Mark {0}: {1}.", {std::get<Needle>(op.at), op.as}};
+            return {"Hook a contrast yarn into the edge stitch, {0}: {1}.", {*side, op.as}};
+        return {"Hook a contrast yarn into {0}: {1}.", {std::get<Needle>(op.at), op.as}};
     }
     Phrase operator()(const Counter& op) const { return {"Set the row counter to {0}.", {op.to}}; }
     Phrase operator()(const Say& op) const { return {"{0}", {op.text}}; }
@@ -171,7 +173,7 @@ Phrase bothSidesSentence(const Operation& operation) {
                             {op->inset}};
     if (const auto* op = std::get_if<Decrease>(&operation.action))
         return {"Move the outer {0} stitches in by {1}, both sides.", {op->inset, op->count}};
-    return {"Mark both edge stitches: {0}.", {std::get<Mark>(operation.action).as}};
+    return {"Hook a contrast yarn into both edge stitches: {0}.", {std::get<Mark>(operation.action).as}};
 }
 
 std::string section(const Program& program, std::size_t operation) {

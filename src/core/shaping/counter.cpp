@@ -89,8 +89,10 @@ bool Counter::fitsBed(Stitches stitches, PieceKind piece) {
     const Length wide = gauge_.width(stitches - seams);
     const double fitting =
         std::floor(1000.0 * (project_.machine.needles - seams - Stitches(1)).count() / wide.mm()) / 10.0;
+    // Each has a stitch more at its edges, and perhaps one for its parity.
+    const bool panelsFit = stitches / 2 + Stitches(3) <= project_.machine.needles;
     error("too_wide",
-          {piece == PieceKind::back
+          {piece == PieceKind::back && panelsFit
                ? "It needs {0} needles, {1}; the bed has {2}, {3}. Ways out: less ease, two panels for back and front, "
                  "a swatch of at most {4} stitches to 10 cm, or a machine with more needles."
                : "It needs {0} needles, {1}; the bed has {2}, {3}. Ways out: less ease, a swatch of at most {4} "
@@ -209,7 +211,14 @@ std::optional<Curve> raglanLine(const Counter& counter, Stitches events, Rows ar
     // One stitch at a time, unless there are not rows enough.
     CurveRequest request{straightIdeal(events, rows), events};
     request.decreaseAtMost = events <= Stitches(rows.count()) ? 1 : 2;
-    auto shape = counter.shaped(std::move(request), edge);
+    const EdgeShaping& how = counter.choices().edge(edge);
+    std::optional<Curve> shape;
+    if (how.lines == 0) // a raglan is a straight line, and a bend in it is seen
+        for (const int multiple : {how.everySecondRow ? 2 : 1, 1})
+            if (!shape)
+                shape = blendedLine(events, rows, multiple);
+    if (!shape)
+        shape = counter.shaped(std::move(request), edge);
     if (shape)
         shape->plainAfter += Rows(1);
     return shape;

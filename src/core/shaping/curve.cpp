@@ -393,6 +393,32 @@ std::optional<Curve> curveWithin(const CurveRequest& request, double tolerance) 
     return solver.within(best + tolerance + hair, std::max(1, request.total.count()));
 }
 
+std::optional<Curve> blendedLine(Stitches events, Rows rows, int everyMultiple) {
+    const int steps = rows.count() / everyMultiple;
+    const int count = events.count();
+    if (count < 1 || count > steps)
+        return std::nullopt;
+    Curve line;
+    line.blended = true;
+    int before = 0;
+    for (int event = 1; event <= count; ++event) {
+        // The middle of the event's share of the rows, to the nearest step.
+        const int at = ((2 * event - 1) * steps + count) / (2 * count);
+        const Rows every((at - before) * everyMultiple);
+        before = at;
+        if (!line.runs.empty() && line.runs.back().every == every)
+            ++line.runs.back().times;
+        else
+            line.runs.push_back({every, Stitches(1), 1});
+    }
+    line.plainAfter = rows - Rows(before * everyMultiple);
+    std::vector<double> ideal;
+    for (int row = 1; row <= rows.count(); ++row)
+        ideal.push_back(count * (row - 0.5) / rows.count());
+    line.deviation = deviationFrom(line, ideal);
+    return line;
+}
+
 double deviationFrom(const Curve& curve, const std::vector<double>& ideal) {
     const std::vector<CurveEvent> events = curve.events();
     double worst = 0.0;

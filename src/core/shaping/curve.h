@@ -43,6 +43,7 @@ struct Curve {
     std::vector<CurveRun> runs;
     Rows plainAfter;
     double deviation = 0.0;
+    bool blended = false; ///< two gaps, mixed so evenly that the eye sees a straight line
 
     std::vector<CurveEvent> events() const;
     Stitches total() const;
@@ -52,6 +53,11 @@ struct Curve {
 /// a billionth of a stitch. The carriage stands at the near side before row 1. Nothing when no schedule takes off the
 /// total in the rows there are.
 std::optional<Curve> curve(const CurveRequest& request, int runs);
+
+/// `events` single decreases over `rows` rows along a straight line: two neighbouring gaps, mixed evenly, each a multiple
+/// of `everyMultiple`. No event is farther from its place on the line than half a gap's step. Nothing when there are not
+/// rows enough.
+std::optional<Curve> blendedLine(Stitches events, Rows rows, int everyMultiple);
 
 /// The fewest runs whose deviation is at most `tolerance` stitches above the best that any number of runs can reach,
 /// and with them the smallest deviation.

@@ -19,6 +19,17 @@ std::vector<ScheduleLine> linesInWords(const Slope& slope, bool widens) {
 
 std::vector<ScheduleLine> linesInWords(const Curve& curve) {
     std::vector<ScheduleLine> lines;
+    if (curve.blended && !curve.runs.empty()) {
+        // The first gap is but half a share, and no part of the rhythm.
+        const auto rhythm = curve.runs.begin() + (curve.runs.size() > 1 ? 1 : 0);
+        const auto [least, most] = std::ranges::minmax_element(rhythm, curve.runs.end(), {}, &CurveRun::every);
+        lines.push_back({{least->every == most->every ? "after {0} rows and then every {1} rows, {3} fewer at each side"
+                                                      : "after {0} rows and then every {1} or {2} rows, mixed evenly, "
+                                                        "{3} fewer at each side",
+                          {curve.runs.front().every, least->every, most->every, curve.runs.front().stitches}},
+                         curve.total().count()});
+        return lines;
+    }
     for (const CurveRun& run : curve.runs) {
         const char* words = run.every == Rows(0)   ? "at once, {1} fewer at each side"
                             : run.boundOff         ? "every {0} rows, {1} bound off at each side"

@@ -46,6 +46,9 @@ bool countCap(Counter& counter, const GarmentMeasures& m, GarmentCounts& counts)
                           rows);
     counts.capEdge = counts.capRows == Rows(rows) ? nearest : edge(counts.capRows.count());
     CurveRequest request{fromSecondRow(bell(side.count(), counts.capRows)), side};
+    request.ideal.pop_back(); // the last row knits the top alone
+    // Two from each side of seven would meet on the middle one.
+    request.decreaseAtMost = counts.capTop < Stitches(4) ? 1 : 2;
     request.bindOffAtMost = std::max(6, side.count() / 3);
     request.atOnce = true;
     const auto shape = counter.shaped(std::move(request), ShapedEdge::cap);

@@ -140,11 +140,18 @@ std::vector<Finding> swatchPlanFindings(const Swatch& swatch, const Machine& mac
         // Before anything is read, a fabric somewhat looser than the needles stand is near enough for this.
         const FabricGauge gauge =
             measured(swatch).gauge.value_or(FabricGauge{Gauge::ofUnit(machine.pitch), Gauge::ofUnit(machine.pitch)});
+        // Told of the way in which it is short.
+        const bool narrow = swatch.field < advice.field;
+        const auto error = [&](Length field) { return Length::millimetres(tapeStep) * (pieceWidth / field); };
         find(Severity::warning, "field_small",
-             {"A field of {0} × {1} is under the {2} × {3} that suits this machine: a millimetre misread makes {4} at "
-              "{5} wide; with the full field, {6}.",
+             {narrow
+                  ? "A field of {0} × {1} is under the {2} × {3} that suits this machine: a millimetre misread makes "
+                    "{4} at {5} wide; with the full field, {6}."
+                  : "A field of {0} × {1} is under the {2} × {3} that suits this machine: a millimetre misread makes "
+                    "{4} in a length of {5}; with the full field, {6}.",
               {swatch.field.count(), swatch.fieldRows.count(), advice.field.count(), advice.fieldRows.count(),
-               tapeError(swatch.field, gauge, pieceWidth), pieceWidth, tapeError(advice.field, gauge, pieceWidth)}});
+               error(narrow ? gauge.width(swatch.field) : gauge.height(swatch.fieldRows)), pieceWidth,
+               error(narrow ? gauge.width(advice.field) : gauge.height(advice.fieldRows))}});
     }
     if (swatch.margin < advice.margin)
         find(Severity::warning, "margin_small",
