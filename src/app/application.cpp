@@ -2,16 +2,21 @@
 #include "app/application.h"
 
 #include "app/shell/demo.h"
+#include "app/shell/guarded_application.h"
 #include "app/shell/main_window.h"
 #include "app/shell/shots.h"
 #include "app/theme/theme.h"
+#include "workroom/exchange.h"
 #include "workroom/workroom.h"
 
 #include <QApplication>
 #include <QCommandLineParser>
 #include <QFile>
+#include <QFileDialog>
 #include <QIcon>
+#include <QLocale>
 #include <QMessageBox>
+#include <QPushButton>
 #include <QTemporaryDir>
 #include <QTextStream>
 #include <QTimer>
@@ -19,6 +24,8 @@
 #include <algorithm>
 #include <ctime>
 #include <memory>
+#include <new>
+#include <utility>
 
 #include <unistd.h>
 
@@ -78,9 +85,67 @@ std::unique_ptr<QCoreApplication> makeApplication(int& argc, char** argv) {
     };
     if (std::any_of(argv + 1, argv + argc, asksForText))
         return std::make_unique<QCoreApplication>(argc, argv);
-    auto application = std::make_unique<QApplication>(argc, argv);
+    auto application = std::make_unique<GuardedApplication>(argc, argv);
     QApplication::setApplicationDisplayName(QStringLiteral("Vestimen"));
     return application;
+}
+
+void report(const QString& message, bool inWindow) {
+    QTextStream(stderr) << "vestimen: " << message << "\n";
+    if (!inWindow || QApplication::platformName() == QLatin1String("offscreen"))
+        return;
+    QMessageBox box(QMessageBox::Critical, QStringLiteral("Vestimen"), message);
+    box.setTextFormat(Qt::PlainText);
+    box.exec();
+}
+
+void putBack(const SafeCopy& copy, const QString& workroom) {
+    if (const QString problem = restoreCopy(copy, workroom); !problem.isEmpty())
+        report(problem, true);
+}
+
+/// What shall be done about a workroom that is missing or damaged. Nothing where the knitter leaves it at that.
+std::unique_ptr<Workroom> ask(const WorkroomTrouble& trouble, const QString& path) {
+    const auto tr = [](const char* text) { return QApplication::translate("Application", text); };
+    QTextStream(stderr) << "vestimen: " << trouble.message() << "\n";
+    if (QApplication::platformName() == QLatin1String("offscreen"))
+        return nullptr;
+    QMessageBox box(QMessageBox::Warning, QStringLiteral("Vestimen"), trouble.message());
+    box.setTextFormat(Qt::PlainText);
+    QPushButton* copy = nullptr;
+    if (trouble.copy())
+        copy = box.addButton(
+            tr("Open the copy of %1").arg(QLocale().toString(trouble.copy()->written, QLocale::ShortFormat)),
+            QMessageBox::AcceptRole);
+    const bool isDamaged = trouble.kind() == WorkroomTrouble::Kind::damaged;
+    QPushButton* save = isDamaged ? box.addButton(tr("Save what can be read …"), QMessageBox::ActionRole) : nullptr;
+    QPushButton* anew = isDamaged ? nullptr : box.addButton(tr("Begin a new workroom"), QMessageBox::ActionRole);
+    box.addButton(tr("Leave it"), QMessageBox::RejectRole);
+    box.exec();
+    if (copy && box.clickedButton() == copy) {
+        putBack(*trouble.copy(), path);
+        return std::make_unique<Workroom>(path);
+    }
+    if (anew && box.clickedButton() == anew)
+        return std::make_unique<Workroom>(path, Opening::anew);
+    if (save && box.clickedButton() == save) {
+        const QString folder =
+            QFileDialog::getExistingDirectory(nullptr, tr("A folder for what can be read of the workroom"));
+        if (!folder.isEmpty()) {
+            const Exchanged done = saveWhatCanBeRead(path, folder);
+            QStringList lines = {tr("%1 files are in %2.").arg(done.files).arg(folder)};
+            report((lines + done.problems).join('\n'), true);
+        }
+    }
+    return nullptr;
+}
+
+std::unique_ptr<Workroom> openWorkroom(const QString& path) {
+    try {
+        return std::make_unique<Workroom>(path);
+    } catch (const WorkroomTrouble& trouble) {
+        return ask(trouble, path);
+    }
 }
 
 } // namespace
@@ -125,36 +190,51 @@ int runApplication(int argc, char** argv) {
     }
 
     loadFonts();
+    std::unique_ptr<QTemporaryDir> throwaway;
+    QString path = parser.isSet(file) ? parser.value(file) : defaultWorkroomFile();
     try {
-        std::unique_ptr<QTemporaryDir> throwaway;
-        QString path = parser.isSet(file) ? parser.value(file) : defaultWorkroomFile();
         if (parser.isSet(shots)) {
             throwaway = std::make_unique<QTemporaryDir>();
             path = makeDemoWorkroom(throwaway->path(), true);
         } else if (parser.isSet(demo)) {
             path = makeDemoWorkroom(demoFolder(), parser.isSet(fresh));
         }
-        Workroom workroom(path);
-        Theme::choose(workroom.setting(QStringLiteral("theme")) == QLatin1String("peat") ? Theme::Name::peat
-                                                                                         : Theme::Name::fleece);
-        qApp->setStyleSheet(applicationStyleSheet());
-        MainWindow window(workroom);
-        if (parser.isSet(shots))
-            return takeShots(window, parser.value(shots));
-        std::unique_ptr<StartMeter> meter;
-        if (parser.isSet(measureStart))
-            meter = std::make_unique<StartMeter>(window);
-        window.show();
-        // Reading the picture would hold up the first frame.
-        QTimer::singleShot(50, application.get(),
-                           [] { QApplication::setWindowIcon(QIcon(QStringLiteral(":/icons/vestimen.svg"))); });
-        return QApplication::exec();
+        std::optional<SafeCopy> wanted;
+        int code = 0;
+        do {
+            if (wanted)
+                putBack(*std::exchange(wanted, std::nullopt), path);
+            const std::unique_ptr<Workroom> workroom = openWorkroom(path);
+            if (!workroom)
+                return 1;
+            Theme::choose(workroom->setting(QStringLiteral("theme")) == QLatin1String("peat") ? Theme::Name::peat
+                                                                                              : Theme::Name::fleece);
+            qApp->setStyleSheet(applicationStyleSheet());
+            MainWindow window(*workroom);
+            if (parser.isSet(shots))
+                return takeShots(window, parser.value(shots));
+            QObject::connect(&window, &MainWindow::restoreWanted, &window, [&](const SafeCopy& copy) {
+                wanted = copy;
+                QApplication::quit();
+            });
+            std::unique_ptr<StartMeter> meter;
+            if (parser.isSet(measureStart))
+                meter = std::make_unique<StartMeter>(window);
+            window.show();
+            // Reading the picture would hold up the first frame.
+            QTimer::singleShot(50, application.get(),
+                               [] { QApplication::setWindowIcon(QIcon(QStringLiteral(":/icons/vestimen.svg"))); });
+            code = QApplication::exec();
+        } while (wanted);
+        return code;
     } catch (const WorkroomError& error) {
-        QTextStream(stderr) << "vestimen: " << error.message() << "\n";
-        if (!parser.isSet(measureStart) && QApplication::platformName() != QLatin1String("offscreen"))
-            QMessageBox::critical(nullptr, QStringLiteral("Vestimen"), error.message());
-        return 1;
+        report(error.message(), !parser.isSet(measureStart));
+    } catch (const std::bad_alloc&) {
+        report(QApplication::translate("Application", "There is not enough memory to open the workroom."), true);
+    } catch (const std::exception& error) {
+        report(QString::fromUtf8(error.what()), true);
     }
+    return 1;
 }
 
 } // namespace vestimen::app

@@ -3,6 +3,7 @@
 
 #include "cli/reading.h"
 #include "core/bed/virtual_bed.h"
+#include "core/format/format_of.h"
 #include "core/format/program_json.h"
 #include "core/format/rehearsal_json.h"
 #include "core/reckoner/reckoner.h"
@@ -110,7 +111,7 @@ private:
 
 int rehearse(const std::string& file, bool asJson) {
     const std::string text = readFile(file);
-    if (!isProgramJson(text))
+    if (formatOf(text) != "vestimen-program")
         return rehearseProject(parsed(file, projectFromJson), asJson);
     ProgramFiles files(std::filesystem::path(file).parent_path());
     files.add(file, parsed(file, programFromJson));

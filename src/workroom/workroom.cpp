@@ -4,6 +4,7 @@
 #include "core/format/program_json.h"
 #include "core/format/project_json.h"
 #include "workroom/search_words.h"
+#include "workroom/workroom_schema.h"
 
 #include <QCoreApplication>
 #include <QDir>
@@ -15,11 +16,13 @@
 #include <QStandardPaths>
 #include <QUuid>
 
+#include <cstdio>
+
 namespace vestimen {
 namespace {
 
-constexpr int applicationId = 0x56455354; // "VEST"
 constexpr int backupsKept = 5;
+constexpr int applicationId = workroomApplicationId;
 
 QString tr(const char* text) {
     return QCoreApplication::translate("Workroom", text);
@@ -85,7 +88,12 @@ int pragma(const QSqlDatabase& database, const char* name) {
 }
 
 /// Before SQLite touches anything: is there a file, and is it one of its own?
-void checkHeader(const QString& path) {
+void checkFile(const QString& path) {
+    const QFileInfo info(path);
+    if (info.isDir())
+        throw WorkroomError(tr("%1 is a folder: name a file.").arg(path));
+    if (info.exists() && !info.isFile())
+        throw WorkroomError(tr("%1 is a device or a pipe: name an ordinary file.").arg(path));
     QFile file(path);
     if (!file.exists() || file.size() == 0)
         return;
@@ -95,55 +103,27 @@ void checkHeader(const QString& path) {
         throw WorkroomError(tr("%1 is not a workroom. It was left as it is; choose another file.").arg(path));
 }
 
-constexpr const char* schema[] = {
-    "CREATE TABLE project (id INTEGER PRIMARY KEY, name TEXT NOT NULL, body TEXT NOT NULL, changed TEXT NOT NULL)",
-    "CREATE TABLE swatch (id INTEGER PRIMARY KEY, name TEXT NOT NULL, body TEXT NOT NULL, changed TEXT NOT NULL)",
-    "CREATE TABLE wearer (id INTEGER PRIMARY KEY, name TEXT NOT NULL, body TEXT NOT NULL, changed TEXT NOT NULL)",
-    "CREATE TABLE machine (id INTEGER PRIMARY KEY, name TEXT NOT NULL, body TEXT NOT NULL, changed TEXT NOT NULL)",
-    "CREATE TABLE yarn (id INTEGER PRIMARY KEY, name TEXT NOT NULL, body TEXT NOT NULL, changed TEXT NOT NULL)",
-    "CREATE TABLE piece (id INTEGER PRIMARY KEY, project INTEGER NOT NULL REFERENCES project(id), name TEXT NOT NULL, "
-    "program TEXT NOT NULL, begun TEXT NOT NULL)",
-    "CREATE TABLE journal (seq INTEGER PRIMARY KEY AUTOINCREMENT, piece INTEGER NOT NULL REFERENCES piece(id), "
-    "kind TEXT NOT NULL CHECK (kind IN ('done', 'back', 'note')), operation INTEGER NOT NULL, rows_done INTEGER NOT "
-    "NULL, text TEXT NOT NULL, at TEXT NOT NULL)",
-    "CREATE INDEX journal_piece ON journal(piece, seq)",
-    "CREATE TRIGGER journal_kept BEFORE UPDATE ON journal BEGIN SELECT RAISE(ABORT, 'the journal is append-only'); END",
-    "CREATE TRIGGER journal_whole BEFORE DELETE ON journal BEGIN SELECT RAISE(ABORT, 'the journal is append-only'); "
-    "END",
-    "CREATE TABLE setting (key TEXT PRIMARY KEY, value TEXT NOT NULL)",
-};
+/// The knitter's alone, where it is made here.
+void makeFolder(const QString& path) {
+    const bool isOurs = !QFileInfo::exists(path) || path == QFileInfo(defaultWorkroomFile()).absolutePath();
+    if (!QDir().mkpath(path))
+        throw WorkroomError(tr("The folder %1 cannot be written: choose another one, or allow writing there.").arg(path));
+    if (isOurs)
+        QFile::setPermissions(path, QFile::ReadOwner | QFile::WriteOwner | QFile::ExeOwner);
+}
 
-/// From version 1 to 2: items are retired, found by their words, and known as a project's source.
-constexpr const char* second[] = {
-    "ALTER TABLE swatch ADD COLUMN retired INTEGER NOT NULL DEFAULT 0",
-    "ALTER TABLE wearer ADD COLUMN retired INTEGER NOT NULL DEFAULT 0",
-    "ALTER TABLE machine ADD COLUMN retired INTEGER NOT NULL DEFAULT 0",
-    "ALTER TABLE yarn ADD COLUMN retired INTEGER NOT NULL DEFAULT 0",
-    "ALTER TABLE project ADD COLUMN retired INTEGER NOT NULL DEFAULT 0",
-    "CREATE VIRTUAL TABLE found USING fts5(name, words, shelf UNINDEXED, item UNINDEXED, "
-    "tokenize = 'unicode61 remove_diacritics 2', prefix = '1 2 3')",
-    "CREATE TABLE found_at (shelf TEXT NOT NULL, item INTEGER NOT NULL, place INTEGER NOT NULL, "
-    "PRIMARY KEY (shelf, item)) WITHOUT ROWID",
-    "CREATE TABLE source (project INTEGER NOT NULL REFERENCES project(id), shelf TEXT NOT NULL CHECK (shelf IN "
-    "('swatch', 'wearer', 'machine', 'yarn')), item INTEGER NOT NULL, seen TEXT NOT NULL, "
-    "PRIMARY KEY (project, shelf)) WITHOUT ROWID",
-    "CREATE INDEX source_item ON source(shelf, item)",
-};
-
-/// From version 2 to 3: the journal knows more kinds of records, and programs that were changed under a piece.
-constexpr const char* third[] = {
-    "ALTER TABLE journal RENAME TO journal_before",
-    "CREATE TABLE journal (seq INTEGER PRIMARY KEY AUTOINCREMENT, piece INTEGER NOT NULL REFERENCES piece(id), "
-    "kind TEXT NOT NULL CHECK (kind IN ('done', 'back', 'unravelled', 'set', 'adjusted', 'note', 'mark', 'pause')), "
-    "operation INTEGER NOT NULL, rows_done INTEGER NOT NULL, text TEXT NOT NULL, at TEXT NOT NULL, program TEXT)",
-    "INSERT INTO journal SELECT seq, piece, kind, operation, rows_done, text, at, NULL FROM journal_before",
-    "DROP TABLE journal_before",
-    "CREATE INDEX journal_piece ON journal(piece, seq)",
-    "CREATE INDEX journal_program ON journal(piece, seq) WHERE program IS NOT NULL",
-    "CREATE TRIGGER journal_kept BEFORE UPDATE ON journal BEGIN SELECT RAISE(ABORT, 'the journal is append-only'); END",
-    "CREATE TRIGGER journal_whole BEFORE DELETE ON journal BEGIN SELECT RAISE(ABORT, 'the journal is append-only'); "
-    "END",
-};
+/// A file in which a workroom was begun once and not finished.
+bool isLeftOver(const QString& file) {
+    const QString name = QUuid::createUuid().toString();
+    bool blank = false;
+    {
+        QSqlDatabase database = QSqlDatabase::addDatabase(QStringLiteral("QSQLITE"), name);
+        database.setDatabaseName(file);
+        blank = database.open() && isBlank(database);
+    }
+    QSqlDatabase::removeDatabase(name);
+    return blank;
+}
 
 } // namespace
 
@@ -152,109 +132,147 @@ QString defaultWorkroomFile() {
            QStringLiteral("/vestimen/workroom.sqlite");
 }
 
-Workroom::Workroom(const QString& file) : file_(file), connection_(QUuid::createUuid().toString()) {
-    checkHeader(file);
+Workroom::Workroom(const QString& file, Opening opening) : file_(file), connection_(QUuid::createUuid().toString()) {
+    try {
+        checkFile(file);
+    } catch (const WorkroomError& error) {
+        if (const auto copy = newestGoodCopy(file); copy && QFileInfo(file).isFile())
+            throw WorkroomTrouble(WorkroomTrouble::Kind::damaged, error.message(), copy);
+        throw;
+    }
     const QFileInfo info(file);
-    if (!QDir().mkpath(info.absolutePath()) || (!info.exists() && !QFileInfo(info.absolutePath()).isWritable()))
+    makeFolder(info.absolutePath());
+    if (!info.exists() && !QFileInfo(info.absolutePath()).isWritable())
         throw WorkroomError(tr("The folder %1 cannot be written: choose another one, or allow writing there.")
                                 .arg(info.absolutePath()));
     if (info.exists() && !info.isWritable())
         throw WorkroomError(tr("%1 is read-only: allow writing, or choose another file.").arg(file));
-    database_ = QSqlDatabase::addDatabase(QStringLiteral("QSQLITE"), connection_);
-    database_.setDatabaseName(file);
+    bool isNew = false;
+    if (!info.exists() || info.size() == 0 || isLeftOver(file)) {
+        const auto copy = newestGoodCopy(file);
+        if (copy && opening == Opening::asItIs)
+            throw WorkroomTrouble(WorkroomTrouble::Kind::missing,
+                                  info.exists() ? tr("%1 is empty, and there are safe copies of it.").arg(file)
+                                                : tr("%1 is missing, and there are safe copies of it.").arg(file),
+                                  copy);
+        begin();
+        isNew = true;
+    }
     try {
-        if (!database_.open())
-            throw WorkroomError(tr("%1 cannot be opened: %2.").arg(file, database_.lastError().databaseText()));
-        QSqlQuery check(database_);
-        if (!check.exec(QStringLiteral("PRAGMA quick_check")) || !check.next() ||
-            check.value(0).toString() != QLatin1String("ok"))
-            throw WorkroomError(tr("%1 is damaged. It was left as it is; the newest good copy is beside it, with "
-                                   "“backup” in its name.")
-                                    .arg(file));
-        check.finish();
-        const bool isNew = !info.exists() || info.size() == 0;
-        if (!isNew && pragma(database_, "application_id") != applicationId)
-            throw WorkroomError(
-                tr("%1 belongs to another program. It was left as it is; choose another file.").arg(file));
-        if (const int version = pragma(database_, "user_version"); version > schemaVersion)
-            throw WorkroomError(tr("%1 was written by a newer Vestimen (version %2; this one knows %3). It was left as "
-                                   "it is.")
-                                    .arg(file)
-                                    .arg(version)
-                                    .arg(schemaVersion));
+        open(file);
+        const int version = check();
         run(database_, QStringLiteral("PRAGMA journal_mode = WAL"));
         run(database_, QStringLiteral("PRAGMA synchronous = FULL"));
         run(database_, QStringLiteral("PRAGMA foreign_keys = ON"));
-        if (isNew)
-            createSchema();
-        else if (const int version = pragma(database_, "user_version"); version < schemaVersion)
+        if (version < schemaVersion)
             migrate(version);
-        else
-            keepDailyBackup();
+        QFile::setPermissions(file, QFile::ReadOwner | QFile::WriteOwner);
     } catch (...) {
-        database_ = QSqlDatabase();
-        QSqlDatabase::removeDatabase(connection_);
+        close();
         throw;
     }
+    if (!isNew) // there is nothing in it yet
+        keepSafe();
 }
 
-Workroom::~Workroom() {
+void Workroom::open(const QString& file) {
+    database_ = QSqlDatabase::addDatabase(QStringLiteral("QSQLITE"), connection_);
+    database_.setDatabaseName(file);
+    if (!database_.open())
+        throw WorkroomError(tr("%1 cannot be opened: %2.").arg(file, database_.lastError().databaseText()));
+}
+
+void Workroom::close() {
     database_.close();
     database_ = QSqlDatabase();
     QSqlDatabase::removeDatabase(connection_);
 }
 
-void Workroom::createSchema() {
-    together([&] {
-        for (const char* statement : schema)
-            run(database_, QString::fromLatin1(statement));
-        for (const char* statement : second)
-            run(database_, QString::fromLatin1(statement));
-        for (const char* statement : third)
-            run(database_, QString::fromLatin1(statement));
-        run(database_, QStringLiteral("PRAGMA application_id = %1").arg(applicationId));
-        run(database_, QStringLiteral("PRAGMA user_version = %1").arg(schemaVersion));
-        for (const Machine& machine : genericMachines())
-            add(Shelf::machines, QString::fromStdString(machine.name), toJson(machine),
-                searchWords(Shelf::machines, toJson(machine)));
-    });
+/// The version of what was opened. A disk that is full or may not be written is told from a file that is damaged.
+int Workroom::check() {
+    QSqlQuery first(database_);
+    if (!first.exec(QStringLiteral("SELECT count(*) FROM sqlite_master"))) {
+        const int code = first.lastError().nativeErrorCode().toInt() & 0xff;
+        const bool damaged = code == 11 || code == 26; // SQLITE_CORRUPT, SQLITE_NOTADB
+        if (!damaged)
+            throw WorkroomError(tr("%1 cannot be read just now (%2): is the disk full, or may it not be written? It "
+                                   "was left as it is.")
+                                    .arg(file_, first.lastError().databaseText()));
+    }
+    first.finish();
+    const int version = pragma(database_, "user_version");
+    const bool isForeign = pragma(database_, "application_id") != applicationId;
+    const QString problem = problemOfContents(database_, false);
+    if (problem.isEmpty())
+        return version;
+    const QString left = problem + ' ' + tr("It was left as it is.");
+    if (isForeign || version > schemaVersion)
+        throw WorkroomError(isForeign ? left + ' ' + tr("Choose another file.") : left);
+    throw WorkroomTrouble(WorkroomTrouble::Kind::damaged, left, newestGoodCopy(file_));
+}
+
+Workroom::~Workroom() {
+    close();
+}
+
+/// A new workroom is made aside and renamed when it is whole: a crash leaves nothing half made under its name.
+void Workroom::begin() {
+    const QString aside = file_ + QStringLiteral(".beginning");
+    for (const QString& old : {aside, file_})
+        for (const char* ending : {"", "-wal", "-shm", "-journal"})
+            QFile::remove(old + QLatin1String(ending));
+    try {
+        open(aside);
+        together([&] {
+            for (int version = 1; version <= schemaVersion; ++version)
+                runSchema(database_, version);
+            run(database_, QStringLiteral("PRAGMA application_id = %1").arg(applicationId));
+            run(database_, QStringLiteral("PRAGMA user_version = %1").arg(schemaVersion));
+            for (const Machine& machine : genericMachines())
+                add(Shelf::machines, QString::fromStdString(machine.name), toJson(machine),
+                    searchWords(Shelf::machines, toJson(machine)));
+        });
+        close();
+    } catch (...) {
+        close();
+        QFile::remove(aside);
+        throw;
+    }
+    QFile::setPermissions(aside, QFile::ReadOwner | QFile::WriteOwner);
+    if (::rename(QFile::encodeName(aside).constData(), QFile::encodeName(file_).constData()) != 0)
+        throw WorkroomError(tr("%1 cannot be made: allow writing in its folder.").arg(file_));
 }
 
 void Workroom::migrate(int from) {
-    const QFileInfo info(file_);
-    const QString copy = info.absolutePath() + '/' + info.completeBaseName() +
-                         QStringLiteral(".backup-before-version-%1.sqlite").arg(schemaVersion);
-    if (!QFile::exists(copy))
-        run(database_, QStringLiteral("VACUUM INTO ?"), {copy});
+    const QString copy = copyBeforeName(file_, QStringLiteral("version-%1").arg(schemaVersion));
+    if (!QFile::exists(copy) || !problemOfCopy(copy).isEmpty())
+        if (const QString problem = writeCopy(database_, copy); !problem.isEmpty())
+            throw WorkroomError(problem + ' ' + tr("The workroom was left as it is."));
     together([&] {
-        if (from < 2) {
-            for (const char* statement : second)
-                run(database_, QString::fromLatin1(statement));
-            for (const Shelf shelf : {Shelf::swatches, Shelf::wearers, Shelf::machines, Shelf::yarns})
-                for (const ShelfItem& item : items(shelf))
-                    index(shelf, item.id, item.name, searchWords(shelf, item.body.toStdString()));
+        for (int version = from + 1; version <= schemaVersion; ++version) {
+            runSchema(database_, version);
+            if (version == 2)
+                for (const Shelf shelf : {Shelf::swatches, Shelf::wearers, Shelf::machines, Shelf::yarns})
+                    for (const ShelfItem& item : items(shelf))
+                        index(shelf, item.id, item.name, searchWords(shelf, item.body.toStdString()));
         }
-        if (from < 3)
-            for (const char* statement : third)
-                run(database_, QString::fromLatin1(statement));
         run(database_, QStringLiteral("PRAGMA user_version = %1").arg(schemaVersion));
     });
 }
 
-void Workroom::keepDailyBackup() {
-    const QFileInfo info(file_);
-    const QString stem = info.completeBaseName() + QStringLiteral(".backup-");
-    const QString today = info.absolutePath() + '/' + stem + QDate::currentDate().toString(Qt::ISODate) + ".sqlite";
-    if (QFile::exists(today))
+void Workroom::keepSafe() {
+    const QDate today = QDate::currentDate();
+    const QString copy = dailyCopyName(file_, today);
+    if (QFile::exists(copy)) {
+        copyProblem_.clear();
         return;
-    QSqlQuery copy(database_);
-    copy.prepare(QStringLiteral("VACUUM INTO ?"));
-    copy.addBindValue(today);
-    if (!copy.exec()) // a workroom without room for a copy is still a workroom
-        return;
-    QStringList old = QDir(info.absolutePath()).entryList({stem + QStringLiteral("2*")}, QDir::Files, QDir::Name);
-    while (old.size() > backupsKept)
-        QFile::remove(info.absolutePath() + '/' + old.takeFirst());
+    }
+    // Once a day everything is looked through; a damaged workroom must not push its good copies out.
+    copyProblem_ = problemOfContents(database_, true);
+    if (copyProblem_.isEmpty())
+        copyProblem_ = writeCopy(database_, copy);
+    if (copyProblem_.isEmpty())
+        removeOldCopies(file_, today, backupsKept);
 }
 
 QList<ShelfItem> Workroom::items(Shelf shelf, bool retiredToo) const {
@@ -417,7 +435,11 @@ QList<BegunPiece> Workroom::pieces(const QString& condition, qint64 project) con
         piece.id = query.value(0).toLongLong();
         piece.project = query.value(1).toLongLong();
         piece.name = query.value(2).toString();
-        piece.program = readProgram(query.value(3).toString(), piece.name);
+        try {
+            piece.program = readProgram(query.value(3).toString(), piece.name);
+        } catch (const WorkroomError& error) {
+            piece.problem = error.message(); // the others are still there
+        }
         piece.place = {static_cast<std::size_t>(query.value(4).toLongLong()), query.value(5).toInt()};
         result.append(std::move(piece));
     }
@@ -468,12 +490,20 @@ QList<JournalRecord> Workroom::journal(qint64 piece) const {
                 "SELECT kind, operation, rows_done, text, at, program FROM journal WHERE piece = ? ORDER BY seq"),
             {piece});
     while (query.next()) {
-        result.append({kindFromName(query.value(0).toString()),
-                       {static_cast<std::size_t>(query.value(1).toLongLong()), query.value(2).toInt()},
+        result.append({JournalRecord::Kind::note,
+                       {static_cast<std::size_t>(std::max<qint64>(0, query.value(1).toLongLong())),
+                        std::max(0, query.value(2).toInt())},
                        query.value(3).toString(),
                        QDateTime::fromString(query.value(4).toString(), Qt::ISODateWithMs)});
-        if (!query.value(5).isNull())
-            result.back().program = readProgram(query.value(5).toString(), tr("an adjusted piece"));
+        JournalRecord& record = result.back();
+        try {
+            record.kind = kindFromName(query.value(0).toString());
+            if (!query.value(5).isNull())
+                record.program = readProgram(query.value(5).toString(), tr("an adjusted piece"));
+        } catch (const WorkroomError& error) {
+            record.kind = JournalRecord::Kind::note;
+            record.text = error.message();
+        }
     }
     return result;
 }

@@ -4,6 +4,8 @@
 
 #include "core/knitting/program.h"
 #include "core/project/project.h"
+#include "workroom/safe_copies.h"
+#include "workroom/workroom_schema.h"
 
 #include <QDateTime>
 #include <QList>
@@ -22,6 +24,24 @@ public:
     explicit WorkroomError(const QString& message) : std::runtime_error(message.toStdString()) {}
     QString message() const { return QString::fromUtf8(what()); }
 };
+
+/// The workroom is missing beside its copies, or damaged: somebody has to say what shall be done.
+class WorkroomTrouble : public WorkroomError {
+public:
+    enum class Kind { missing, damaged };
+    WorkroomTrouble(Kind kind, const QString& message, std::optional<SafeCopy> copy)
+        : WorkroomError(message), kind_(kind), copy_(std::move(copy)) {}
+    Kind kind() const { return kind_; }
+    /// The newest copy that is sound, if there is one.
+    const std::optional<SafeCopy>& copy() const { return copy_; }
+
+private:
+    Kind kind_;
+    std::optional<SafeCopy> copy_;
+};
+
+/// What to do where a workroom is missing or empty and has safe copies: to ask, or to begin a new one.
+enum class Opening { asItIs, anew };
 
 enum class Shelf { projects, swatches, wearers, machines, yarns };
 
@@ -46,11 +66,12 @@ struct BegunPiece {
     QString name;
     Program program;    ///< as the journal last changed it
     ProgramPlace place; ///< where the journal says it is
+    QString problem;    ///< why its program cannot be read; empty where it can
 };
 
 struct JournalRecord {
     /// A step on or back; so many rows unravelled; the place set by hand; the program changed under the piece; a
-    /// remark, a quick mark, a pause.
+    /// remark, a quick mark, a pause. A record that cannot be read comes back as a remark that says so.
     enum class Kind { done, back, unravelled, set, adjusted, note, mark, pause };
     Kind kind = Kind::done;
     ProgramPlace place; ///< where the piece is after it
@@ -62,8 +83,8 @@ struct JournalRecord {
 class Workroom {
 public:
     /// Opens the file, or makes it when there is none. WorkroomError when it is damaged, foreign, newer, or cannot be
-    /// written; the file is then left as it was.
-    explicit Workroom(const QString& file);
+    /// written; the file is then left as it was. WorkroomTrouble where there is a choice.
+    explicit Workroom(const QString& file, Opening opening = Opening::asItIs);
     ~Workroom();
     Workroom(const Workroom&) = delete;
     Workroom& operator=(const Workroom&) = delete;
@@ -117,19 +138,28 @@ public:
     QString setting(const QString& key) const;
     void setSetting(const QString& key, const QString& value);
 
-    static constexpr int schemaVersion = 3;
+    /// Makes today's safe copy where there is none yet, after everything was looked through.
+    void keepSafe();
+    /// What was in the way of today's copy, in one sentence; empty where it is there.
+    QString copyProblem() const { return copyProblem_; }
+    const QSqlDatabase& database() const { return database_; }
+
+    static constexpr int schemaVersion = workroomSchemaVersion;
 
 private:
-    void createSchema();
+    void open(const QString& file);
+    void close();
+    int check();
+    void begin();
     void migrate(int from);
     void index(Shelf shelf, qint64 id, const QString& name, const QString& words);
-    void keepDailyBackup();
     QList<BegunPiece> pieces(const QString& condition, qint64 project) const;
 
     QString file_;
     QString connection_;
     QSqlDatabase database_;
     bool together_ = false; ///< within together()
+    QString copyProblem_;
 };
 
 /// $XDG_DATA_HOME/vestimen/workroom.sqlite

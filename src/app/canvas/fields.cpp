@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/canvas/fields.h"
 
+#include "app/canvas/label.h"
 #include "app/canvas/slip.h"
 
 #include <QComboBox>
@@ -29,7 +30,7 @@ bool isBeingTyped(const QWidget* field) {
 }
 
 void addRow(QVBoxLayout* form, const QString& name, QWidget* field, int fieldWidth) {
-    auto* words = new QLabel(name, field->parentWidget());
+    auto* words = new Label(name, field->parentWidget());
     words->setObjectName(QStringLiteral("muted"));
     field->setAccessibleName(name);
     if (const auto* list = qobject_cast<QComboBox*>(field); list && list->isEditable())
@@ -78,7 +79,7 @@ QVBoxLayout* dialogForm(QDialog* dialog, const QString& title) {
     auto* layout = new QVBoxLayout(dialog);
     layout->setContentsMargins(24, 18, 24, 18);
     layout->setSpacing(10);
-    auto* heading = new QLabel(title, dialog);
+    auto* heading = new Label(title, dialog);
     heading->setObjectName(QStringLiteral("heading"));
     layout->addWidget(heading);
     return layout;

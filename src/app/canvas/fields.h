@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include <QLabel>
+#include "app/canvas/label.h"
 
 #include <functional>
 
@@ -25,9 +25,9 @@ QVBoxLayout* dialogForm(QDialog* dialog, const QString& title);
 /// OK and Cancel at its foot.
 void addDialogButtons(QDialog* dialog, QVBoxLayout* layout);
 /// A line of text that ends in dots where there is no room for it.
-class ElidedLabel : public QLabel {
+class ElidedLabel : public Label {
 public:
-    using QLabel::QLabel;
+    using Label::Label;
     QSize minimumSizeHint() const override;
 
 protected:

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/canvas/news_bar.h"
 
+#include "app/canvas/label.h"
+
 #include <QHBoxLayout>
 
 namespace vestimen::app {
@@ -15,7 +17,7 @@ NewsBar::NewsBar(Session& session, Shelf shelf, QWidget* parent) : QWidget(paren
     setAttribute(Qt::WA_StyledBackground);
     auto* line = new QHBoxLayout(this);
     line->setContentsMargins(14, 8, 14, 8);
-    words_ = new QLabel(this);
+    words_ = new Label(this);
     words_->setWordWrap(true);
     line->addWidget(words_, 1);
     take_ = new QPushButton(tr("Take it"), this);

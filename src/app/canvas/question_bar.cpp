@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/canvas/question_bar.h"
 
+#include "app/canvas/label.h"
+
 #include <QHBoxLayout>
 
 namespace vestimen::app {
@@ -10,7 +12,7 @@ QuestionBar::QuestionBar(QWidget* parent) : QWidget(parent) {
     setAttribute(Qt::WA_StyledBackground);
     line_ = new QHBoxLayout(this);
     line_->setContentsMargins(16, 8, 10, 8);
-    words_ = new QLabel(this);
+    words_ = new Label(this);
     words_->setObjectName(QStringLiteral("heading"));
     words_->setWordWrap(true);
     line_->addWidget(words_, 1);

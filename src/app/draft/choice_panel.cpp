@@ -2,6 +2,7 @@
 #include "app/draft/choice_panel.h"
 
 #include "app/canvas/fields.h"
+#include "app/canvas/label.h"
 #include "app/draft/draft_edits.h"
 #include "core/garment/garment_measures.h"
 #include "core/shaping/lines_in_words.h"
@@ -116,7 +117,7 @@ void ChoicePanel::buildShapes(QVBoxLayout* layout) {
     const Belongs gathers = [](const Choices& c, const Place& at) {
         return at.part == Part::welt && (isSleeve(at.piece) ? c.cuff : c.bodyWelt).kind != WeltKind::rolled;
     };
-    auto* gatherLabel = new QLabel(tr("Gathered into its edge by"), this);
+    auto* gatherLabel = new Label(tr("Gathered into its edge by"), this);
     gatherLabel->setObjectName(QStringLiteral("muted"));
     auto* gather = new QSpinBox(this);
     gather->setRange(0, static_cast<int>(std::lround(mostGather * 100.0)));
@@ -204,7 +205,7 @@ void ChoicePanel::buildShapes(QVBoxLayout* layout) {
     addLength(layout, tr("Cap longer than its armhole by"), &Choices::capEase, 0, 25,
               [](const Choices& c, const Place& at) { return c.body == BodyKind::setIn && at.part == Part::cap; });
     const Belongs band = [](const Choices&, const Place& at) { return isBand(at.piece); };
-    auto* buttonsLabel = new QLabel(tr("Buttons"), this);
+    auto* buttonsLabel = new Label(tr("Buttons"), this);
     buttonsLabel->setObjectName(QStringLiteral("muted"));
     auto* buttons = new QSpinBox(this);
     buttons->setRange(0, 30);
@@ -247,7 +248,7 @@ void ChoicePanel::buildEdges(QVBoxLayout* layout) {
     addCheck(
         layout, tr("The outer stitches move together"),
         [edge](Choices& c, const Place& at) -> bool& { return edge(c, at).fashioned; }, shaped);
-    auto* insetLabel = new QLabel(tr("Stitches that move"), this);
+    auto* insetLabel = new Label(tr("Stitches that move"), this);
     insetLabel->setObjectName(QStringLiteral("muted"));
     auto* inset = new QSpinBox(this);
     inset->setRange(1, 7);
@@ -271,7 +272,7 @@ void ChoicePanel::buildEdges(QVBoxLayout* layout) {
     lines_->setRange(1, mostLines);
     lines_->setPageStep(1);
     lines_->setAccessibleName(tr("Fewest lines to truest line"));
-    linesLabel_ = new QLabel(this);
+    linesLabel_ = new Label(this);
     linesLabel_->setObjectName(QStringLiteral("muted"));
     linesLabel_->setWordWrap(true);
     layout->addWidget(lines_);
@@ -343,7 +344,7 @@ void ChoicePanel::offerOnlyWhatWorks(QComboBox* box, const std::function<void(Pr
 
 void ChoicePanel::addLength(QVBoxLayout* layout, const QString& name, Length Choices::*choice, int least, int most,
                             Belongs belongs) {
-    auto* label = new QLabel(name, this);
+    auto* label = new Label(name, this);
     label->setObjectName(QStringLiteral("muted"));
     auto* box = new QSpinBox(this);
     box->setRange(least, most);

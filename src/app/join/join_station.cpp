@@ -2,6 +2,7 @@
 #include "app/join/join_station.h"
 
 #include "app/canvas/fields.h"
+#include "app/canvas/label.h"
 #include "app/canvas/rail_canvas.h"
 #include "app/theme/theme.h"
 #include "core/format/program_json.h"
@@ -122,10 +123,10 @@ JoinStation::JoinStation(Session& session, QWidget* parent)
     all->setContentsMargins(24, 14, 16, 14);
     all->setSpacing(16);
     auto* left = new QVBoxLayout;
-    auto* title = new QLabel(tr("Making up"), this);
+    auto* title = new Label(tr("Making up"), this);
     title->setObjectName(QStringLiteral("title"));
     left->addWidget(title);
-    auto* hint = new QLabel(tr("In this order. Tick what is done."), this);
+    auto* hint = new Label(tr("In this order. Tick what is done."), this);
     hint->setObjectName(QStringLiteral("muted"));
     left->addWidget(hint);
     list_->setFixedWidth(258);
@@ -138,7 +139,7 @@ JoinStation::JoinStation(Session& session, QWidget* parent)
     middle->setSpacing(10);
     middle->addSpacing(40);
     middle->addWidget(picture_);
-    tableTitle_ = new QLabel(this);
+    tableTitle_ = new Label(this);
     tableTitle_->setObjectName(QStringLiteral("heading"));
     middle->addWidget(tableTitle_);
     table_->setColumnCount(3);

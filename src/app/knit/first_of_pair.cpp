@@ -39,7 +39,7 @@ std::optional<FirstOfPair> FirstOfPair::of(const Session& session, PieceKind sec
         return std::nullopt;
     const Workroom& workroom = session.workroom();
     const auto begun = newestBegun(workroom.pieces(session.projectId()), key(*kind));
-    if (!begun)
+    if (!begun || !begun->problem.isEmpty())
         return std::nullopt;
 
     const auto turned = [&](const Program& program) {

@@ -2,6 +2,7 @@
 #include "app/knit/knit_dialogs.h"
 
 #include "app/canvas/fields.h"
+#include "app/canvas/label.h"
 #include "app/shell/session.h"
 #include "app/theme/theme.h"
 
@@ -11,7 +12,7 @@ namespace vestimen::app {
 namespace {
 
 QLabel* paragraph(QDialog* dialog, QVBoxLayout* layout, const QString& text = {}) {
-    auto* label = new QLabel(text, dialog);
+    auto* label = new Label(text, dialog);
     label->setWordWrap(true);
     label->setMinimumWidth(420);
     layout->addWidget(label);

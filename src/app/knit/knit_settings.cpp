@@ -2,6 +2,7 @@
 #include "app/knit/knit_settings.h"
 
 #include "app/canvas/fields.h"
+#include "app/canvas/label.h"
 #include "workroom/workroom.h"
 
 #include <QGridLayout>
@@ -116,7 +117,7 @@ void KnitSettingsDialog::addSounds(QVBoxLayout* layout) {
     speech_ = new QCheckBox(tr("say what comes next"), this);
     speech_->setChecked(before_.sound.speech);
     layout->addWidget(speech_);
-    auto* heading = new QLabel(tr("a tone for"), this);
+    auto* heading = new Label(tr("a tone for"), this);
     heading->setObjectName(QStringLiteral("muted"));
     layout->addWidget(heading);
     auto* grid = new QGridLayout;
@@ -137,7 +138,7 @@ void KnitSettingsDialog::addSounds(QVBoxLayout* layout) {
     }
     connect(speech_, &QCheckBox::toggled, this, &KnitSettingsDialog::sayWhatIsMissing);
     layout->addLayout(grid);
-    missing_ = new QLabel(this);
+    missing_ = new Label(this);
     missing_->setObjectName(QStringLiteral("muted"));
     missing_->setWordWrap(true);
     layout->addWidget(missing_);

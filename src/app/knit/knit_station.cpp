@@ -2,6 +2,7 @@
 #include "app/knit/knit_station.h"
 
 #include "app/canvas/fields.h"
+#include "app/canvas/label.h"
 #include "app/knit/knit_words.h"
 #include "app/knit/piece_print.h"
 #include "app/theme/theme.h"
@@ -86,7 +87,7 @@ void KnitStation::buildMachine() {
     layout->addWidget(question_);
     bed_ = new BedCanvas(machine_);
     layout->addWidget(bed_, 1);
-    remark_ = new QLabel(machine_);
+    remark_ = new Label(machine_);
     remark_->setObjectName(QStringLiteral("muted"));
     layout->addWidget(remark_);
 
@@ -308,7 +309,9 @@ void KnitStation::resume(qint64 id) {
         pace_.read(session().workroom(), pieces);
         pace_.start();
         for (const BegunPiece& each : pieces)
-            if (each.id == id)
+            if (each.id == id && !each.problem.isEmpty())
+                throw WorkroomError(each.problem);
+            else if (each.id == id)
                 state_ = std::make_unique<KnittingState>(session().workroom(), each, fabricsBeside(each.program.piece));
         if (const auto kind = state_ ? pieceFromKey(state_->program().piece) : std::nullopt)
             first_ = FirstOfPair::of(session(), *kind);

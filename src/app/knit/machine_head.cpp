@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/knit/machine_head.h"
 
+#include "app/canvas/label.h"
 #include "app/knit/knit_words.h"
 
 #include <QBoxLayout>
@@ -12,11 +13,11 @@ MachineHead::MachineHead(QWidget* parent) : QWidget(parent) {
     auto* layout = new QHBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(8);
-    piece_ = new QLabel(this);
+    piece_ = new Label(this);
     piece_->setObjectName(QStringLiteral("title"));
-    line_ = new QLabel(this);
+    line_ = new Label(this);
     line_->setObjectName(QStringLiteral("muted"));
-    where_ = new QLabel(this);
+    where_ = new Label(this);
     where_->setObjectName(QStringLiteral("muted"));
     auto* other = new QPushButton(tr("Other piece"), this);
     other->setFocusPolicy(Qt::TabFocus);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/knit/next_card.h"
 
+#include "app/canvas/label.h"
 #include "app/theme/theme.h"
 
 #include <QMouseEvent>
@@ -24,7 +25,7 @@ void dress(QWidget* widget, const QString& style) {
 } // namespace
 
 NextCard::NextCard(QWidget* parent)
-    : QWidget(parent), when_(new QLabel(this)), sentence_(new QLabel(this)), then_(new QLabel(this)) {
+    : QWidget(parent), when_(new Label(this)), sentence_(new Label(this)), then_(new Label(this)) {
     setCursor(Qt::PointingHandCursor);
     setToolTip(tr("A click says that it is done."));
     setAttribute(Qt::WA_StyledBackground);

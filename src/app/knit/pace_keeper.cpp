@@ -17,15 +17,23 @@ void PaceKeeper::read(const Workroom& workroom, const QList<BegunPiece>& pieces)
     steps_.clear();
     // They come with the one knitted last first; its steps shall be the last to be forgotten.
     for (const BegunPiece& piece : pieces | std::views::reverse) {
-        QDateTime before;
-        Program program = workroom.programAsBegun(piece.id);
-        for (const JournalRecord& each : workroom.journal(piece.id)) {
-            if (each.program)
-                program = *each.program;
-            if (each.kind == JournalRecord::Kind::done && before.isValid())
-                add({isAfterRow(program, each.place), static_cast<double>(before.msecsTo(each.at)) / 1000.0});
-            before = each.kind == JournalRecord::Kind::pause ? QDateTime() : each.at;
+        try {
+            readPiece(workroom, piece.id);
+        } catch (const WorkroomError&) {
+            continue; // the choice of pieces says what is wrong with it
         }
+    }
+}
+
+void PaceKeeper::readPiece(const Workroom& workroom, qint64 piece) {
+    QDateTime before;
+    Program program = workroom.programAsBegun(piece);
+    for (const JournalRecord& each : workroom.journal(piece)) {
+        if (each.program)
+            program = *each.program;
+        if (each.kind == JournalRecord::Kind::done && before.isValid())
+            add({isAfterRow(program, each.place), static_cast<double>(before.msecsTo(each.at)) / 1000.0});
+        before = each.kind == JournalRecord::Kind::pause ? QDateTime() : each.at;
     }
 }
 

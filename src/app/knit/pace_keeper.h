@@ -22,6 +22,7 @@ public:
     QString left(const Program& program, ProgramPlace place) const;
 
 private:
+    void readPiece(const Workroom& workroom, qint64 piece);
     void add(TimedStep step);
 
     std::vector<TimedStep> steps_; ///< the newest last

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/knit/piece_choice.h"
 
+#include "app/canvas/label.h"
 #include "app/knit/knit_words.h"
 #include "core/bed/virtual_bed.h"
 #include "core/knitting/swatch_program.h"
@@ -18,7 +19,7 @@ namespace vestimen::app {
 std::optional<BegunPiece> newestBegun(const QList<BegunPiece>& pieces, const std::string& name) {
     std::optional<BegunPiece> newest;
     for (const BegunPiece& each : pieces)
-        if (each.program.piece == name && (!newest || each.id > newest->id))
+        if (each.name == QString::fromStdString(name) && (!newest || each.id > newest->id))
             newest = each;
     return newest;
 }
@@ -26,10 +27,10 @@ std::optional<BegunPiece> newestBegun(const QList<BegunPiece>& pieces, const std
 PieceChoice::PieceChoice(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 14);
-    auto* title = new QLabel(tr("Which piece is on the machine?"), this);
+    auto* title = new Label(tr("Which piece is on the machine?"), this);
     title->setObjectName(QStringLiteral("title"));
     layout->addWidget(title);
-    auto* hint = new QLabel(
+    auto* hint = new Label(
         tr("A begun piece keeps its program as it is, whatever happens to the draft. Look before you reach: latch "
            "needles pierce. Rest hands and back every 30 to 45 minutes."),
         this);
@@ -70,11 +71,19 @@ void PieceChoice::fill() {
     if (!swatchFirst)
         offerSwatch();
     if (rows_->count() == 0)
-        rows_->addWidget(new QLabel(tr("There is no piece yet: the draft needs a gauge and measures first."), this));
+        rows_->addWidget(new Label(tr("There is no piece yet: the draft needs a gauge and measures first."), this));
 }
 
 void PieceChoice::addBegun(QWidget* row, QLabel* words, QPushButton* button, const BegunPiece& already,
                            const Program* drafted, const std::function<void()>& beginIt) {
+    if (!already.problem.isEmpty()) {
+        words->setText(already.problem);
+        words->setObjectName(QStringLiteral("problem"));
+        button->setText(tr("Begin again"));
+        button->setEnabled(drafted != nullptr);
+        connect(button, &QPushButton::clicked, this, beginIt);
+        return;
+    }
     const bool finished = already.place.operation >= already.program.operations.size();
     const bool movedOn = drafted && !(*drafted == already.program);
     VirtualBed at(already.program);
@@ -124,11 +133,12 @@ void PieceChoice::add(const QString& title, const std::optional<BegunPiece>& alr
     row->setAttribute(Qt::WA_StyledBackground);
     auto* line = new QHBoxLayout(row);
     line->setContentsMargins(16, 10, 16, 10);
-    auto* name = new QLabel(title, row);
+    auto* name = new Label(title, row);
     name->setObjectName(QStringLiteral("heading"));
     name->setMinimumWidth(190);
-    auto* words = new QLabel(row);
+    auto* words = new Label(row);
     words->setObjectName(QStringLiteral("muted"));
+    words->setWordWrap(true);
     line->addWidget(name);
     line->addWidget(words, 1);
     auto* button = new QPushButton(row);

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/knit/rehearsal_bar.h"
 
+#include "app/canvas/label.h"
+
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QSignalBlocker>
@@ -22,7 +24,7 @@ RehearsalBar::RehearsalBar(QWidget* parent)
     slow->setFocusPolicy(Qt::NoFocus);
     jump_->setAccessibleName(tr("Jump to a row"));
     jump_->setFocusPolicy(Qt::TabFocus);
-    auto* words = new QLabel(tr("rehearsal: nothing is kept"), this);
+    auto* words = new Label(tr("rehearsal: nothing is kept"), this);
     words->setObjectName(QStringLiteral("muted"));
     line->addWidget(play_);
     line->addWidget(speed_);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/knit/row_facts.h"
 
+#include "app/canvas/label.h"
 #include "app/knit/knit_words.h"
 #include "app/theme/theme.h"
 
@@ -26,7 +27,7 @@ RowFacts::RowFacts(QWidget* parent) : QWidget(parent) {
     auto* line = new QHBoxLayout(this);
     line->setContentsMargins(0, 0, 0, 0);
     line->setSpacing(22);
-    row_ = new QLabel(this);
+    row_ = new Label(this);
     row_->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
     row_->setAccessibleName(tr("Row"));
     line->addWidget(row_);
@@ -34,7 +35,7 @@ RowFacts::RowFacts(QWidget* parent) : QWidget(parent) {
     facts->setSpacing(2);
     facts->addStretch(1);
     for (QLabel** each : {&of_, &carriage_, &size_, &held_}) {
-        *each = new QLabel(this);
+        *each = new Label(this);
         facts->addWidget(*each);
     }
     facts->addStretch(1);

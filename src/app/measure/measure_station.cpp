@@ -2,6 +2,7 @@
 #include "app/measure/measure_station.h"
 
 #include "app/canvas/fields.h"
+#include "app/canvas/label.h"
 #include "app/canvas/news_bar.h"
 #include "app/measure/history_line.h"
 #include "app/shell/text_files.h"
@@ -54,7 +55,7 @@ MeasureStation::MeasureStation(Session& session, QWidget* parent)
     grid_->setHorizontalSpacing(10);
     grid_->setVerticalSpacing(9);
     const auto head = [&](int column, const QString& text) {
-        auto* label = new QLabel(text, list);
+        auto* label = new Label(text, list);
         label->setObjectName(QStringLiteral("muted"));
         grid_->addWidget(label, 0, column);
     };
@@ -101,7 +102,7 @@ MeasureStation::MeasureStation(Session& session, QWidget* parent)
     middle->addWidget(figure_, 1);
     connect(views_, &QButtonGroup::idClicked, this, [this](int view) { figure_->turn(static_cast<FigureView>(view)); });
 
-    problem_ = new QLabel(this);
+    problem_ = new Label(this);
     problem_->setObjectName(QStringLiteral("problem"));
     problem_->setWordWrap(true);
     left->addWidget(problem_);
@@ -137,7 +138,7 @@ QWidget* MeasureStation::buildHead() {
     lines->addLayout(first);
     auto* second = new QHBoxLayout;
     const auto words = [&](const QString& text) {
-        auto* label = new QLabel(text, head);
+        auto* label = new Label(text, head);
         label->setObjectName(QStringLiteral("muted"));
         second->addWidget(label);
     };
@@ -221,7 +222,7 @@ void MeasureStation::buildRow(Measure measure) {
     if (row.value)
         return;
     const QString name = coreText(info(measure).label);
-    row.name = new QLabel(name, this);
+    row.name = new Label(name, this);
     row.value = new QLineEdit(this);
     row.value->setFixedWidth(96);
     row.value->setAlignment(Qt::AlignRight);

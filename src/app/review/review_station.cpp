@@ -2,6 +2,7 @@
 #include "app/review/review_station.h"
 
 #include "app/canvas/fields.h"
+#include "app/canvas/label.h"
 #include "app/theme/theme.h"
 
 #include <QGridLayout>
@@ -28,17 +29,16 @@ ReviewStation::ReviewStation(Session& session, QWidget* parent) : Station(sessio
     all->setSpacing(16);
     auto* left = new QVBoxLayout;
     left->setSpacing(8);
-    auto* title = new QLabel(tr("As it was made"), this);
+    auto* title = new Label(tr("As it was made"), this);
     title->setObjectName(QStringLiteral("title"));
     left->addWidget(title);
-    auto* hint =
-        new QLabel(tr("Measure each piece laid flat, rested and treated as the swatch was, seams left out. The "
-                      "draft stays as it is; the difference shows what the knitting did."),
-                   this);
+    auto* hint = new Label(tr("Measure each piece laid flat, rested and treated as the swatch was, seams left out. The "
+                              "draft stays as it is; the difference shows what the knitting did."),
+                           this);
     hint->setObjectName(QStringLiteral("muted"));
     hint->setWordWrap(true);
     left->addWidget(hint);
-    problem_ = new QLabel(this);
+    problem_ = new Label(this);
     problem_->setObjectName(QStringLiteral("problem"));
     left->addWidget(problem_);
     auto* cards = new QWidget(this);
@@ -53,17 +53,17 @@ ReviewStation::ReviewStation(Session& session, QWidget* parent) : Station(sessio
         grid->setContentsMargins(16, 8, 16, 8);
         grid->setHorizontalSpacing(14);
         grid->setVerticalSpacing(4);
-        auto* name = new QLabel(coreText(label(kind)), card);
+        auto* name = new Label(coreText(label(kind)), card);
         name->setObjectName(QStringLiteral("heading"));
         name->setFixedWidth(138);
         name->setWordWrap(true);
         grid->addWidget(name, 0, 0);
         Row row{};
         for (int i = 0; i < 2; ++i) {
-            auto* what = new QLabel(i == 0 ? tr("width") : tr("length"), card);
+            auto* what = new Label(i == 0 ? tr("width") : tr("length"), card);
             what->setObjectName(QStringLiteral("muted"));
             what->setFixedWidth(48);
-            row.drafted[i] = new QLabel(card);
+            row.drafted[i] = new Label(card);
             row.drafted[i]->setMinimumWidth(112);
             row.made[i] = new QLineEdit(card);
             row.made[i]->setFixedWidth(108);
@@ -71,7 +71,7 @@ ReviewStation::ReviewStation(Session& session, QWidget* parent) : Station(sessio
             row.made[i]->setPlaceholderText(tr("made"));
             row.made[i]->setAccessibleName(i == 0 ? tr("%1, made width").arg(coreText(label(kind)))
                                                   : tr("%1, made length").arg(coreText(label(kind))));
-            row.difference[i] = new QLabel(card);
+            row.difference[i] = new Label(card);
             row.difference[i]->setMinimumWidth(190);
             grid->addWidget(what, i, 1);
             grid->addWidget(row.drafted[i], i, 2);

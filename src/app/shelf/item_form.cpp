@@ -2,6 +2,7 @@
 #include "app/shelf/item_form.h"
 
 #include "app/canvas/fields.h"
+#include "app/canvas/label.h"
 #include "core/quantity/parsing.h"
 
 namespace vestimen::app {
@@ -26,7 +27,7 @@ void ItemForm::changed() {
 }
 
 void ItemForm::addField(const QString& label, QWidget* field) {
-    auto* words = new QLabel(label, this);
+    auto* words = new Label(label, this);
     words->setObjectName(QStringLiteral("muted"));
     field->setAccessibleName(label);
     field->setMaximumWidth(420);
@@ -36,7 +37,7 @@ void ItemForm::addField(const QString& label, QWidget* field) {
 }
 
 void ItemForm::addHeading(const QString& text) {
-    auto* label = new QLabel(text, this);
+    auto* label = new Label(text, this);
     label->setObjectName(QStringLiteral("heading"));
     grid_->addWidget(label, row_++, 0, 1, 2);
 }

@@ -2,6 +2,7 @@
 #include "app/shelf/new_project_dialog.h"
 
 #include "app/canvas/fields.h"
+#include "app/canvas/label.h"
 #include "app/shell/session.h"
 #include "core/format/project_json.h"
 #include "core/quantity/parsing.h"
@@ -50,7 +51,7 @@ NewProjectDialog::NewProjectDialog(Workroom& workroom, QWidget* parent) : QDialo
     form->setVerticalSpacing(10);
     form->setHorizontalSpacing(16);
     const auto heading = [&](const QString& text) {
-        auto* label = new QLabel(text, this);
+        auto* label = new Label(text, this);
         label->setObjectName(QStringLiteral("heading"));
         form->addRow(label);
     };
@@ -120,7 +121,7 @@ NewProjectDialog::NewProjectDialog(Workroom& workroom, QWidget* parent) : QDialo
     name_ = new QLineEdit(tr("Pullover"), this);
     form->addRow(tr("Project name"), name_);
     layout->addLayout(form);
-    problem_ = new QLabel(this);
+    problem_ = new Label(this);
     problem_->setObjectName(QStringLiteral("problem"));
     problem_->setWordWrap(true);
     layout->addWidget(problem_);

@@ -2,6 +2,7 @@
 #include "app/shelf/shelves_page.h"
 
 #include "app/canvas/fields.h"
+#include "app/canvas/label.h"
 #include "app/shell/text_files.h"
 #include "core/format/project_json.h"
 #include "workroom/search_words.h"
@@ -67,7 +68,7 @@ ShelvesPage::ShelvesPage(Session& session, QWidget* parent) : Station(session, p
 }
 
 void ShelvesPage::buildList(QVBoxLayout* column) {
-    auto* title = new QLabel(tr("Shelves"), this);
+    auto* title = new Label(tr("Shelves"), this);
     title->setObjectName(QStringLiteral("title"));
     column->addWidget(title);
     auto* tabs = new QHBoxLayout;
@@ -97,7 +98,7 @@ void ShelvesPage::buildList(QVBoxLayout* column) {
         if (item)
             showItem(item->data(Qt::UserRole).toLongLong());
     });
-    more_ = new QLabel(tr("There are more: type a word to find one."), this);
+    more_ = new Label(tr("There are more: type a word to find one."), this);
     more_->setObjectName(QStringLiteral("muted"));
     column->addWidget(more_);
     auto* foot = new QHBoxLayout;
@@ -123,7 +124,7 @@ void ShelvesPage::buildPage(QVBoxLayout* column) {
     title_ = new ElidedLabel(this);
     title_->setObjectName(QStringLiteral("title"));
     column->addWidget(title_);
-    used_ = new QLabel(this);
+    used_ = new Label(this);
     used_->setObjectName(QStringLiteral("muted"));
     used_->setWordWrap(true);
     column->addWidget(used_);
@@ -151,7 +152,7 @@ void ShelvesPage::buildPage(QVBoxLayout* column) {
     undo_ = action(tr("Undo"), "undo", tr("Takes the last change of this page back"), [this] { undo(); });
     actions->addStretch(1);
     column->addLayout(actions);
-    problem_ = new QLabel(this);
+    problem_ = new Label(this);
     problem_->setObjectName(QStringLiteral("problem"));
     problem_->setWordWrap(true);
     column->addWidget(problem_);
@@ -161,7 +162,7 @@ void ShelvesPage::buildPage(QVBoxLayout* column) {
     scroll_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     scroll_->setFocusPolicy(Qt::NoFocus);
     column->addWidget(scroll_, 1);
-    consequences_ = new QLabel(this);
+    consequences_ = new Label(this);
     consequences_->setObjectName(QStringLiteral("card"));
     consequences_->setWordWrap(true);
     consequences_->setMargin(12);

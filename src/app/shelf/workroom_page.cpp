@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/shelf/workroom_page.h"
 
+#include "app/canvas/label.h"
 #include "app/canvas/rail_canvas.h"
 #include "app/theme/theme.h"
 #include "core/bed/virtual_bed.h"
@@ -121,7 +122,7 @@ private:
 };
 
 QLabel* heading(const QString& text, QWidget* parent) {
-    auto* label = new QLabel(text, parent);
+    auto* label = new Label(text, parent);
     label->setObjectName(QStringLiteral("heading"));
     return label;
 }
@@ -132,13 +133,17 @@ WorkroomPage::WorkroomPage(Session& session, QWidget* parent) : Station(session,
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(24, 14, 16, 8);
     auto* head = new QHBoxLayout;
-    auto* title = new QLabel(tr("Workroom"), this);
+    auto* title = new Label(tr("Workroom"), this);
     title->setObjectName(QStringLiteral("title"));
     auto* add = new QPushButton(tr("New project"), this);
     add->setObjectName(QStringLiteral("primary"));
     connect(add, &QPushButton::clicked, this, &WorkroomPage::newProjectWanted);
     head->addWidget(title);
     head->addStretch(1);
+    auto* copies = new QPushButton(tr("Safe copies"), this);
+    copies->setToolTip(tr("Older states of the workroom, and everything as files"));
+    connect(copies, &QPushButton::clicked, this, &WorkroomPage::safeCopiesWanted);
+    head->addWidget(copies);
     head->addWidget(add);
     layout->addLayout(head);
     auto* scroll = new QScrollArea(this);
@@ -162,21 +167,37 @@ void WorkroomPage::refresh() {
     auto* layout = new QVBoxLayout(all);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(10);
-    try {
-        fillMachine(layout);
-        fillProjects(layout);
-        fillShelves(layout);
-    } catch (const WorkroomError& error) {
-        emit said(error.message());
-    }
+    // What cannot be read is a card of its own, and the rest is there.
+    for (const auto fill : {&WorkroomPage::fillMachine, &WorkroomPage::fillProjects, &WorkroomPage::fillShelves})
+        try {
+            (this->*fill)(layout);
+        } catch (const WorkroomError& error) {
+            layout->addWidget(problemCard(error.message()));
+        }
     content_->addWidget(all);
     content_->addStretch(1);
 }
 
+QWidget* WorkroomPage::problemCard(const QString& text) {
+    auto* card = new QWidget(this);
+    card->setObjectName(QStringLiteral("card"));
+    card->setAttribute(Qt::WA_StyledBackground);
+    auto* line = new QHBoxLayout(card);
+    line->setContentsMargins(18, 12, 18, 12);
+    auto* words = new Label(text, card);
+    words->setObjectName(QStringLiteral("problem"));
+    words->setWordWrap(true);
+    line->addWidget(words);
+    return card;
+}
+
 void WorkroomPage::fillMachine(QVBoxLayout* layout) {
     const auto pieces = session().workroom().begunPieces();
+    for (const BegunPiece& piece : pieces)
+        if (!piece.problem.isEmpty())
+            layout->addWidget(problemCard(piece.problem));
     const auto onMachine = std::find_if(pieces.begin(), pieces.end(), [](const BegunPiece& piece) {
-        return piece.place.operation < piece.program.operations.size();
+        return piece.problem.isEmpty() && piece.place.operation < piece.program.operations.size();
     });
     if (onMachine == pieces.end())
         return;
@@ -193,11 +214,11 @@ void WorkroomPage::fillMachine(QVBoxLayout* layout) {
     auto* words = new QVBoxLayout;
     words->addWidget(heading(tr("On the machine"), card));
     QString piece = onMachine->name;
-    auto* detail = new QLabel(tr("%1 of “%2”, row %3, %4")
-                                  .arg(piece.replace('_', ' '), project == projects.end() ? QString() : project->name)
-                                  .arg(bed.counter())
-                                  .arg(bed.carriage() == Side::left ? tr("carriage left") : tr("carriage right")),
-                              card);
+    auto* detail = new Label(tr("%1 of “%2”, row %3, %4")
+                                 .arg(piece.replace('_', ' '), project == projects.end() ? QString() : project->name)
+                                 .arg(bed.counter())
+                                 .arg(bed.carriage() == Side::left ? tr("carriage left") : tr("carriage right")),
+                             card);
     words->addWidget(detail);
     line->addLayout(words, 1);
     auto* resume = new QPushButton(tr("Resume"), card);
@@ -213,10 +234,10 @@ void WorkroomPage::fillProjects(QVBoxLayout* layout) {
     const auto projects = session().workroom().items(Shelf::projects);
     if (projects.isEmpty()) {
         auto* welcome =
-            new QLabel(tr("This workroom is empty. Begin with “New project”: choose the machine, give a gauge that you "
-                          "know or read a swatch later, take the measures or borrow them, and the first draft "
-                          "hangs on the rail three minutes from now."),
-                       this);
+            new Label(tr("This workroom is empty. Begin with “New project”: choose the machine, give a gauge that you "
+                         "know or read a swatch later, take the measures or borrow them, and the first draft "
+                         "hangs on the rail three minutes from now."),
+                      this);
         welcome->setWordWrap(true);
         welcome->setMaximumWidth(640);
         layout->addWidget(welcome);
@@ -267,13 +288,13 @@ void WorkroomPage::fillShelves(QVBoxLayout* layout) {
         if (count > mostOnCard)
             lines << tr("and %1 more").arg(count - mostOnCard);
         // One label for the whole shelf: a label for each line would be felt at the start.
-        auto* contents = new QLabel(lines.isEmpty() ? tr("none yet") : lines.join('\n'), card);
+        auto* contents = new Label(lines.isEmpty() ? tr("none yet") : lines.join('\n'), card);
         contents->setObjectName(lines.isEmpty() ? QStringLiteral("muted") : QString());
         contents->setTextFormat(Qt::PlainText);
         contents->setWordWrap(true);
         list->addWidget(contents);
         list->addStretch(1);
-        auto* open = new QPushButton(tr("To this shelf"), card);
+        auto* open = new QPushButton(tr("Open %1").arg(title.toLower()), card);
         open->setAccessibleName(tr("To the shelf: %1").arg(title));
         connect(open, &QPushButton::clicked, this, [this, shelf = shelf] { emit shelfWanted(shelf); });
         list->addWidget(open);

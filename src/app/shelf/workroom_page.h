@@ -20,9 +20,11 @@ signals:
     void projectChosen(qint64 project);
     void pieceChosen(qint64 project, qint64 piece);
     void newProjectWanted();
+    void safeCopiesWanted();
     void shelfWanted(Shelf shelf);
 
 private:
+    QWidget* problemCard(const QString& text);
     void fillMachine(QVBoxLayout* layout);
     void fillProjects(QVBoxLayout* layout);
     void fillShelves(QVBoxLayout* layout);

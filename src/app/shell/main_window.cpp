@@ -1,14 +1,17 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/shell/main_window.h"
 
+#include "app/canvas/label.h"
 #include "app/draft/draft_station.h"
 #include "app/join/join_station.h"
 #include "app/knit/knit_station.h"
 #include "app/measure/measure_station.h"
 #include "app/review/review_station.h"
 #include "app/shelf/new_project_dialog.h"
+#include "app/shelf/safe_copies_dialog.h"
 #include "app/shelf/shelves_page.h"
 #include "app/shelf/workroom_page.h"
+#include "app/shell/guarded_application.h"
 #include "app/shell/reckoner_drawer.h"
 #include "app/shell/text_files.h"
 #include "app/swatch/swatch_station.h"
@@ -30,8 +33,9 @@
 namespace vestimen::app {
 namespace {
 
-constexpr int messageShown = 8000; // ms
-constexpr int narrowWindow = 1180; ///< below this the knots of the thread give up their words
+constexpr int messageShown = 8000;            // ms
+constexpr int betweenCopies = 10 * 60 * 1000; // ms
+constexpr int narrowWindow = 1180;            ///< below this the knots of the thread give up their words
 
 } // namespace
 
@@ -61,7 +65,7 @@ MainWindow::MainWindow(Workroom& workroom, QWidget* parent) : QMainWindow(parent
     toolLine->setContentsMargins(0, 0, 0, 0);
     auto* footLine = new QHBoxLayout(foot);
     footLine->setContentsMargins(24, 0, 16, 8);
-    message_ = new QLabel(foot);
+    message_ = new Label(foot);
     message_->setObjectName(QStringLiteral("problem"));
     message_->setWordWrap(true);
     message_->setAccessibleName(tr("Message"));
@@ -98,6 +102,13 @@ MainWindow::MainWindow(Workroom& workroom, QWidget* parent) : QMainWindow(parent
     buildShortcuts();
     restore();
     showStation(workroomPage);
+    if (const QString problem = session_.workroom().copyProblem(); !problem.isEmpty())
+        say(problem);
+    auto* copies = new QTimer(this);
+    connect(copies, &QTimer::timeout, this, &MainWindow::keepSafe);
+    copies->start(betweenCopies);
+    if (auto* guarded = qobject_cast<GuardedApplication*>(QCoreApplication::instance()))
+        connect(guarded, &GuardedApplication::troubled, this, &MainWindow::say);
 }
 
 /// A field that loses the focus still tells its station, and the station asks the session: so the fields go first.
@@ -110,7 +121,7 @@ MainWindow::~MainWindow() {
 template<class Kind> Kind* MainWindow::built(int station) {
     Station*& place = stations_[static_cast<std::size_t>(station + 1)];
     if (!place) {
-        auto* made = new Kind(session_, this);
+        auto* made = new Kind(session_, this); // where the store cannot be read this throws, and is tried again
         place = made;
         stack_->addWidget(made);
         connect(made, &Station::said, this, &MainWindow::say);
@@ -121,6 +132,7 @@ template<class Kind> Kind* MainWindow::built(int station) {
                 knitStation()->resume(piece);
             });
             connect(made, &WorkroomPage::newProjectWanted, this, &MainWindow::newProject);
+            connect(made, &WorkroomPage::safeCopiesWanted, this, &MainWindow::showSafeCopies);
             connect(made, &WorkroomPage::shelfWanted, this, &MainWindow::showShelf);
         } else if constexpr (std::is_same_v<Kind, ShelvesPage>) {
             connect(made, &ShelvesPage::usedInProject, this,
@@ -253,6 +265,26 @@ void MainWindow::newProject() {
     }
 }
 
+void MainWindow::showSafeCopies() {
+    SafeCopiesDialog dialog(session_.workroom(), this);
+    dialog.exec();
+    if (dialog.chosen())
+        emit restoreWanted(*dialog.chosen());
+    else if (dialog.hasImported())
+        workroomStation()->refresh();
+}
+
+/// Each day that the window is open, and again where a copy failed.
+void MainWindow::keepSafe() {
+    try {
+        session_.workroom().keepSafe();
+        if (const QString problem = session_.workroom().copyProblem(); !problem.isEmpty())
+            say(problem);
+    } catch (const WorkroomError& error) {
+        say(error.message());
+    }
+}
+
 void MainWindow::importProject() {
     const QString file =
         QFileDialog::getOpenFileName(this, tr("Import a project"), {}, tr("Vestimen projects (*.json)"));
@@ -345,8 +377,12 @@ void MainWindow::showStation(int station) {
         say(tr("Open a project first, or begin a new one."));
         station = workroomPage;
     }
-    current_ = station;
-    stack_->setCurrentWidget(this->station(station));
+    try {
+        stack_->setCurrentWidget(this->station(station));
+        current_ = station;
+    } catch (const WorkroomError& error) {
+        return say(error.message()); // the station before stays
+    }
     thread_->setCurrent(station == shelvesPage ? workroomPage : station);
     fillThread();
     stack_->currentWidget()->setFocus();

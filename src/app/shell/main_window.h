@@ -56,6 +56,10 @@ public:
     /// The project as JSON, or its draft as SVG, DXF or CSV, by the file's ending.
     void exportTo(const QString& file);
 
+signals:
+    /// This copy shall take the workroom's place, once the window is closed.
+    void restoreWanted(const SafeCopy& copy);
+
 protected:
     void resizeEvent(QResizeEvent* event) override;
 
@@ -67,6 +71,8 @@ private:
     void showShelf(Shelf shelf);
     void undo(bool again);
     void newProject();
+    void showSafeCopies();
+    void keepSafe();
     void importProject();
     void exportProject();
     void say(const QString& text);

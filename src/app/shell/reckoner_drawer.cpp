@@ -2,6 +2,7 @@
 #include "app/shell/reckoner_drawer.h"
 
 #include "app/canvas/fields.h"
+#include "app/canvas/label.h"
 #include "app/theme/theme.h"
 #include "core/reckoner/question.h"
 
@@ -39,7 +40,7 @@ ReckonerDrawer::ReckonerDrawer(Session& session, QWidget* parent) : QWidget(pare
     columns->setContentsMargins(24, 14, 24, 12);
     columns->setSpacing(18);
     columns->addWidget(buildLine(), 5);
-    working_ = new QLabel(this);
+    working_ = new Label(this);
     working_->setTextFormat(Qt::RichText);
     working_->setWordWrap(true);
     working_->setAlignment(Qt::AlignTop | Qt::AlignLeft);
@@ -64,7 +65,7 @@ QWidget* ReckonerDrawer::buildLine() {
     auto* column = new QVBoxLayout(side);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(8);
-    auto* title = new QLabel(tr("Reckoner"), side);
+    auto* title = new Label(tr("Reckoner"), side);
     title->setObjectName(QStringLiteral("heading"));
     column->addWidget(title);
     question_ = new QLineEdit(side);
@@ -72,12 +73,12 @@ QWidget* ReckonerDrawer::buildLine() {
     question_->setPlaceholderText(tr("count 52 cm"));
     question_->setClearButtonEnabled(true);
     column->addWidget(question_);
-    headline_ = new QLabel(side);
+    headline_ = new Label(side);
     headline_->setObjectName(QStringLiteral("answer"));
     headline_->setWordWrap(true);
     headline_->setAccessibleName(tr("Answer"));
     column->addWidget(headline_);
-    hint_ = new QLabel(side);
+    hint_ = new Label(side);
     hint_->setWordWrap(true);
     hint_->setAlignment(Qt::AlignTop | Qt::AlignLeft);
     column->addWidget(hint_, 1);

@@ -2,6 +2,7 @@
 #include "app/swatch/judge_page.h"
 
 #include "app/canvas/fields.h"
+#include "app/canvas/label.h"
 #include "core/format/project_json.h"
 #include "core/quantity/parsing.h"
 
@@ -17,7 +18,7 @@ namespace {
 constexpr QSize thumbnail(96, 72);
 
 QLabel* heading(const QString& text, QWidget* parent) {
-    auto* label = new QLabel(text, parent);
+    auto* label = new Label(text, parent);
     label->setObjectName(QStringLiteral("heading"));
     return label;
 }
@@ -101,12 +102,12 @@ JudgePage::JudgePage(Session& session, QWidget* parent) : QWidget(parent), sessi
     plot_ = new SizePlot(this);
     right->addWidget(plot_, 3);
     auto* wantedLine = new QHBoxLayout;
-    auto* words = new QLabel(tr("wanted stitches in 10 cm"), this);
+    auto* words = new Label(tr("wanted stitches in 10 cm"), this);
     words->setObjectName(QStringLiteral("muted"));
     wanted_ = new QLineEdit(this);
     wanted_->setFixedWidth(90);
     wanted_->setAccessibleName(words->text());
-    answer_ = new QLabel(this);
+    answer_ = new Label(this);
     answer_->setWordWrap(true);
     wantedLine->addWidget(words);
     wantedLine->addWidget(wanted_);

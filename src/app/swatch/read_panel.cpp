@@ -2,6 +2,7 @@
 #include "app/swatch/read_panel.h"
 
 #include "app/canvas/fields.h"
+#include "app/canvas/label.h"
 #include "app/swatch/treatment_bar.h"
 #include "core/quantity/parsing.h"
 
@@ -69,7 +70,7 @@ ReadPanel::ReadPanel(Session& session, QWidget* parent) : QWidget(parent), sessi
                 treatment.hours = 12.0;
         });
     });
-    ready_ = new QLabel(this);
+    ready_ = new Label(this);
     ready_->setObjectName(QStringLiteral("muted"));
     form->addWidget(ready_);
     grams_ = new QLineEdit(this);

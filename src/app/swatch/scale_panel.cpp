@@ -2,6 +2,7 @@
 #include "app/swatch/scale_panel.h"
 
 #include "app/canvas/fields.h"
+#include "app/canvas/label.h"
 
 #include <QLineEdit>
 #include <QVBoxLayout>
@@ -23,7 +24,7 @@ ScalePanel::ScalePanel(Workroom& workroom, QWidget* parent) : QWidget(parent), w
     port_->setToolTip(tr("The serial port of the yarn scale, such as ttyUSB0; empty when there is none"));
     port_->addItems(YarnScale::ports());
     addRow(layout, tr("yarn scale"), port_);
-    words_ = new QLabel(this);
+    words_ = new Label(this);
     words_->setObjectName(QStringLiteral("muted"));
     words_->setWordWrap(true);
     words_->setAccessibleName(tr("What the scale shows"));

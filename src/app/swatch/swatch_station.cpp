@@ -2,6 +2,7 @@
 #include "app/swatch/swatch_station.h"
 
 #include "app/canvas/fields.h"
+#include "app/canvas/label.h"
 #include "app/canvas/news_bar.h"
 #include "app/shell/text_files.h"
 #include "app/swatch/judge_page.h"
@@ -61,7 +62,7 @@ SwatchStation::SwatchStation(Session& session, QWidget* parent)
         otherNews_.append(new NewsBar(session, shelf, this));
         left->addWidget(otherNews_.back());
     }
-    problem_ = new QLabel(this);
+    problem_ = new Label(this);
     problem_->setObjectName(QStringLiteral("problem"));
     problem_->setWordWrap(true);
     problem_->hide();

@@ -479,11 +479,6 @@ std::string toJson(const Program& program) {
     return json.dump(1) + "\n";
 }
 
-bool isProgramJson(const std::string& text) {
-    const Json json = Json::parse(text, nullptr, false);
-    return json.is_object() && json.contains("format") && json["format"] == "vestimen-program";
-}
-
 Program programFromJson(const std::string& text) {
     const Json parsed = parseJson(text);
     const JsonReader json(parsed);

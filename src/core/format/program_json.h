@@ -10,8 +10,6 @@
 namespace vestimen {
 
 std::string toJson(const Program& program);
-/// Whether the text says that it is a row program, sound or not.
-bool isProgramJson(const std::string& text);
 /// FormatError when the text is no sound program.
 Program programFromJson(const std::string& text);
 
