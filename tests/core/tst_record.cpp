@@ -122,11 +122,16 @@ void TestRecord::mistakesAreCarried() {
                 if (!correction || anyError(correction->findings))
                     continue;
                 ++carriedOn;
-                QVERIFY2(correction->findings.empty(), listed(correction->findings));
+                // What is made good all at once may crowd a needle; nothing else is found.
+                const auto onlyCrowded = [](const std::vector<Finding>& findings) {
+                    return std::ranges::all_of(
+                        findings, [](const Finding& each) { return std::string(each.code) == "needle_crowded"; });
+                };
+                QVERIFY2(onlyCrowded(correction->findings), listed(correction->findings));
                 // The same row, and the rest knits to the end.
                 QCOMPARE(passesBefore(correction->program, correction->place), passes);
                 const Fabric fabric = knit(correction->program);
-                QVERIFY2(fabric.findings.empty(), listed(fabric.findings));
+                QVERIFY2(onlyCrowded(fabric.findings), listed(fabric.findings));
                 const std::vector<int> made = widths(fabric);
                 QCOMPARE(made.size(), drafted.size());
                 // One stitch off from the mistake to where it is made good, and nowhere else.

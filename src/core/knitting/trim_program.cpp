@@ -136,7 +136,7 @@ public:
                 std::ranges::reverse(rows);
                 hangRows("neck_curve_left", rows);
             }
-            if (const int held = index - (of.bottom.count() - side); rightHalf && held > 0)
+            if (const int held = index - (of.bottom.count() - side); rightHalf && held >= 0)
                 hangRows("neck_curve_right", rowsAfter(held));
         }
         if (hang_.map.size() > first)

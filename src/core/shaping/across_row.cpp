@@ -99,10 +99,9 @@ std::optional<RowPlaces> buttonholes(Stitches over, int holes, Stitches size, st
             row.plainRuns.push_back(upTo(lead + 2 * i));
         row.plainRuns.push_back(last ? last->count() : rest - before);
     }
-    // Also where the runs were rounded: one stitch between two holes, and where a hole's stitches go to both its sides,
-    // two, so that none takes one from each.
+    // Holes need a stitch between them, also where the runs were rounded.
     for (int i = 1; i < holes; ++i)
-        if (row.plainRuns[static_cast<std::size_t>(i)] < std::min(2, size.count()))
+        if (row.plainRuns[static_cast<std::size_t>(i)] < 1)
             return std::nullopt;
     int at = 1;
     for (int i = 0; i < holes; ++i) {

@@ -36,8 +36,7 @@ std::vector<int> thin(Stitches over, int every, Side from);
 
 /// `holes` holes of `size` stitches over `over` stitches, with so many plain ones before the first and after the last;
 /// where that is not said, half a run. Positions are the holes' first stitches. Nothing when they do not fit with a
-/// stitch between each two, or two where the holes have more than one, or when one hole is given two ends that
-/// disagree.
+/// stitch between each two, or when one hole is given two ends that disagree.
 std::optional<RowPlaces> buttonholes(Stitches over, int holes, Stitches size, std::optional<Stitches> first,
                                      std::optional<Stitches> last);
 /// The most holes that fit.

@@ -111,13 +111,23 @@ bool countBand(Counter& counter, GarmentCounts& counts) {
     const Stitches margin =
         std::max(Stitches(2), Stitches(static_cast<int>(std::lround(gauge.stitches.over(choices.button)))));
     if (choices.buttons > 0) {
-        const auto holes = buttonholes(counts.band, choices.buttons, counts.buttonhole, margin,
-                                       choices.buttons > 1 ? std::optional(margin) : std::nullopt);
+        // Stitches of a hole go to both its sides: between two holes of two, one would take one from each.
+        const auto holesFor = [&](int buttons) {
+            auto holes = buttonholes(counts.band, buttons, counts.buttonhole, margin,
+                                     buttons > 1 ? std::optional(margin) : std::nullopt);
+            for (int i = 1; holes && i < buttons; ++i)
+                if (holes->plainRuns[static_cast<std::size_t>(i)] < counts.buttonhole.count())
+                    holes.reset();
+            return holes;
+        };
+        const auto holes = holesFor(choices.buttons);
         if (!holes) {
+            int most = mostButtonholes(counts.band, counts.buttonhole, margin, margin);
+            while (most > 0 && !holesFor(most))
+                --most;
             counter.error(
                 "too_many_buttons",
-                {"{0} buttons have no room on a band of {1} stitches: {2} have.",
-                 {choices.buttons, counts.band, mostButtonholes(counts.band, counts.buttonhole, margin, margin)}},
+                {"{0} buttons have no room on a band of {1} stitches: {2} have.", {choices.buttons, counts.band, most}},
                 PieceKind::leftBand);
             return false;
         }
