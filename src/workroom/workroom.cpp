@@ -511,15 +511,14 @@ QList<JournalRecord> Workroom::journal(qint64 piece) const {
 void Workroom::together(const std::function<void()>& changes) {
     if (together_)
         return changes();
-    if (!database_.transaction())
-        failed(database_.lastError());
+    // Nobody else writes from here on, so that what is read now still holds when it is written.
+    run(database_, QStringLiteral("BEGIN IMMEDIATE"));
     const QScopedValueRollback within(together_, true);
     try {
         changes();
-        if (!database_.commit())
-            failed(database_.lastError());
+        run(database_, QStringLiteral("COMMIT"));
     } catch (...) {
-        database_.rollback();
+        QSqlQuery(database_).exec(QStringLiteral("ROLLBACK"));
         throw;
     }
 }

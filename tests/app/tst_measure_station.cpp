@@ -223,14 +223,46 @@ void TestMeasureStation::measuresGoOutAndIn() {
     MeasureStation* measure = open(fixture);
     QTemporaryDir folder;
     const Wearer before = fixture.project().wearer;
+    const auto onShelf = [&] {
+        const auto source = fixture.workroom().source(fixture.window().session().projectId(), Shelf::wearers);
+        return wearerFromJson(fixture.workroom().item(Shelf::wearers, source->item)->body.toStdString());
+    };
+    QVERIFY(onShelf() == before);
     for (const char* name : {"measures.csv", "measures.json"}) {
         const QString file = folder.filePath(name);
         QVERIFY(measure->exportMeasures(file));
         WindowFixture::type(measure->valueEdit(Measure::wrist), "19");
-        QVERIFY(!(fixture.project().wearer == before));
+        const Wearer typed = fixture.project().wearer;
+        QVERIFY(!(typed == before));
+        // It says what would change, and changes nothing before somebody says so.
         QVERIFY(measure->importMeasures(file));
+        QVERIFY2(measure->question()->question().contains("Wrist 19"), qPrintable(measure->question()->question()));
+        QVERIFY(fixture.project().wearer == typed);
+        measure->question()->buttons().at(1)->click();
+        QVERIFY(fixture.project().wearer == typed);
+        QVERIFY(measure->importMeasures(file));
+        measure->question()->buttons().at(0)->click();
+        QVERIFY(fixture.project().wearer[Measure::wrist] == before[Measure::wrist]);
+        // What was taken stays in the history, and the shelf goes along, there and back.
+        QCOMPARE(fixture.project().wearer.before(Measure::wrist).back().value.mm(), 190.0);
+        QVERIFY(onShelf() == fixture.project().wearer);
+        fixture.window().session().undo();
+        QVERIFY(fixture.project().wearer == typed);
+        QVERIFY(onShelf() == typed);
+        fixture.window().session().undo();
         QVERIFY(fixture.project().wearer == before);
+        QVERIFY(onShelf() == before);
     }
+    // A table of one measure leaves all others where they are.
+    QFile one(folder.filePath("one.csv"));
+    QVERIFY(one.open(QIODevice::WriteOnly) && one.write("measure,mm,date\nwrist,181,2026-11-20\n") > 0);
+    one.close();
+    QVERIFY(measure->importMeasures(one.fileName()));
+    measure->question()->buttons().at(0)->click();
+    QCOMPARE(fixture.project().wearer[Measure::wrist]->value.mm(), 181.0);
+    QVERIFY(fixture.project().wearer[Measure::chest] == before[Measure::chest]);
+    QCOMPARE(fixture.project().wearer.name, before.name);
+    fixture.window().session().undo();
     QFile broken(folder.filePath("broken.csv"));
     QVERIFY(broken.open(QIODevice::WriteOnly) && broken.write("measure,mm\nnose,60\n") > 0);
     broken.close();

@@ -193,6 +193,16 @@ void TestWearer::tablesGoThereAndBack() {
     wearer.take(Measure::chest, chest);
     QCOMPARE(wearer.before(Measure::chest).size(), 1u);
     QVERIFY(measuresFromCsv(measuresCsv(wearer), wearer) == wearer);
+    // What people typed is text, in whatever program the table is opened.
+    for (const char* by : {"=1+2", "+49", "-x", "@sum", "'quoted'", "a \"b\", c"}) {
+        Wearer odd = wearer;
+        odd[Measure::chest]->by = by;
+        QVERIFY2(measuresFromCsv(measuresCsv(odd), odd) == odd, by);
+        QVERIFY(measuresCsv(odd).find(std::string(",\"") + "=") == std::string::npos);
+    }
+    Wearer broken = wearer;
+    broken[Measure::chest]->by = "Bram,\nwho came by";
+    QCOMPARE(measuresFromCsv(measuresCsv(broken), broken)[Measure::chest]->by, std::string("Bram, who came by"));
     QVERIFY(wearerFromJson(toJson(wearer)) == wearer);
     // Columns in another order, others missing, one too many.
     const Wearer read = measuresFromCsv("mm,shoe,measure\n172,41,wrist\n980,41,chest\n", {});
@@ -209,6 +219,7 @@ void TestWearer::brokenTablesAreRefused_data() {
     QTest::newRow("letters") << QByteArray("measure,mm\nchest,980\nwaist,abc\n") << QByteArray("line 3");
     QTest::newRow("absurd") << QByteArray("measure,mm\nchest,98\n") << QByteArray("between 300 and 2000");
     QTest::newRow("date") << QByteArray("measure,mm,date\nchest,980,yesterday\n") << QByteArray("no date");
+    QTest::newRow("no such day") << QByteArray("measure,mm,date\nchest,980,2026-02-30\n") << QByteArray("no date");
     QTest::newRow("state") << QByteArray("measure,mm,state\nchest,980,guessed\n") << QByteArray("no state");
     QTest::newRow("garment") << QByteArray("measure,mm,state\nhead_girth,560,garment\n")
                              << QByteArray("cannot be taken on a garment");

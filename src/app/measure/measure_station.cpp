@@ -4,6 +4,7 @@
 #include "app/canvas/fields.h"
 #include "app/canvas/label.h"
 #include "app/canvas/news_bar.h"
+#include "app/canvas/question_bar.h"
 #include "app/measure/history_line.h"
 #include "app/shell/text_files.h"
 #include "core/format/measures_csv.h"
@@ -21,6 +22,8 @@
 
 namespace vestimen::app {
 namespace {
+
+constexpr int mostNamed = 6; ///< changes of an import
 
 const QString takenByKey = QStringLiteral("taken_by");
 
@@ -102,6 +105,8 @@ MeasureStation::MeasureStation(Session& session, QWidget* parent)
     middle->addWidget(figure_, 1);
     connect(views_, &QButtonGroup::idClicked, this, [this](int view) { figure_->turn(static_cast<FigureView>(view)); });
 
+    question_ = new QuestionBar(this);
+    left->addWidget(question_);
     problem_ = new Label(this);
     problem_->setObjectName(QStringLiteral("problem"));
     problem_->setWordWrap(true);
@@ -363,16 +368,45 @@ bool MeasureStation::importMeasures(const QString& file) {
         emit said(problem);
         return false;
     }
-    Project next = session().project();
+    Wearer read;
     try {
-        next.wearer = file.endsWith(QLatin1String(".csv"), Qt::CaseInsensitive) ? measuresFromCsv(*text, next.wearer)
-                                                                                : wearerFromJson(*text);
+        const Wearer& present = session().project().wearer;
+        read = file.endsWith(QLatin1String(".csv"), Qt::CaseInsensitive) ? measuresFromCsv(*text, present)
+                                                                         : wearerFromJson(*text);
     } catch (const FormatError& error) {
         emit said(tr("%1 was not imported: %2").arg(file, QString::fromUtf8(error.what())));
         return false;
     }
-    session().edit(tr("Import measures"), std::move(next));
+    askToImport(read);
     return true;
+}
+
+/// What would change is said before it does.
+void MeasureStation::askToImport(const Wearer& read) {
+    const Wearer& present = session().project().wearer;
+    if (withMeasures(present, read) == present)
+        return question_->ask(tr("The file has nothing that is not here already."), {{tr("Good"), [] {}}});
+    QStringList changes;
+    for (const MeasureInfo& each : measureInfos()) {
+        const auto& is = present[each.measure];
+        const auto& comes = read[each.measure];
+        if (comes && !is)
+            changes << tr("%1 %2").arg(coreText(each.label), this->text(comes->value));
+        else if (comes && !(comes->value == is->value))
+            changes << tr("%1 %2 → %3").arg(coreText(each.label), this->text(is->value), this->text(comes->value));
+    }
+    const int more = static_cast<int>(changes.size()) - mostNamed;
+    QString what = changes.isEmpty() ? tr("Days, notes and earlier values change; no measure does.")
+                                     : changes.mid(0, mostNamed).join(tr(" · "));
+    if (more > 0)
+        what += tr(" · and %1 more").arg(more);
+    question_->ask(what, {{tr("Import"),
+                           [this, read] {
+                               Project next = session().project();
+                               next.wearer = withMeasures(next.wearer, read);
+                               session().edit(tr("Import measures"), std::move(next));
+                           }},
+                          {tr("Leave them"), [] {}}});
 }
 
 bool MeasureStation::exportMeasures(const QString& file) {

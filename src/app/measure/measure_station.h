@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "app/canvas/question_bar.h"
 #include "app/canvas/slip.h"
 #include "app/measure/figure_canvas.h"
 #include "app/shell/station.h"
@@ -42,7 +43,9 @@ public:
     void fit(Fit fit);
 
     /// By the file's ending, .csv or .json. A sentence is said when it cannot be.
+    /// False where the file cannot be read; else what would change is asked about.
     bool importMeasures(const QString& file);
+    QuestionBar* question() const { return question_; }
     bool exportMeasures(const QString& file);
 
 signals:
@@ -52,6 +55,7 @@ protected:
     bool eventFilter(QObject* watched, QEvent* event) override;
 
 private:
+    void askToImport(const Wearer& read);
     struct Row {
         QLabel* name = nullptr;
         QLineEdit* value = nullptr;
@@ -81,6 +85,7 @@ private:
     QGridLayout* grid_;
     std::array<Row, measureCount> rows_{};
     QCheckBox* all_;
+    QuestionBar* question_;
     QLabel* problem_;
     FigureCanvas* figure_;
     QButtonGroup* views_;

@@ -405,6 +405,12 @@ void MainWindow::makeRoom() {
     tools_->setVisible(!atTheMachine);
 }
 
+void MainWindow::changeEvent(QEvent* event) {
+    QMainWindow::changeEvent(event);
+    if (event->type() == QEvent::ActivationChange && isActiveWindow())
+        session_.catchUp();
+}
+
 void MainWindow::resizeEvent(QResizeEvent* event) {
     QMainWindow::resizeEvent(event);
     makeRoom();

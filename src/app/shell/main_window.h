@@ -61,6 +61,7 @@ signals:
     void restoreWanted(const SafeCopy& copy);
 
 protected:
+    void changeEvent(QEvent* event) override;
     void resizeEvent(QResizeEvent* event) override;
 
 private:

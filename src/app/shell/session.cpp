@@ -2,6 +2,7 @@
 #include "app/shell/session.h"
 
 #include "core/format/project_json.h"
+#include "core/format/project_merge.h"
 #include "core/swatch_plan.h"
 #include "workroom/project_parts.h"
 #include "workroom/search_words.h"
@@ -30,9 +31,54 @@ void Session::use(Project project) {
     emit changed();
 }
 
+/// Another window, or another Vestimen, may have stored the same project meanwhile: both changes are kept. True where
+/// there was something to bring together.
+bool Session::takeOthersChanges() {
+    const auto item = workroom_.item(Shelf::projects, id_);
+    if (!item || item->body.toStdString() == toJson(stored_))
+        return false;
+    const Project theirs = workroom_.project(id_);
+    if (theirs == stored_)
+        return false;
+    const MergedProject both = merged(stored_, project_, theirs);
+    stored_ = theirs;
+    QStringList fields;
+    for (const std::string& each : both.conflicts)
+        fields << QString::fromStdString(each).replace('/', ' ').replace('_', ' ');
+    QMetaObject::invokeMethod(
+        this,
+        [this, fields] {
+            emit failed(fields.isEmpty() ? tr("This project was changed in another window too: both changes are kept.")
+                                         : tr("This project was changed in another window too. Both are kept, but for "
+                                              "what both had changed, where this window’s stands: %1.")
+                                               .arg(fields.join(QStringLiteral(", "))));
+        },
+        Qt::QueuedConnection);
+    if (both.project == project_)
+        return true;
+    use(both.project);
+    return true;
+}
+
+void Session::catchUp() {
+    if (!hasProject() || isPreviewing())
+        return;
+    try {
+        const Project before = project_;
+        if (takeOthersChanges() && !(project_ == before)) {
+            undo_.push_back({tr("What another window changed"), before, links_});
+            redo_.clear();
+            mergeable_ = false;
+        }
+    } catch (const WorkroomError& error) {
+        emit failed(error.message());
+    }
+}
+
 void Session::store() {
     try {
         workroom_.together([&] {
+            takeOthersChanges();
             workroom_.save(Shelf::projects, id_, QString::fromStdString(project_.name), toJson(project_));
             storeParts();
         });

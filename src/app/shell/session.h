@@ -54,6 +54,8 @@ public:
     void useFromShelf(Shelf shelf, qint64 item, const std::function<void(Project&)>& also = {});
     /// Stands a new item on a shelf and puts it in the place of the project's own, which stays on its shelf.
     void useNew(const Swatch& swatch);
+    /// Takes what another window has changed in the project meanwhile, and says so; undo leads back.
+    void catchUp();
     /// Looks at the shelves again, after something was changed there.
     void checkShelves();
     /// Makes `next` the project: stored, worked out and shown. Edits with the same `what` in a row are one undo step
@@ -98,6 +100,7 @@ private:
     void edit(const QString& what, Project next, bool merge, const Links& changed);
     void use(Project project);
     void store();
+    bool takeOthersChanges();
     void storeParts();
     void lookAtShelves();
     void restore(Step step, std::deque<Step>& other);

@@ -7,6 +7,8 @@
 #include <csv.h>
 #include <fmt/format.h>
 
+#include <chrono>
+#include <cstdio>
 #include <sstream>
 
 namespace vestimen {
@@ -20,10 +22,16 @@ const char* stateOf(const MeasureValue& value) {
     throw FormatError(fmt::format("line {}: {}", line, what));
 }
 
+/// A day that there was, as 2026-11-25.
 bool isDate(const std::string& text) {
-    if (text.size() != 10 || text[4] != '-' || text[7] != '-')
-        return false;
-    return std::count_if(text.begin(), text.end(), [](char c) { return c >= '0' && c <= '9'; }) == 8;
+    int year = 0;
+    unsigned month = 0;
+    unsigned day = 0;
+    int read = 0;
+    return text.size() == 10 &&
+           std::count_if(text.begin(), text.end(), [](char c) { return c >= '0' && c <= '9'; }) == 8 &&
+           std::sscanf(text.c_str(), "%4d-%2u-%2u%n", &year, &month, &day, &read) == 3 && read == 10 &&
+           std::chrono::year_month_day(std::chrono::year(year), std::chrono::month(month), std::chrono::day(day)).ok();
 }
 
 MeasureValue readValue(unsigned line, Measure measure, const std::string& mm, const std::string& date,
@@ -93,8 +101,8 @@ Wearer measuresFromCsv(const std::string& text, const Wearer& wearer) {
             if (!measure)
                 fail(line, fmt::format("\"{}\" is no measure that is known", key));
             MeasureValue value = readValue(line, *measure, mm, date, state);
-            value.typed = typed;
-            value.by = by;
+            value.typed = fromCsvText(typed);
+            value.by = fromCsvText(by);
             auto& current = result[*measure];
             if (current)
                 result.earlier[static_cast<std::size_t>(*measure)].push_back(*current);

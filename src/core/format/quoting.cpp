@@ -1,13 +1,32 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/format/quoting.h"
 
+#include <string_view>
+
 namespace vestimen {
 
+namespace {
+
+bool couldBeFormula(std::string_view text) {
+    return !text.empty() && std::string_view("=+-@\t\r\n").find(text.front()) != std::string_view::npos;
+}
+
+} // namespace
+
 std::string csvText(const std::string& text) {
-    std::string result = "\"";
+    std::string result = couldBeFormula(text) ? "\"'" : "\"";
     for (const char c : text)
-        result += c == '"' ? std::string("\"\"") : std::string(1, c);
+        if (c == '"')
+            result += "\"\"";
+        else
+            result += c == '\n' || c == '\r' ? ' ' : c;
     return result + "\"";
+}
+
+std::string fromCsvText(const std::string& field) {
+    const bool isGuarded =
+        field.size() > 1 && field.front() == '\'' && couldBeFormula(std::string_view(field).substr(1));
+    return isGuarded ? field.substr(1) : field;
 }
 
 std::string xmlText(const std::string& text) {

@@ -133,6 +133,26 @@ Wearer borrowed(const StarterSize& size) {
     return wearer;
 }
 
+Wearer withMeasures(Wearer present, const Wearer& read) {
+    for (std::size_t i = 0; i < measureCount; ++i) {
+        if (!read.measures[i])
+            continue;
+        const MeasureValue& now = *read.measures[i];
+        std::vector<MeasureValue> history = present.earlier[i];
+        if (present.measures[i] && !present.measures[i]->borrowed) // what was borrowed was never taken
+            history.push_back(*present.measures[i]);
+        history.insert(history.end(), read.earlier[i].begin(), read.earlier[i].end());
+        std::vector<MeasureValue>& earlier = present.earlier[i];
+        earlier.clear();
+        for (const MeasureValue& each : history)
+            if (!(each == now) && std::ranges::find(earlier, each) == earlier.end())
+                earlier.push_back(each);
+        std::ranges::stable_sort(earlier, {}, &MeasureValue::date);
+        present.measures[i] = now;
+    }
+    return present;
+}
+
 Wearer withBorrowedMeasures(Wearer wearer) {
     const auto& chest = wearer[Measure::chest];
     const StarterSize& size = nearestStarterSize(chest ? chest->value : mm(980));

@@ -144,6 +144,9 @@ const StarterSize& nearestStarterSize(Length chest);
 Wearer borrowed(const StarterSize& size);
 /// Fills the gaps from the size nearest in chest (or the adult medium); those values are marked as borrowed.
 Wearer withBorrowedMeasures(Wearer wearer);
+/// `present` with the values of `read`, which may have some measures only: those are in use then, and what stood there
+/// before joins their history, oldest first, nothing twice. Name, note and all other measures stay.
+Wearer withMeasures(Wearer present, const Wearer& read);
 
 /// Missing, absurd or implausible measures, those that the article needs; without a list, all that were given.
 std::vector<Finding> measureFindings(const Wearer& wearer, const std::vector<Measure>& needed);

@@ -1,0 +1,216 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Names that look like markup, and a workroom that breaks while the window is open: the window shows text and says
+// sentences.
+#include "app/window_fixture.h"
+
+#include "app/shell/guarded_application.h"
+#include "core/format/project_json.h"
+#include "support/projects.h"
+
+#include <QComboBox>
+#include <QHelpEvent>
+#include <QLabel>
+#include <QLineEdit>
+#include <QListWidget>
+#include <QPushButton>
+#include <QSqlError>
+#include <QSqlQuery>
+#include <QTextDocument>
+#include <QToolTip>
+
+using namespace vestimen;
+using namespace vestimen::app;
+using vestimen::test::WindowFixture;
+
+namespace {
+
+const std::string hostile = "<img src=\"file:///dev/zero\"><b>Odile</b>";
+
+/// Everything that people name, named like markup.
+Project hostileProject() {
+    Project project = test::odilesPullover();
+    project.name = project.wearer.name = project.yarn.name = project.machine.name = project.swatch.name = hostile;
+    project.swatch.yarn = project.swatch.machine = hostile;
+    project.yarn.fibre = project.yarn.colourName = hostile;
+    return project;
+}
+
+/// Labels that Qt would take for markup, if it is asked.
+QStringList richLabels(const QWidget& window) {
+    QStringList rich;
+    for (const QLabel* label : window.findChildren<QLabel*>()) {
+        const bool auto_ = label->textFormat() == Qt::AutoText;
+        const bool showsMarkup = label->textFormat() == Qt::RichText && label->text().contains("<img");
+        if (auto_ || showsMarkup)
+            rich << label->accessibleName() + ": " + label->text().left(60);
+    }
+    return rich;
+}
+
+void spoil(const QString& file, const QStringList& statements) {
+    {
+        QSqlDatabase database = QSqlDatabase::addDatabase("QSQLITE", "spoil");
+        database.setDatabaseName(file);
+        QVERIFY(database.open());
+        for (const QString& statement : statements) {
+            QSqlQuery query(database);
+            QVERIFY2(query.exec(statement), qPrintable(query.lastError().text()));
+        }
+    }
+    QSqlDatabase::removeDatabase("spoil");
+}
+
+class Thrower : public QObject {
+protected:
+    bool event(QEvent* event) override {
+        if (event->type() == QEvent::User)
+            throw std::runtime_error("the floor gave way");
+        return QObject::event(event);
+    }
+};
+
+} // namespace
+
+class TestHostile : public QObject {
+    Q_OBJECT
+
+private slots:
+    void namesAreTextInEveryStation();
+    void tipsAreText();
+    void nothingThatIsThrownEndsTheProgram();
+    void aBrokenStoreIsSaidInEveryStation_data();
+    void aBrokenStoreIsSaidInEveryStation();
+    void aBrokenPieceIsACardOfItsOwn();
+    void twoWindowsLoseNothing();
+    void whatBothChangedIsSaid();
+};
+
+void TestHostile::namesAreTextInEveryStation() {
+    WindowFixture fixture(false);
+    MainWindow& window = fixture.window();
+    window.session().create(hostileProject());
+    window.openReckoner(true);
+    for (int station = MainWindow::workroomPage; station <= MainWindow::review; ++station) {
+        QTest::keyClick(&window, static_cast<Qt::Key>(Qt::Key_1 + station), Qt::ControlModifier);
+        QCoreApplication::processEvents();
+        QCOMPARE(richLabels(window), QStringList());
+    }
+    window.knitStation()->beginSwatch();
+    QCOMPARE(richLabels(window), QStringList());
+    // The tip is somewhere, as it was typed.
+    QVERIFY(!window.findChildren<QLabel*>().isEmpty());
+}
+
+void TestHostile::tipsAreText() {
+    QPushButton button("x");
+    button.setToolTip(QString::fromStdString(hostile));
+    button.show();
+    QVERIFY(QTest::qWaitForWindowExposed(&button));
+    QHelpEvent ask(QEvent::ToolTip, QPoint(2, 2), button.mapToGlobal(QPoint(2, 2)));
+    QCoreApplication::sendEvent(&button, &ask);
+    QTRY_VERIFY(QToolTip::isVisible());
+    QVERIFY2(!QToolTip::text().contains("<img"), qPrintable(QToolTip::text()));
+    QTextDocument shown;
+    shown.setHtml(QToolTip::text());
+    QCOMPARE(shown.toPlainText(), QString::fromStdString(hostile)); // nothing of it is lost
+    QToolTip::hideText();
+}
+
+void TestHostile::nothingThatIsThrownEndsTheProgram() {
+    WindowFixture fixture;
+    Thrower thrower;
+    QCoreApplication::postEvent(&thrower, new QEvent(QEvent::User));
+    QTRY_VERIFY(fixture.window().message().contains("the floor gave way"));
+}
+
+void TestHostile::aBrokenStoreIsSaidInEveryStation_data() {
+    QTest::addColumn<QStringList>("statements");
+    QTest::newRow("no journal") << QStringList{"DROP TABLE journal"};
+    QTest::newRow("no settings") << QStringList{"DROP TABLE setting"};
+    QTest::newRow("no swatches") << QStringList{"DROP TABLE swatch"};
+    QTest::newRow("no pieces") << QStringList{"PRAGMA foreign_keys = OFF", "DROP TABLE journal", "DROP TABLE piece"};
+    QTest::newRow("nothing to find") << QStringList{"DROP TABLE found_at", "DROP TABLE source"};
+}
+
+void TestHostile::aBrokenStoreIsSaidInEveryStation() {
+    QFETCH(QStringList, statements);
+    WindowFixture fixture;
+    MainWindow& window = fixture.window();
+    const Project before = fixture.project();
+    spoil(fixture.workroom().file(), statements);
+    for (int station = MainWindow::workroomPage; station <= MainWindow::review; ++station) {
+        QTest::keyClick(&window, static_cast<Qt::Key>(Qt::Key_1 + station), Qt::ControlModifier);
+        QCoreApplication::processEvents();
+    }
+    // What is on the screen is kept, and can be worked with.
+    Project next = before;
+    next.choices.neckTrimDepth = Length::millimetres(30);
+    window.session().edit("deeper", next);
+    QCoreApplication::processEvents();
+    QVERIFY(fixture.project() == next);
+}
+
+void TestHostile::aBrokenPieceIsACardOfItsOwn() {
+    WindowFixture fixture;
+    spoil(fixture.workroom().file(), {"UPDATE piece SET program = '{' WHERE id = (SELECT min(id) FROM piece)",
+                                      "UPDATE project SET body = '[' WHERE id = (SELECT max(id) FROM project)"});
+    fixture.window().workroomStation()->refresh();
+    QCoreApplication::processEvents();
+    QString all;
+    for (const QLabel* label : fixture.window().workroomStation()->findChildren<QLabel*>())
+        all += label->text() + '\n';
+    QVERIFY2(all.contains("cannot be read"), qPrintable(all));
+    QVERIFY(all.contains("Yarns"));
+    QVERIFY(all.contains("Projects"));
+}
+
+void TestHostile::twoWindowsLoseNothing() {
+    WindowFixture fixture;
+    Session& here = fixture.window().session();
+    Workroom elsewhere(fixture.workroom().file());
+    MainWindow other(elsewhere);
+    other.session().open(here.projectId());
+    Project mine = here.project();
+    mine.choices.neckTrimDepth = Length::millimetres(31);
+    here.edit("deeper", mine);
+    // The other window still shows the project as it was, and changes something else.
+    Project theirs = other.session().project();
+    QVERIFY(!(theirs == mine));
+    theirs.wearer[Measure::wrist] = MeasureValue{Length::millimetres(171), false, {}};
+    other.session().edit("wrist", theirs);
+    const Project both = elsewhere.project(here.projectId());
+    QCOMPARE(both.choices.neckTrimDepth.mm(), 31.0);
+    QCOMPARE(both.wearer[Measure::wrist]->value.mm(), 171.0);
+    QVERIFY(other.session().project() == both);
+    QTRY_VERIFY2(other.message().contains("another window"), qPrintable(other.message()));
+    // This one takes it when somebody comes back to it; undo leads back.
+    here.catchUp();
+    QVERIFY(here.project() == both);
+    here.undo();
+    QVERIFY(here.project() == mine);
+    here.catchUp(); // nothing new
+    QVERIFY(here.project() == mine);
+}
+
+void TestHostile::whatBothChangedIsSaid() {
+    WindowFixture fixture;
+    Session& here = fixture.window().session();
+    Workroom elsewhere(fixture.workroom().file());
+    MainWindow other(elsewhere);
+    other.session().open(here.projectId());
+    Project mine = here.project();
+    mine.choices.neckTrimDepth = Length::millimetres(31);
+    here.edit("31", mine);
+    Project theirs = other.session().project();
+    theirs.choices.neckTrimDepth = Length::millimetres(44);
+    other.session().edit("44", theirs);
+    QCOMPARE(elsewhere.project(here.projectId()).choices.neckTrimDepth.mm(), 44.0);
+    QTRY_VERIFY2(other.message().contains("trim"), qPrintable(other.message()));
+}
+
+int main(int argc, char** argv) {
+    GuardedApplication application(argc, argv);
+    TestHostile test;
+    return QTest::qExec(&test, argc, argv);
+}
+#include "tst_hostile.moc"
