@@ -2,6 +2,8 @@
 // Photographs lie as files in a folder beside the workroom.
 #include "workroom/workroom.h"
 
+#include "files/files.h"
+
 #include <QCoreApplication>
 #include <QCryptographicHash>
 #include <QDir>
@@ -11,7 +13,7 @@
 namespace vestimen {
 namespace {
 
-constexpr qint64 largestPhotograph = 40LL * 1024 * 1024;
+constexpr std::uintmax_t largestPhotograph = 40u * 1024 * 1024;
 
 QString tr(const char* text) {
     return QCoreApplication::translate("Workroom", text);
@@ -32,15 +34,14 @@ QString Workroom::photographFolder() const {
 }
 
 QString Workroom::addPhotograph(const QString& file) {
-    QFile picture(file);
-    if (!picture.open(QIODevice::ReadOnly))
-        throw WorkroomError(tr("%1 cannot be opened. Choose a picture that you may read.").arg(file));
-    if (picture.size() > largestPhotograph)
-        throw WorkroomError(tr("%1 has %2 MB; a photograph may have up to %3 MB. Save it smaller and try again.")
-                                .arg(file)
-                                .arg(picture.size() / (1024 * 1024))
-                                .arg(largestPhotograph / (1024 * 1024)));
-    const QByteArray bytes = picture.readAll();
+    QByteArray bytes;
+    try {
+        bytes = QByteArray::fromStdString(readFile(QFile::encodeName(file).toStdString(), largestPhotograph));
+    } catch (const FileError& error) {
+        throw WorkroomError(
+            QString::fromUtf8(error.what()) + ' ' +
+            tr("Choose a picture of at most %1 MB that you may read.").arg(largestPhotograph / (1024 * 1024)));
+    }
     const QString ending = pictureEnding(bytes.left(32));
     if (ending.isEmpty())
         throw WorkroomError(tr("%1 is no PNG or JPEG picture. Save it as one of these and try again.").arg(file));
@@ -50,9 +51,14 @@ QString Workroom::addPhotograph(const QString& file) {
     const QString kept = photographFolder() + '/' + name;
     if (QFile::exists(kept))
         return name;
-    if (!QDir().mkpath(photographFolder()) || !QFile::copy(file, kept))
+    QDir().mkpath(photographFolder());
+    try {
+        // Written aside and renamed: a name that stands for contents holds all of them.
+        writeFile(QFile::encodeName(kept).toStdString(), bytes.toStdString(), Existing::replace);
+    } catch (const FileError&) {
         throw WorkroomError(
             tr("The photograph could not be kept in %1: make room, or allow writing there.").arg(photographFolder()));
+    }
     return name;
 }
 

@@ -107,7 +107,8 @@ void checkFile(const QString& path) {
 void makeFolder(const QString& path) {
     const bool isOurs = !QFileInfo::exists(path) || path == QFileInfo(defaultWorkroomFile()).absolutePath();
     if (!QDir().mkpath(path))
-        throw WorkroomError(tr("The folder %1 cannot be written: choose another one, or allow writing there.").arg(path));
+        throw WorkroomError(
+            tr("The folder %1 cannot be written: choose another one, or allow writing there.").arg(path));
     if (isOurs)
         QFile::setPermissions(path, QFile::ReadOwner | QFile::WriteOwner | QFile::ExeOwner);
 }

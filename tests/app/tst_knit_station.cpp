@@ -282,8 +282,10 @@ void TestKnitStation::aFloodMovesNothing() {
     settings.counterPort = standIn.port();
     knit->useSettings(settings);
     QTRY_COMPARE(knit->counter()->state(), DeviceLine::State::connected);
+    QSignalSpy heard(knit->counter(), &RowCounter::heard);
     standIn.tell("flood 10000");
-    QTest::qWait(600);
+    QTRY_VERIFY2(heard.count() > 100, qPrintable(QString::number(heard.count()))); // it did come
+    QTest::qWait(300);
     // At most what a hand could have knitted; the rest is noise.
     QVERIFY2(knit->state()->passesDone() <= 31, qPrintable(QString::number(knit->state()->passesDone())));
     QTest::keyClick(knit, Qt::Key_Space);

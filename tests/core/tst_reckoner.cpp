@@ -54,6 +54,8 @@ class TestReckoner : public QObject {
     Q_OBJECT
 
 private slots:
+    void decimalCommasAreNotLists();
+    void countsBeyondAnyBedAreRefused();
     void spreadIsEven();
     void spreadHasItsLimits();
     void thinTakesEveryOther();
@@ -300,6 +302,34 @@ void TestReckoner::anythingTypedIsAnswered() {
             line += words[static_cast<std::size_t>(*rc::gen::inRange(0, static_cast<int>(words.size())))] + " ";
         RC_ASSERT(!asked(line.c_str(), *rc::gen::arbitrary<bool>() ? known : KnownFigures{}).isEmpty());
     });
+}
+
+void TestReckoner::decimalCommasAreNotLists() {
+    for (const char* text : {"142,5mm", "142,5", "28,1", "14,25cm"}) {
+        QVERIFY2(!parseLengths(text), text);
+        QVERIFY2(!parseNumbers(text), text);
+        QVERIFY2(ambiguousList(text).find("write ") != std::string::npos, text);
+    }
+    QCOMPARE(parseLengths("142.0,141.5mm").value->size(), 2u);
+    QCOMPARE(parseLengths("142mm,141mm").value->size(), 2u);
+    QCOMPARE(parseLengths("150,151mm").value->size(), 2u);
+    QCOMPARE(parseLengths("142, 5mm").value->size(), 2u);
+    QCOMPARE(parseNumbers("9,8,7").value->size(), 3u);
+    QCOMPARE(parseNumbers("28.5,28").value->size(), 2u);
+    QCOMPARE(parseLength("142,5mm").value->mm(), 142.5); // alone, the comma is a decimal one
+    QVERIFY_EXCEPTION_THROWN(
+        reckon("gauge", {{"--stitches", "40"}, {"--widths", "142,5mm"}, {"--rows", "60"}, {"--heights", "150mm"}}),
+        UsageError);
+}
+
+void TestReckoner::countsBeyondAnyBedAreRefused() {
+    QVERIFY(!parseReading("1e9/10cm", LengthUnit::none));
+    QVERIFY(!parseReading("2001/3cm", LengthUnit::none));
+    QVERIFY(parseReading("34/12cm", LengthUnit::none));
+    QVERIFY(!reckon("band",
+                    {{"--edge", "99m"}, {"--depth", "2cm"}, {"--stitch-gauge", "400/10cm"}, {"--row-gauge", "40/10cm"}})
+                 .answered);
+    QVERIFY(!reckon("count", {{"--length", "99m"}, {"--gauge", "9999/10cm"}}).answered);
 }
 
 QTEST_APPLESS_MAIN(TestReckoner)

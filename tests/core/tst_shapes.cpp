@@ -33,7 +33,7 @@ Project with(const std::function<void(Choices&)>& change) {
 Worked soundWork(const Project& project) {
     Worked worked = work(project);
     if (!worked.sound())
-        qWarning().noquote() << listed(worked.findings);
+        QTest::qFail(listed(worked.findings), __FILE__, __LINE__);
     return worked;
 }
 

@@ -37,6 +37,7 @@ class TestRowCounter : public QObject {
     Q_OBJECT
 
 private slots:
+    void standInsReplaceOnlyTheirOwn();
     void linesGoThereAndBack();
     void rubbishIsNoReading_data();
     void rubbishIsNoReading();
@@ -213,6 +214,35 @@ void TestRowCounter::rubbishAndHalfLines() {
     standIn.tell("flood 10000");
     QTRY_VERIFY(passes > 1000); // what the line could not hold is lost; the window is not
     QCOMPARE(counter.state(), DeviceLine::State::connected);
+}
+
+void TestRowCounter::standInsReplaceOnlyTheirOwn() {
+    QTemporaryDir folder;
+    const QString letter = folder.filePath("letter");
+    QFile file(letter);
+    QVERIFY(file.open(QIODevice::WriteOnly) && file.write("dear Odile") > 0);
+    file.close();
+    const QString link = folder.filePath("link");
+    QVERIFY(QFile::link(letter, link));
+    for (const QString& taken : {letter, link}) {
+        QProcess standIn;
+        standIn.start(QCoreApplication::applicationDirPath() + "/vestimen-counter", {"--port", taken});
+        QVERIFY(standIn.waitForFinished(5000));
+        QCOMPARE(standIn.exitCode(), 1);
+    }
+    QCOMPARE(QFileInfo(link).symLinkTarget(), letter);
+    QVERIFY(file.open(QIODevice::ReadOnly));
+    QCOMPARE(file.readAll(), QByteArray("dear Odile"));
+    // In the user's own folder when none is named, and gone with it.
+    QProcess standIn;
+    QProcessEnvironment environment = QProcessEnvironment::systemEnvironment();
+    environment.insert("XDG_RUNTIME_DIR", folder.path());
+    standIn.setProcessEnvironment(environment);
+    standIn.start(QCoreApplication::applicationDirPath() + "/vestimen-counter", QStringList());
+    QTRY_VERIFY(QFileInfo(folder.filePath("vestimen-counter")).isSymLink());
+    standIn.closeWriteChannel();
+    QVERIFY(standIn.waitForFinished(5000));
+    QVERIFY(!QFileInfo(folder.filePath("vestimen-counter")).isSymLink());
 }
 
 QTEST_GUILESS_MAIN(TestRowCounter)

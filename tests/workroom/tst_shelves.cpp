@@ -220,7 +220,8 @@ void TestShelves::whatIsNoPhotographIsRefused() {
     huge.close();
     QVERIFY(refusal(workroom, huge.fileName()).contains("has 200 MB"));
     QVERIFY(refusal(workroom, folder_->filePath("nowhere.png")).contains("cannot be opened"));
-    QVERIFY(refusal(workroom, folder_->path()).contains("cannot be opened"));
+    QVERIFY(refusal(workroom, folder_->path()).contains("is a folder"));
+    QVERIFY(refusal(workroom, "/dev/zero").contains("is a device"));
     QVERIFY(!QFileInfo::exists(workroom.photographFolder()));
 }
 

@@ -104,9 +104,21 @@ private:
     }
 
     JoinEdge kept(PieceKind piece, const std::string& name, Phrase what) const {
-        const auto found = fabric(piece).kept.find(name);
-        const int count = found == fabric(piece).kept.end() ? 0 : static_cast<int>(found->second.size());
+        return stitches(fabric(piece).kept, name, std::move(what));
+    }
+    JoinEdge bound(PieceKind piece, const std::string& name, Phrase what) const {
+        return stitches(fabric(piece).bound, name, std::move(what));
+    }
+    JoinEdge stitches(const std::map<std::string, std::vector<LoopId>>& named, const std::string& name,
+                      Phrase what) const {
+        const auto found = named.find(name);
+        const int count = found == named.end() ? 0 : static_cast<int>(found->second.size());
         return {std::move(what), JoinUnit::stitches, count, input_.gauge.width(Stitches(count))};
+    }
+    /// What a trim has on its needles in its first row.
+    Stitches needlesOf(PieceKind trim) const {
+        const auto& passes = fabric(trim).passes;
+        return Stitches(passes.empty() ? 0 : static_cast<int>(passes.front().loopCount));
     }
 
     /// So many openings more, as they are counted, or from the last to the first.
@@ -217,11 +229,10 @@ private:
         join.title = title;
         if (input_.choices.shoulder == ShoulderKind::stepped && input_.counts->shoulderRows > Rows(0) &&
             input_.choices.hasShoulders()) {
-            const int count = input_.counts->shoulder.count();
-            const Length along = input_.gauge.width(input_.counts->shoulder);
             join.method = JoinMethod::sewOn;
-            join.first = {{"back, bound off in steps", {}}, JoinUnit::stitches, count, along};
-            join.second = {{"front, bound off in steps", {}}, JoinUnit::stitches, count, along};
+            join.first =
+                bound(back(wearers), edgeName("shoulder", back(wearers), wearers), {"back, bound off in steps", {}});
+            join.second = bound(other, edgeName("shoulder", other, wearers), {"front, bound off in steps", {}});
             join.tailSide = {"Sew from the armhole to the neck, in one line past the steps.", {}};
             join.facing = {"Knit sides together, stitch for stitch.", {}};
             return add(std::move(join));
@@ -258,14 +269,15 @@ private:
         join.trim = piece;
         const Stitches frontBottom = c.frontBottom();
         const Stitches backBottom = c.backBottom();
-        const auto hung = [](const NeckCounts& neck) {
+        const auto rowsHung = [](const NeckCounts& neck) {
             return neck.edge + Rows(static_cast<int>(neck.rowsBetween.size()));
         };
-        const Rows edges = (hung(c.frontNeck) + hung(c.backNeck)) * 2;
+        const Rows edges = (rowsHung(c.frontNeck) + rowsHung(c.backNeck)) * 2;
         const Stitches sleeveTops =
             c.trim - backBottom - frontBottom - (c.frontNeck.sideNeedles() + c.backNeck.sideNeedles()) * 2;
         const Stitches open = backBottom + frontBottom + sleeveTops;
-        join.first = {{"needles of the trim", {}}, JoinUnit::stitches, needles.count(), input_.gauge.width(needles)};
+        const Stitches hung = needlesOf(piece);
+        join.first = {{"needles of the trim", {}}, JoinUnit::stitches, hung.count(), input_.gauge.width(hung)};
         join.second = {
             raglan() ? Phrase{"back neck {0}, front neck {1}, {2} of sleeves and raglans, and {3} rows of edges",
                               {backBottom, frontBottom, sleeveTops, edges}}
@@ -290,9 +302,16 @@ private:
         join.title = title;
         join.method = JoinMethod::knitOn;
         join.trim = piece;
-        join.first = {{"needles of the band", {}}, JoinUnit::stitches, c.band.count(), input_.gauge.width(c.band)};
-        const Rows openings = c.frontEdge() + c.trimRows / 2;
-        join.second = {{"{0} rows of the front and {1} of the neck trim", {c.frontEdge(), c.trimRows / 2}},
+        const Stitches hung = needlesOf(piece);
+        join.first = {{"needles of the band", {}}, JoinUnit::stitches, hung.count(), input_.gauge.width(hung)};
+        // As the front came off the bed, with a welt that was knitted down afterwards.
+        const Fabric& edged = fabric(piece == PieceKind::leftBand ? front(Side::left) : front(Side::right));
+        const Rows along(edged.edgeRows("front_edge") +
+                         (input_.choices.weltFollows(input_.choices.bodyWelt)
+                              ? edged.edgeRows(piece == PieceKind::leftBand ? "welt_left" : "welt_right")
+                              : 0));
+        const Rows openings = along + c.trimRows / 2;
+        join.second = {{"{0} rows of the front and {1} of the neck trim", {along, c.trimRows / 2}},
                        JoinUnit::rows,
                        openings.count(),
                        input_.gauge.height(openings)};
@@ -328,13 +347,16 @@ private:
         join.title = title;
         join.method = JoinMethod::knitOn;
         join.trim = piece;
-        const int hung = static_cast<int>(fabric(piece).passes.empty() ? 0 : fabric(piece).passes.front().loopCount);
+        const int hung = needlesOf(piece).count();
         join.first = {{"needles of the trim", {}}, JoinUnit::stitches, hung, input_.gauge.width(Stitches(hung))};
-        join.second = {{"{0} stitches of each underarm, {1} rows of back and of front",
-                        {underarm, input_.counts->armholeRowsHung()}},
-                       JoinUnit::stitches,
-                       2 * (underarm + input_.counts->armholeRowsHung()).count(),
-                       input_.counts->armholeEdge * 2.0};
+        const Side side = piece == PieceKind::leftArmTrim ? Side::left : Side::right;
+        const int frontRows = edgeRows(front(side), "armhole", side);
+        const int backRows = edgeRows(back(side), "armhole", side);
+        join.second = {
+            {"{0} stitches of each underarm, {1} rows of back and {2} of front", {underarm, backRows, frontRows}},
+            JoinUnit::stitches,
+            2 * underarm.count() + backRows + frontRows,
+            input_.counts->armholeEdge * 2.0};
         join.tailSide = {"None: the trim is knitted on.", {}};
         join.facing = {"Purl side facing you; the side is still open.", {}};
         join.check = {"Before the holders come out: one loop on each of {0} needles.", {hung}};

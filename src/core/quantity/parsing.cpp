@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/quantity/parsing.h"
 
+#include <algorithm>
 #include <fmt/format.h>
 
 #include <charconv>
@@ -164,7 +165,24 @@ Parsed<Gauge> parseGauge(std::string_view text) {
     return {Gauge::perLength(*count, *unit * *lengths), {}};
 }
 
+std::string ambiguousList(std::string_view text) {
+    const auto comma = text.find(',');
+    if (comma == std::string_view::npos || text.find(',', comma + 1) != std::string_view::npos ||
+        text.find('.') != std::string_view::npos)
+        return {};
+    const std::string_view before = text.substr(0, comma);
+    const std::string_view after = text.substr(comma + 1);
+    const auto isDigit = [](char c) { return c >= '0' && c <= '9'; };
+    const auto digits = static_cast<std::size_t>(std::ranges::find_if_not(after, isDigit) - after.begin());
+    if (before.empty() || !std::ranges::all_of(before, isDigit) || digits == 0 || digits > 2)
+        return {};
+    return fmt::format("\"{0}\" could be one number or two: write {1}.{2} for one, and {1}, {2} with a space for two",
+                       text, before, after);
+}
+
 Parsed<std::vector<Length>> parseLengths(std::string_view text) {
+    if (const std::string problem = ambiguousList(text); !problem.empty())
+        return {std::nullopt, problem};
     std::vector<Length> lengths;
     std::string unit;
     const auto parts = splitAtCommas(text);
@@ -182,6 +200,8 @@ Parsed<std::vector<Length>> parseLengths(std::string_view text) {
 }
 
 Parsed<std::vector<double>> parseNumbers(std::string_view text) {
+    if (const std::string problem = ambiguousList(text); !problem.empty())
+        return {std::nullopt, problem};
     std::vector<double> numbers;
     for (const auto part : splitAtCommas(text)) {
         const auto number = parseNumber(part);

@@ -37,6 +37,10 @@ Parsed<Length> parseLength(std::string_view text, LengthUnit bare = LengthUnit::
 std::string withUnit(std::string_view text, LengthUnit bare);
 /// "28.1/10cm", "2.81/cm", "7/in", "28/4in"; above 0.
 Parsed<Gauge> parseGauge(std::string_view text);
+/// Whether a text with one comma could be one number with a decimal comma or a list of two: a sentence with the way to
+/// write either; empty where it is clear. A list is clear by a space after its comma, by units or decimal points of its
+/// own, or by more than two parts.
+std::string ambiguousList(std::string_view text);
 /// Several lengths with commas between; each keeps its unit, and one without takes the unit that follows next.
 Parsed<std::vector<Length>> parseLengths(std::string_view text);
 Parsed<std::vector<double>> parseNumbers(std::string_view text);

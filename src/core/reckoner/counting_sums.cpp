@@ -77,6 +77,9 @@ SumAnswer count(const Options& options) {
                                    {request.multiple, request.plus,
                                     std::string(request.parity == Parity::even ? "even" : "odd"), nearest->count}});
     }
+    if (counted->count > 30000)
+        return noAnswer("beyond_any_bed", {"{0} are more than any bed or piece has: is the length or the gauge right?",
+                                           {counted->count}});
     SumAnswer answer;
     answer.result = Json{{"exact", counted->exact},
                          {"count", counted->count},
@@ -119,6 +122,10 @@ SumAnswer band(const Options& options) {
     const Length depth = options.length("--depth");
     const FabricGauge gauge{options.gauge("--stitch-gauge"), options.gauge("--row-gauge")};
     const BandCounts counts = vestimen::band(edge, depth, gauge, options.has("--folded"));
+    if (counts.needles > Stitches(2000))
+        return noAnswer("beyond_any_bed", {"The band would take {0} needles, and no bed has more than 2000: hang it in "
+                                           "parts.",
+                                           {counts.needles}});
     Json result = {{"needles", counts.needles.count()}, {"rows", counts.rows.count()}, {"hang", nullptr}};
     SumAnswer answer;
     answer.working = {

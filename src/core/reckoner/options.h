@@ -63,6 +63,8 @@ public:
     /// Lengths, and counts in a length such as 34/12cm.
     std::vector<Reading> readings(const char* name) const {
         const std::string& text = need(name);
+        if (const std::string problem = ambiguousList(text); !problem.empty())
+            throw UsageError(fmt::format("{} {}", name, problem));
         std::vector<Reading> list;
         std::string lengthsOnly;
         for (std::size_t from = 0; from <= text.size();) {

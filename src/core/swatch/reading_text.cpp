@@ -31,6 +31,9 @@ std::optional<std::size_t> countSlash(const std::string& text) {
     return slash;
 }
 
+/// No bed has more needles.
+constexpr double mostCounted = 2000.0;
+
 } // namespace
 
 Parsed<Reading> parseReading(const std::string& text, LengthUnit bare) {
@@ -42,6 +45,8 @@ Parsed<Reading> parseReading(const std::string& text, LengthUnit bare) {
         const auto within = parseLength(unitAlone ? "1" + rest : rest);
         if (!counted || !within || *counted <= 0.0 || *within <= Length())
             return {std::nullopt, "\"" + text + "\" is no reading; " + whatWouldBeRight};
+        if (*counted > mostCounted)
+            return {std::nullopt, "\"" + text + "\" is more than any bed has needles: count at most 2000"};
         if (std::abs((*within).mm() - 100.0) < 1e-9)
             return {Reading(RuleReading{*counted}), {}};
         return {Reading(CountReading{*counted, *within, withUnit(unitAlone ? "1" + rest : rest, bare)}), {}};

@@ -6,13 +6,36 @@
 #include <cstdlib>
 #include <filesystem>
 #include <iostream>
+#include <utility>
 
 #include <fcntl.h>
 #include <poll.h>
+#include <sys/stat.h>
 #include <termios.h>
 #include <unistd.h>
 
 namespace vestimen {
+
+namespace {
+
+/// What a stand-in made, of this run or of one that was killed: a link to a pseudo-terminal.
+bool leadsToATerminal(const std::string& link) {
+    std::error_code failed;
+    return std::filesystem::read_symlink(link, failed).parent_path() == "/dev/pts" && !failed;
+}
+
+/// In the folder that is the user's alone while logged in, or one made like it.
+std::string defaultLink(const std::string& name) {
+    if (const char* run = std::getenv("XDG_RUNTIME_DIR"); run && *run == '/')
+        return std::string(run) + "/" + name;
+    const std::string folder = "/tmp/vestimen-" + std::to_string(getuid());
+    mkdir(folder.c_str(), 0700);
+    struct stat about {};
+    const bool isOurs = lstat(folder.c_str(), &about) == 0 && S_ISDIR(about.st_mode) && about.st_uid == getuid();
+    return isOurs ? folder + "/" + name : std::string();
+}
+
+} // namespace
 
 bool PseudoTerminal::find() {
     lose();
@@ -29,18 +52,29 @@ bool PseudoTerminal::find() {
     }
     fcntl(master_, F_SETFL, O_NONBLOCK);
     std::error_code failed;
+    const auto there = std::filesystem::symlink_status(link_, failed);
+    if (std::filesystem::exists(there) && !leadsToATerminal(link_)) {
+        close(std::exchange(master_, -1)); // somebody else's: it stays
+        return false;
+    }
     std::filesystem::remove(link_, failed);
     std::filesystem::create_symlink(name, link_, failed);
-    return !failed;
+    if (failed) {
+        close(std::exchange(master_, -1));
+        return false;
+    }
+    name_ = name;
+    return true;
 }
 
 void PseudoTerminal::lose() {
     if (master_ < 0)
         return;
-    close(master_);
-    master_ = -1;
+    close(std::exchange(master_, -1));
+    // Only while it is still this one's own.
     std::error_code failed;
-    std::filesystem::remove(link_, failed);
+    if (std::filesystem::read_symlink(link_, failed) == name_)
+        std::filesystem::remove(link_, failed);
 }
 
 void PseudoTerminal::send(const std::string& text) {
@@ -52,7 +86,7 @@ void PseudoTerminal::send(const std::string& text) {
 int standInMain(int argc, char** argv, const std::string& device, int every,
                 const std::function<int(PseudoTerminal&, int every)>& run) {
     const std::string name = "vestimen-" + device;
-    std::string link = "/tmp/" + name;
+    std::string link = defaultLink(name);
     for (int i = 1; i + 1 < argc; i += 2) {
         if (std::string(argv[i]) == "--port")
             link = argv[i + 1];
@@ -65,7 +99,8 @@ int standInMain(int argc, char** argv, const std::string& device, int every,
     }
     PseudoTerminal line(link);
     if (!line.find()) {
-        std::cerr << name << ": no pseudo-terminal, or " << link << " cannot be made\n";
+        std::cerr << name << ": no pseudo-terminal, or " << link
+                  << " cannot be made: something else is there already, which stays\n";
         return 1;
     }
     std::cout << "port " << link << std::endl;

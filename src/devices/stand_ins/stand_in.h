@@ -15,7 +15,8 @@ public:
     PseudoTerminal(const PseudoTerminal&) = delete;
     PseudoTerminal& operator=(const PseudoTerminal&) = delete;
 
-    /// Plugs it in, or again. False where no terminal can be had or the link cannot be made.
+    /// Plugs it in, or again. False where no terminal can be had or the link cannot be made; only a link that leads to
+    /// a terminal is replaced.
     bool find();
     void lose();
     bool isThere() const { return master_ >= 0; }
@@ -24,6 +25,7 @@ public:
 
 private:
     std::string link_;
+    std::string name_; ///< of the terminal that the link leads to
     int master_ = -1;
 };
 
