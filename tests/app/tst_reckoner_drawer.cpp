@@ -22,6 +22,9 @@ private slots:
     void answersAreKept();
     void unitsFollowTheWindow();
     void worksWithoutAProject();
+    void chipsCompleteALine();
+    void olderLinesComeBack();
+    void examplesCanBeClicked();
 
 private:
     static ReckonerDrawer* openDrawer(WindowFixture& fixture) {
@@ -164,6 +167,60 @@ void TestReckonerDrawer::worksWithoutAProject() {
     QVERIFY(!drawer->keep()->isEnabled()); // there is nothing to keep it on
     WindowFixture::type(drawer->question(), "count 52 cm");
     QVERIFY2(drawer->hint().contains("gauge is missing"), qPrintable(drawer->hint()));
+}
+
+void TestReckonerDrawer::chipsCompleteALine() {
+    WindowFixture fixture;
+    ReckonerDrawer* drawer = openDrawer(fixture);
+    WindowFixture::type(drawer->question(), "slope 62 rows");
+    QVERIFY(drawer->headline().isEmpty());
+    QStringList names;
+    for (QPushButton* chip : drawer->chips())
+        names << chip->text();
+    QVERIFY2(names.contains("change"), qPrintable(names.join(' ')));
+    QVERIFY(!names.contains("rows"));
+    drawer->chips()[names.indexOf("change")]->click();
+    QTest::keyClicks(drawer->question(), "-24");
+    QCOMPARE(drawer->question()->text(), QString("slope 62 rows change -24"));
+    QVERIFY(!drawer->headline().isEmpty());
+    QVERIFY(drawer->chips().isEmpty());
+}
+
+void TestReckonerDrawer::olderLinesComeBack() {
+    WindowFixture fixture;
+    ReckonerDrawer* drawer = openDrawer(fixture);
+    for (const char* line : {"count 52 cm", "slope 62 rows 24 fewer 3 lines", "count 40 cm"}) {
+        WindowFixture::type(drawer->question(), line);
+        QTest::keyClick(drawer->question(), Qt::Key_Return);
+    }
+    WindowFixture::type(drawer->question(), "spr");
+    QTest::keyClick(drawer->question(), Qt::Key_Up);
+    QCOMPARE(drawer->question()->text(), QString("count 40 cm"));
+    QTest::keyClick(drawer->question(), Qt::Key_Up);
+    QCOMPARE(drawer->question()->text(), QString("slope 62 rows 24 fewer 3 lines"));
+    QVERIFY(!drawer->headline().isEmpty());
+    QTest::keyClick(drawer->question(), Qt::Key_Up);
+    QTest::keyClick(drawer->question(), Qt::Key_Up); // there are no older ones
+    QCOMPARE(drawer->question()->text(), QString("count 52 cm"));
+    for (int i = 0; i < 3; ++i)
+        QTest::keyClick(drawer->question(), Qt::Key_Down);
+    QVERIFY(drawer->question()->text().startsWith("spr"));
+}
+
+void TestReckonerDrawer::examplesCanBeClicked() {
+    WindowFixture fixture;
+    ReckonerDrawer* drawer = openDrawer(fixture);
+    WindowFixture::type(drawer->question(), "");
+    auto* working = drawer->findChild<QLabel*>();
+    for (QLabel* label : drawer->findChildren<QLabel*>())
+        if (label->accessibleName() == "Working")
+            working = label;
+    const QString examples = working->text();
+    for (const Sum& sum : sums()) {
+        QVERIFY(examples.contains(QString("href='%1'").arg(QString(sum.example).toHtmlEscaped())));
+        emit working->linkActivated(sum.example);
+        QVERIFY2(!drawer->headline().isEmpty(), sum.example);
+    }
 }
 
 QTEST_MAIN(TestReckonerDrawer)

@@ -54,6 +54,8 @@ class TestReckoner : public QObject {
     Q_OBJECT
 
 private slots:
+    void numbersStandBeforeOrAfterTheirWords_data();
+    void numbersStandBeforeOrAfterTheirWords();
     void decimalCommasAreNotLists();
     void countsBeyondAnyBedAreRefused();
     void spreadIsEven();
@@ -330,6 +332,41 @@ void TestReckoner::countsBeyondAnyBedAreRefused() {
                     {{"--edge", "99m"}, {"--depth", "2cm"}, {"--stitch-gauge", "400/10cm"}, {"--row-gauge", "40/10cm"}})
                  .answered);
     QVERIFY(!reckon("count", {{"--length", "99m"}, {"--gauge", "9999/10cm"}}).answered);
+}
+
+void TestReckoner::numbersStandBeforeOrAfterTheirWords_data() {
+    QTest::addColumn<QString>("line");
+    QTest::addColumn<QString>("same");
+    const QString slope = "slope rows 62 change -24 lines 3";
+    for (const char* line :
+         {"slope 62 rows 24 fewer 3 lines", "slope 62 -24 lines 3", "slope rows 62 fewer 24 lines 3",
+          "slope 24 fewer 62 rows 3 lines", "slope 62 rows, 24 less, 3 lines", "how slope 62 rows 24 fewer 3 lines",
+          "slope for 62 rows and 24 fewer with 3 lines", "slope 3 lines 62 rows 24 fewer"})
+        QTest::newRow(line) << line << slope;
+    QTest::newRow("more") << "slope 62 rows 24 more"
+                          << "slope rows 62 change 24";
+    QTest::newRow("count") << "how many count 52 cm 28.1/10cm even"
+                           << "count length 52cm gauge 28.1/10cm parity even";
+    QTest::newRow("band") << "band 52 cm edge 2 cm depth folded 28/10cm 40/10cm"
+                          << "band edge 52cm depth 2cm folded stitch-gauge 28/10cm row-gauge 40/10cm";
+    QTest::newRow("spread") << "spread 91 stitches 18 fewer"
+                            << "spread over 91 change -18";
+    QTest::newRow("holes") << "buttonholes 120 stitches 6 holes 3 size"
+                           << "buttonholes over 120 holes 6 size 3";
+    QTest::newRow("line") << "slope 62 rows 24 fewer 1 line"
+                          << "slope rows 62 change -24 lines 1";
+}
+
+void TestReckoner::numbersStandBeforeOrAfterTheirWords() {
+    QFETCH(QString, line);
+    QFETCH(QString, same);
+    const auto question = parseQuestion(line.toStdString(), {});
+    QVERIFY2(question.value.has_value(), question.problem.c_str());
+    const auto wanted = parseQuestion(same.toStdString(), {});
+    QVERIFY2(wanted.value.has_value(), wanted.problem.c_str());
+    const SumAnswer answer = reckon((*question).sum->name, (*question).given);
+    QCOMPARE(answer.result, reckon((*wanted).sum->name, (*wanted).given).result);
+    QVERIFY(answer.answered);
 }
 
 QTEST_APPLESS_MAIN(TestReckoner)

@@ -44,7 +44,11 @@ ReckonerDrawer::ReckonerDrawer(Session& session, QWidget* parent) : QWidget(pare
     working_->setTextFormat(Qt::RichText);
     working_->setWordWrap(true);
     working_->setAlignment(Qt::AlignTop | Qt::AlignLeft);
-    working_->setTextInteractionFlags(Qt::TextSelectableByMouse);
+    working_->setTextInteractionFlags(Qt::TextSelectableByMouse | Qt::LinksAccessibleByMouse);
+    connect(working_, &QLabel::linkActivated, this, [this](const QString& example) {
+        question_->setText(example);
+        question_->setFocus();
+    });
     working_->setAccessibleName(tr("Working"));
     auto* scroll = new QScrollArea(this);
     scroll->setWidget(working_);
@@ -78,6 +82,10 @@ QWidget* ReckonerDrawer::buildLine() {
     headline_->setWordWrap(true);
     headline_->setAccessibleName(tr("Answer"));
     column->addWidget(headline_);
+    chipLine_ = new QHBoxLayout;
+    chipLine_->setSpacing(6);
+    chipLine_->addStretch(1);
+    column->addLayout(chipLine_);
     hint_ = new Label(side);
     hint_->setWordWrap(true);
     hint_->setAlignment(Qt::AlignTop | Qt::AlignLeft);
@@ -90,8 +98,14 @@ QWidget* ReckonerDrawer::buildLine() {
     auto* completer = new QCompleter(names, this);
     completer->setCompletionMode(QCompleter::InlineCompletion);
     question_->setCompleter(completer);
+    question_->installEventFilter(this);
+    connect(question_, &QLineEdit::textEdited, this, [this] { recalled_ = 0; });
     connect(question_, &QLineEdit::textChanged, this, &ReckonerDrawer::answer);
     connect(question_, &QLineEdit::returnPressed, this, [this] {
+        if (!answered_.isEmpty()) {
+            asked_.removeAll(answered_);
+            asked_.prepend(answered_);
+        }
         if (keep_->isEnabled())
             keepNote();
     });
@@ -130,6 +144,52 @@ void ReckonerDrawer::openUp() {
     question_->selectAll();
 }
 
+/// What a line still lacks: a click puts its word there, and the number follows.
+void ReckonerDrawer::offerChips(const std::vector<std::string>& names) {
+    for (QPushButton* chip : std::exchange(chips_, {}))
+        chip->deleteLater();
+    for (const std::string& name : names) {
+        const QString word = withoutDashes(name);
+        auto* chip = new QPushButton(word, this);
+        chip->setObjectName(QStringLiteral("small"));
+        chip->setFocusPolicy(Qt::TabFocus);
+        connect(chip, &QPushButton::clicked, this, [this, word] {
+            question_->setText(question_->text().trimmed() + ' ' + word + ' ');
+            question_->setFocus();
+        });
+        chipLine_->insertWidget(static_cast<int>(chips_.size()), chip);
+        chips_.append(chip);
+    }
+}
+
+bool ReckonerDrawer::eventFilter(QObject* watched, QEvent* event) {
+    if (watched == question_ && event->type() == QEvent::KeyPress) {
+        const int key = static_cast<QKeyEvent*>(event)->key();
+        if (key == Qt::Key_Up || key == Qt::Key_Down) {
+            recall(recalled_ + (key == Qt::Key_Up ? 1 : -1));
+            return true;
+        }
+    }
+    return QWidget::eventFilter(watched, event);
+}
+
+void ReckonerDrawer::recall(int back) {
+    if (recalled_ == 0) {
+        typed_ = question_->text();
+        if (!answered_.isEmpty()) {
+            asked_.removeAll(answered_);
+            asked_.prepend(answered_);
+        }
+    }
+    if (back < 0 || back > asked_.size())
+        return;
+    // What is answered right now is no older line.
+    if (back == 1 && recalled_ == 0 && asked_.value(0) == typed_.trimmed() && asked_.size() > 1)
+        back = 2;
+    recalled_ = back;
+    question_->setText(back == 0 ? typed_ : asked_[back - 1]);
+}
+
 void ReckonerDrawer::keyPressEvent(QKeyEvent* event) {
     if (event->key() == Qt::Key_Escape)
         emit closed();
@@ -149,6 +209,7 @@ void ReckonerDrawer::answer() {
     headline_->clear();
     working_->clear();
     keep_->setEnabled(false);
+    offerChips({});
     const auto hint = [this](const QString& text, bool problem) {
         hint_->setObjectName(problem ? QStringLiteral("problem") : QStringLiteral("muted"));
         hint_->setStyleSheet(QString()); // asks for the style of its new name
@@ -157,7 +218,10 @@ void ReckonerDrawer::answer() {
     if (question_->text().trimmed().isEmpty()) {
         QString examples;
         for (const Sum& sum : sums())
-            examples += tableRow(coreText(sum.help), QString::fromLatin1(sum.example));
+            examples += QStringLiteral("<tr><td style='padding-right: 18px; color: %1'>%2</td><td><a href='%3' "
+                                       "style='color: %4'>%3</a></td></tr>")
+                            .arg(Theme::current().muted.name(), coreText(sum.help).toHtmlEscaped(),
+                                 QString::fromLatin1(sum.example).toHtmlEscaped(), Theme::current().woad.name());
         working_->setText(QStringLiteral("<table>%1</table>").arg(examples));
         hint(tr("A sum, then its values. What the open project knows, such as the gauge, may be left out. Enter keeps "
                 "the answer, Esc closes."),
@@ -177,8 +241,11 @@ void ReckonerDrawer::answer() {
         for (const Step& step : answer.working)
             rows += tableRow(coreText(step.what, session_.unit()), coreText(step.value, session_.unit()));
         working_->setText(QStringLiteral("<table>%1</table>").arg(rows));
-        if (answer.answered)
+        if (answer.answered) {
             headline_->setText(coreText(answer.headline, session_.unit()));
+            if (recalled_ == 0)
+                answered_ = question_->text().trimmed();
+        }
         keep_->setEnabled(answer.answered && session_.hasProject());
         QStringList remarks;
         bool problem = false;
@@ -191,7 +258,8 @@ void ReckonerDrawer::answer() {
                            .arg(QString::fromStdString(assumed), figureText((*question).given.at("--" + assumed)));
         hint(remarks.join('\n'), problem);
     } catch (const UsageError& error) {
-        hint(withoutDashes(error.what()) + '\n' + withoutDashes(usage(sum)), false);
+        hint(withoutDashes(error.what()), false);
+        offerChips(leftOpen(*question));
     }
 }
 

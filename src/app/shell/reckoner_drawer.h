@@ -4,6 +4,7 @@
 #include "app/shell/session.h"
 
 #include <QComboBox>
+#include <QHBoxLayout>
 #include <QLabel>
 #include <QLineEdit>
 #include <QListWidget>
@@ -30,11 +31,14 @@ public:
     QListWidget* notes() const { return notes_; }
     QComboBox* keptOn() const { return keptOn_; }
     QPushButton* keep() const { return keep_; }
+    /// The words that the line still lacks.
+    QList<QPushButton*> chips() const { return chips_; }
 
 signals:
     void closed();
 
 protected:
+    bool eventFilter(QObject* watched, QEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
     void paintEvent(QPaintEvent* event) override;
 
@@ -42,11 +46,20 @@ private:
     QWidget* buildLine();
     QWidget* buildNotes();
     void answer();
+    void offerChips(const std::vector<std::string>& names);
+    /// The line that was asked so many answers ago, from 1; what is typed now is 0.
+    void recall(int back);
     void keepNote();
     void forgetNote();
 
     Session& session_;
     QLineEdit* question_;
+    QHBoxLayout* chipLine_;
+    QList<QPushButton*> chips_;
+    QStringList asked_; ///< lines that had an answer, the newest first
+    QString answered_;  ///< the last line that had one
+    QString typed_;     ///< what stood in the line before older ones were looked at
+    int recalled_ = 0;
     QLabel* headline_;
     QLabel* hint_;
     QLabel* working_;

@@ -38,6 +38,9 @@ std::vector<std::string> tokens(std::string_view line) {
     std::vector<std::string> all;
     std::istringstream stream{std::string(line)};
     for (std::string word; stream >> word;) {
+        if (!beginsWithFigure(word)) // a comma after a figure may go on a list
+            while (word.size() > 1 && std::string_view(",.;:?!").find(word.back()) != std::string_view::npos)
+                word.pop_back();
         const std::string unit = word.ends_with(',') ? word.substr(0, word.size() - 1) : word;
         const bool joins = !all.empty() && beginsWithFigure(all.back()) &&
                            (std::ranges::count(units, unit) > 0 || (isNumeral(all.back()) && isFraction(word)) ||
@@ -85,17 +88,28 @@ public:
     /// Reads the words after the sum's name; a problem when there is one.
     std::string read(const std::vector<std::string>& words) {
         std::vector<std::string> values; // without a name, in their order
+        bool canTakeBefore = false;      // the last value has no name yet
         for (std::size_t i = 0; i < words.size(); ++i) {
             const SumOption* option = named(words[i]);
             if (!option) {
-                if (const SumOption* taking = optionFor(words[i]))
+                canTakeBefore = false;
+                if (const SumOption* taking = optionFor(words[i])) {
                     question_.given[taking->name] = words[i];
-                else
+                } else if (beginsWithFigure(words[i]) || !isFiller(words[i])) {
                     values.push_back(words[i]);
+                    canTakeBefore = true;
+                }
             } else if (option->isFlag) {
                 question_.given[option->name] = "";
-            } else if (i + 1 < words.size()) {
-                question_.given[option->name] = words[++i];
+            } else if (const bool hasAfter = i + 1 < words.size() && isValue(words[i + 1]);
+                       canTakeBefore && (!hasAfter || endsWithName(words, i))) {
+                question_.given[option->name] = signedBy(words[i], values.back());
+                values.pop_back();
+                canTakeBefore = false;
+            } else if (hasAfter || (i + 1 < words.size() && !named(words[i + 1]))) {
+                question_.given[option->name] = signedBy(words[i], words[i + 1]);
+                ++i;
+                canTakeBefore = false;
             } else {
                 return fmt::format("{}: what should it be? {}.", bare(*option), option->help);
             }
@@ -103,15 +117,66 @@ public:
         return place(values);
     }
 
+    /// A word that only fills a sentence.
+    static bool isFiller(const std::string& word) {
+        static constexpr std::array fillers = {"how", "many",  "much", "for",   "a",    "an",    "the",  "of",  "on",
+                                               "is",  "are",   "do",   "i",     "need", "my",    "with", "and", "then",
+                                               "at",  "which", "what", "comes", "out",  "there", "it",   "to",  "?"};
+        return std::ranges::count(fillers, word) > 0;
+    }
+
     Question take() { return std::move(question_); }
 
 private:
+    /// "fewer" and "more" are a change's sign.
+    static bool isSign(const std::string& word) { return word == "fewer" || word == "less" || word == "more"; }
+    static std::string signedBy(const std::string& word, const std::string& value) {
+        const bool isPlain = std::isdigit(static_cast<unsigned char>(value[0])) != 0;
+        return isPlain && (word == "fewer" || word == "less") ? "-" + value : value;
+    }
+
+    /// An option by its name, or by what people call it here.
     const SumOption* named(std::string word) const {
         if (word.starts_with("--"))
             word.erase(0, 2);
-        const auto found =
-            std::ranges::find_if(sum_.options, [&](const SumOption& option) { return word == bare(option); });
-        return found == sum_.options.end() ? nullptr : &*found;
+        const auto option = [&](std::string_view name) {
+            const auto found =
+                std::ranges::find_if(sum_.options, [&](const SumOption& each) { return name == bare(each); });
+            return found == sum_.options.end() ? nullptr : &*found;
+        };
+        if (isSign(word))
+            word = "change";
+        if (const SumOption* found = option(word))
+            return found;
+        if (const SumOption* found = option(word + "s"))
+            return found;
+        // Where the sum counts one kind of thing only, its names are one.
+        const bool hasGauge = std::ranges::any_of(sum_.options, isGauge);
+        if (!hasGauge && (word == "stitches" || word == "needles" || word == "stitch" || word == "needle"))
+            for (const char* name : {"over", "needles", "stitches"})
+                if (const SumOption* found = option(name))
+                    return found;
+        return word == "buttonholes" || word == "buttons" ? option("holes") : nullptr;
+    }
+
+    bool isValue(const std::string& word) const {
+        return beginsWithFigure(word) ||
+               std::ranges::any_of(sum_.options, [&](const SumOption& option) { return takesWord(option, word); });
+    }
+
+    /// From a name on, the last word that counts is a name: then values stand before their names.
+    bool endsWithName(const std::vector<std::string>& words, std::size_t from) const {
+        for (std::size_t i = words.size(); i-- > from;) {
+            const SumOption* option = named(words[i]);
+            if (option && !option->isFlag)
+                return true;
+            if (!option && isValue(words[i]) && !beginsWithFigure(words[i]))
+                return false; // "parity even"
+            // A gauge finds its place by itself.
+            if (!option && beginsWithFigure(words[i]) && words[i].find('/') == std::string::npos)
+                return false;
+        }
+        return false;
     }
 
     bool isOpen(const SumOption& option) const { return !option.isFlag && !question_.given.contains(option.name); }
@@ -175,6 +240,9 @@ Parsed<Question> parseQuestion(std::string_view line, const KnownFigures& known)
         names += (names.empty() ? "" : ", ") + std::string(sum.name);
     if (words.empty())
         return {std::nullopt, fmt::format("Begin with a sum: {}.", names)};
+    // "how many …" begins a sentence, not a sum.
+    while (words.size() > 1 && !findSum(words.front()) && QuestionReader::isFiller(words.front()))
+        words.erase(words.begin());
     const Sum* sum = findSum(words.front());
     if (!sum) {
         std::vector<const Sum*> begun;
@@ -191,6 +259,14 @@ Parsed<Question> parseQuestion(std::string_view line, const KnownFigures& known)
     if (const std::string problem = reader.read(words); !problem.empty())
         return {std::nullopt, problem};
     return {reader.take(), {}};
+}
+
+std::vector<std::string> leftOpen(const Question& question) {
+    std::vector<std::string> names;
+    for (const SumOption& option : question.sum->options)
+        if (!option.isFlag && !question.given.contains(option.name))
+            names.emplace_back(bare(option));
+    return names;
 }
 
 std::string usage(const Sum& sum) {
