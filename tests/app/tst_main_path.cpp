@@ -210,7 +210,7 @@ void TestMainPath::knitTheBack(WindowFixture& fixture) {
     QVERIFY(window.knitStation()->state());
     QVERIFY(window.knitStation()->state()->place() == place);
     QCOMPARE(window.knitStation()->state()->bed().carriage(), carriage);
-    QVERIFY(window.thread()->knot(MainWindow::knit)->answer().startsWith("Back, row"));
+    QVERIFY(window.thread()->knot(MainWindow::knit)->answer().startsWith("Back, "));
     while (!window.knitStation()->state()->finished())
         QTest::keyClick(window.knitStation(), Qt::Key_Space);
     QTest::keyClick(window.knitStation(), Qt::Key_Space); // after the last row nothing happens

@@ -256,7 +256,7 @@ void TestReckoner::questions_data() {
                              << "--change is missing";
     QTest::newRow("too many") << "hang 57 85 3"
                               << "one value too many";
-    QTest::newRow("a name without a value") << "slope 62 change"
+    QTest::newRow("a name without a value") << "slope change"
                                             << "what should it be";
     QTest::newRow("no unit") << "count 52 28.1/10cm"
                              << "--length";

@@ -571,10 +571,10 @@ void KnitStation::addNote() {
 QString KnitStation::answer() const {
     if (state_)
         return state_->finished() ? tr("%1, done").arg(pieceName(state_->program()))
-                                  : tr("%1, row %2 of %3")
+                                  : tr("%1, %2 of %3 rows")
                                         .arg(pieceName(state_->program()))
-                                        .arg(state_->bed().counter())
-                                        .arg(state_->lastRow());
+                                        .arg(state_->passesDone())
+                                        .arg(state_->passesAll());
     return {};
 }
 

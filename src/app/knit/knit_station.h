@@ -58,7 +58,7 @@ public:
     void useSettings(const KnitSettings& settings);
     const KnitSettings& settings() const { return settings_; }
 
-    /// "Back, row 46 of 212", or how many pieces there are.
+    /// "Back, 46 of 290 rows", or how many pieces there are.
     QString answer() const;
 
 signals:

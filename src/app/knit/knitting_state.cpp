@@ -44,11 +44,6 @@ KnittingState::KnittingState(Program program, std::shared_ptr<const std::map<std
 void KnittingState::readProgram() {
     steps_ = vestimen::steps(program());
     passesAll_ = passCount(program());
-    lastRow_ = 0;
-    for (const ProgramStep& step : steps_)
-        if (const auto* knit = std::get_if<operation::Knit>(&program().operations[step.from.operation].action))
-            if (program().yarns[knit->yarn].role == YarnRole::main)
-                lastRow_ = std::max(lastRow_, step.row + knit->rows.count());
     bed_ = bedAt(place());
 }
 

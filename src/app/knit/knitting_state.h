@@ -40,7 +40,6 @@ public:
     bool finished() const { return next() == nullptr; }
     /// Rows of the next step that are still to knit; 0 for something done by hand.
     int rowsAhead() const;
-    int lastRow() const { return lastRow_; }
     /// Passes that were made, and all that there are.
     int passesDone() const { return static_cast<int>(bed_->fabric().passes.size()); }
     int passesAll() const { return passesAll_; }
@@ -95,7 +94,6 @@ private:
     std::vector<ProgramStep> steps_;
     std::unique_ptr<VirtualBed> bed_;
     QList<JournalRecord> remarks_;
-    int lastRow_ = 0;
     int passesAll_ = 0;
 };
 

@@ -38,7 +38,8 @@ void MachineHead::fill(const KnittingState& state, const QString& project, const
     const ProgramStep* next = state.next();
     QStringList where = {
         project, QString::fromStdString(section(program, next ? next->from.operation : program.operations.size())),
-        tr("%1 rows to go here, %2 in all").arg(state.rowsLeftInSection()).arg(state.passesAll() - state.passesDone())};
+        tr("this part: %1 rows to go").arg(state.rowsLeftInSection()),
+        tr("the piece: %1 of %2 rows done").arg(state.passesDone()).arg(state.passesAll())};
     if (!left.isEmpty())
         where << left;
     where_->setText(where.join(QStringLiteral(" · ")));

@@ -46,7 +46,7 @@ void RowFacts::show(const KnittingState& state) {
     const Program& program = state.program();
     const VirtualBed& bed = state.bed();
     row_->setText(QString::number(bed.counter()));
-    of_->setText(tr("of %1").arg(state.lastRow()));
+    of_->setText(tr("on the counter"));
     carriage_->setText(state.finished() ? tr("off the machine") : sideText(bed.carriage()));
     const operation::Knit* knit = nullptr;
     for (std::size_t i = state.place().operation; i < program.operations.size() && !knit; ++i)

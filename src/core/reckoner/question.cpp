@@ -38,10 +38,10 @@ std::vector<std::string> tokens(std::string_view line) {
     std::vector<std::string> all;
     std::istringstream stream{std::string(line)};
     for (std::string word; stream >> word;) {
-        if (!beginsWithFigure(word)) // a comma after a figure may go on a list
+        const std::string unit = word.ends_with(',') ? word.substr(0, word.size() - 1) : word;
+        if (!beginsWithFigure(word) && std::ranges::count(units, unit) == 0) // a comma after a figure may go on a list
             while (word.size() > 1 && std::string_view(",.;:?!").find(word.back()) != std::string_view::npos)
                 word.pop_back();
-        const std::string unit = word.ends_with(',') ? word.substr(0, word.size() - 1) : word;
         const bool joins = !all.empty() && beginsWithFigure(all.back()) &&
                            (std::ranges::count(units, unit) > 0 || (isNumeral(all.back()) && isFraction(word)) ||
                             all.back().back() == ',');
