@@ -13,6 +13,7 @@
 #include <QLineEdit>
 #include <QListWidget>
 #include <QPushButton>
+#include <QSignalSpy>
 #include <QSqlError>
 #include <QSqlQuery>
 #include <QTextDocument>
@@ -81,6 +82,8 @@ private slots:
     void aBrokenStoreIsSaidInEveryStation_data();
     void aBrokenStoreIsSaidInEveryStation();
     void aBrokenPieceIsACardOfItsOwn();
+    void itFitsASmallScreen();
+    void manyProjectsAreSought();
     void twoWindowsLoseNothing();
     void whatBothChangedIsSaid();
 };
@@ -162,6 +165,53 @@ void TestHostile::aBrokenPieceIsACardOfItsOwn() {
     QVERIFY2(all.contains("cannot be read"), qPrintable(all));
     QVERIFY(all.contains("Yarns"));
     QVERIFY(all.contains("Projects"));
+}
+
+void TestHostile::itFitsASmallScreen() {
+    WindowFixture fixture;
+    MainWindow& window = fixture.window();
+    const QSize small(1008, 656); // of 1024 × 700, with a frame
+    QStringList tooLarge;
+    for (int station = MainWindow::workroomPage; station <= MainWindow::review; ++station) {
+        QTest::keyClick(&window, static_cast<Qt::Key>(Qt::Key_1 + station), Qt::ControlModifier);
+        QCoreApplication::processEvents();
+        window.resize(small);
+        QCoreApplication::processEvents();
+        if (window.size() != small)
+            tooLarge << QString("station %1 is %2 × %3").arg(station).arg(window.width()).arg(window.height());
+        if (const QByteArray folder = qgetenv("VESTIMEN_SMALL_SHOTS"); !folder.isEmpty())
+            window.grab().save(QString("%1/small-%2.png").arg(folder.constData()).arg(station));
+    }
+    QCOMPARE(tooLarge, QStringList());
+}
+
+void TestHostile::manyProjectsAreSought() {
+    WindowFixture fixture;
+    const std::string body = toJson(test::odilesPullover());
+    fixture.workroom().together([&] {
+        for (int i = 0; i < 500; ++i)
+            fixture.workroom().add(Shelf::projects, QString("Watch pullover %1").arg(i), body);
+    });
+    WorkroomPage* page = fixture.window().workroomStation();
+    page->refresh();
+    auto* list = page->findChild<QListWidget*>();
+    QVERIFY(list);
+    QCOMPARE(list->count(), 503);
+    for (QLineEdit* seek : page->findChildren<QLineEdit*>())
+        if (seek->isVisible())
+            WindowFixture::type(seek, "pullover 49");
+    QCoreApplication::processEvents();
+    QCoreApplication::sendPostedEvents(nullptr, QEvent::DeferredDelete);
+    list = page->findChild<QListWidget*>();
+    QCOMPARE(list->count(), 11); // 49 and 490 to 499
+    // The shelves are in reach without scrolling.
+    int shelves = 0;
+    for (QPushButton* button : page->findChildren<QPushButton*>())
+        shelves += button->isVisible() && button->text() == "Machines" ? 1 : 0;
+    QCOMPARE(shelves, 1);
+    QSignalSpy chosen(page, &WorkroomPage::projectChosen);
+    emit list->itemActivated(list->item(0));
+    QCOMPARE(chosen.count(), 1);
 }
 
 void TestHostile::twoWindowsLoseNothing() {

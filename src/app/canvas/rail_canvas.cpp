@@ -317,12 +317,26 @@ void RailCanvas::paintLabels(QPainter& painter) const {
     painter.setFont(textFont(12));
     painter.setPen(theme.muted);
     const double bed = view_.needles / 2 * stitch_;
-    const QRectF left(std::max(4.0, middle_ - bed - 4), top_ + 8, 130, 40);
-    const QRectF right(std::min(width() - scaleRoom - 130.0, middle_ + bed - 126), top_ + 8, 130, 40);
-    painter.drawText(left, Qt::AlignLeft, asWorn_ ? view_.rightNames : view_.leftNames);
-    painter.drawText(right, Qt::AlignRight, asWorn_ ? view_.leftNames : view_.rightNames);
-
+    QRectF left(std::max(4.0, middle_ - bed - 4), top_ + 8, 130, 40);
+    QRectF right(std::min(width() - scaleRoom - 130.0, middle_ + bed - 126), top_ + 8, 130, 40);
+    QString leftNames = asWorn_ ? view_.rightNames : view_.leftNames;
+    QString rightNames = asWorn_ ? view_.leftNames : view_.rightNames;
     const double foot = position(0, 0).y();
+    const double end = position(view_.picture.firstSlot, 0).x();
+    const double otherEnd = position(view_.picture.lastSlot + 1, 0).x();
+    const auto wide = [&](const QString& names) {
+        return painter.fontMetrics().boundingRect(QRect(0, 0, 200, 60), Qt::AlignLeft, names).width() + 16.0;
+    };
+    if (left.left() + wide(leftNames) > std::min(end, otherEnd) ||
+        right.right() - wide(rightNames) < std::max(end, otherEnd)) {
+        // Beside the piece there is no room: below it, in one line.
+        left = {left.left(), foot + 29, 190, 16};
+        right = {right.right() - 190, foot + 29, 190, 16};
+        leftNames.replace('\n', QStringLiteral(", "));
+        rightNames.replace('\n', QStringLiteral(", "));
+    }
+    painter.drawText(left, Qt::AlignLeft, leftNames);
+    painter.drawText(right, Qt::AlignRight, rightNames);
     if (view_.weltRows * row_ > 16 && !view_.weltLabel.isEmpty()) {
         painter.setPen(theme.ink);
         painter.drawText(QRectF(position(asWorn_ ? view_.picture.lastSlot + 1 : view_.picture.firstSlot, 0).x(),

@@ -8,7 +8,11 @@
 #include "core/format/project_json.h"
 
 #include <QAbstractButton>
+#include <QComboBox>
 #include <QLabel>
+#include <QLineEdit>
+#include <QListWidget>
+#include <QLocale>
 #include <QPainter>
 #include <QPainterPath>
 #include <QPushButton>
@@ -22,16 +26,19 @@ namespace vestimen::app {
 namespace {
 
 constexpr int mostOnCard = 7;
+constexpr int mostTiles = 24;
+constexpr int fewProjects = 9; ///< beyond these they are sought, sorted and listed
 
 /// A project as a tile with its pieces drawn to one scale.
 class ProjectTile : public QAbstractButton {
 public:
+    static constexpr int tileWidth = 286;
     ProjectTile(const QString& name, const QString& second, QWidget* parent)
         : QAbstractButton(parent), second_(second) {
         setText(name);
         setAccessibleName(name);
         setAccessibleDescription(second);
-        setFixedSize(330, 222);
+        setFixedSize(tileWidth, 222);
         setCursor(Qt::PointingHandCursor);
         setFocusPolicy(Qt::StrongFocus);
     }
@@ -146,6 +153,45 @@ WorkroomPage::WorkroomPage(Session& session, QWidget* parent) : Station(session,
     head->addWidget(copies);
     head->addWidget(add);
     layout->addLayout(head);
+    tools_ = new QWidget(this);
+    auto* tools = new QHBoxLayout(tools_);
+    tools->setContentsMargins(0, 0, 0, 0);
+    auto* seek = new QLineEdit(tools_);
+    seek->setPlaceholderText(tr("Seek a project"));
+    seek->setAccessibleName(tr("Seek a project"));
+    seek->setClearButtonEnabled(true);
+    tools->addWidget(seek, 1);
+    const auto choice = [&](const QStringList& names, const QString& name, auto chosen) {
+        auto* box = new QComboBox(tools_);
+        box->addItems(names);
+        box->setAccessibleName(name);
+        tools->addWidget(box);
+        connect(box, &QComboBox::activated, this, chosen);
+        return box;
+    };
+    choice({tr("Changed last first"), tr("By name")}, tr("Order"), [this](int index) {
+        byName_ = index == 1;
+        refresh();
+    });
+    form_ = choice({tr("As tiles"), tr("As lines")}, tr("Form"), [this](int index) {
+        asLines_ = index == 1;
+        isChosen_ = true;
+        refresh();
+    });
+    for (const auto& [shelf, name] : {std::pair{Shelf::yarns, tr("Yarns")},
+                                       {Shelf::machines, tr("Machines")},
+                                       {Shelf::swatches, tr("Swatches")},
+                                       {Shelf::wearers, tr("Wearers")}}) {
+        auto* open = new QPushButton(name, tools_);
+        connect(open, &QPushButton::clicked, this, [this, shelf = shelf] { emit shelfWanted(shelf); });
+        tools->addWidget(open);
+    }
+    connect(seek, &QLineEdit::textChanged, this, [this](const QString& text) {
+        sought_ = text;
+        refresh();
+    });
+    tools_->hide();
+    layout->addWidget(tools_);
     auto* scroll = new QScrollArea(this);
     scroll->setWidgetResizable(true);
     scroll->setFrameShape(QFrame::NoFrame);
@@ -232,6 +278,11 @@ void WorkroomPage::fillMachine(QVBoxLayout* layout) {
 void WorkroomPage::fillProjects(QVBoxLayout* layout) {
     layout->addWidget(heading(tr("Projects"), this));
     const auto projects = session().workroom().items(Shelf::projects);
+    const bool many = projects.size() > fewProjects;
+    tools_->setVisible(many);
+    if (!isChosen_)
+        asLines_ = projects.size() > mostTiles;
+    form_->setCurrentIndex(asLines_ ? 1 : 0);
     if (projects.isEmpty()) {
         auto* welcome =
             new Label(tr("This workroom is empty. Begin with “New project”: choose the machine, give a gauge that you "
@@ -243,10 +294,42 @@ void WorkroomPage::fillProjects(QVBoxLayout* layout) {
         layout->addWidget(welcome);
         return;
     }
+    shown_.clear();
+    for (const ShelfItem& item : projects)
+        if (item.name.contains(sought_.trimmed(), Qt::CaseInsensitive))
+            shown_.append(item);
+    if (byName_)
+        std::ranges::sort(shown_, [](const ShelfItem& a, const ShelfItem& b) {
+            return QString::localeAwareCompare(a.name, b.name) < 0;
+        });
+    asLines_ ? addLines(layout) : addTiles(layout);
+}
+
+/// Everything by name and day, however many there are.
+void WorkroomPage::addLines(QVBoxLayout* layout) {
+    auto* list = new QListWidget(this);
+    list->setAccessibleName(tr("Projects"));
+    list->setMinimumHeight(230);
+    const QLocale locale;
+    for (const ShelfItem& item : shown_) {
+        auto* line = new QListWidgetItem(
+            tr("%1 · %2").arg(item.name, locale.toString(item.changed.toLocalTime().date(), QLocale::ShortFormat)),
+            list);
+        line->setData(Qt::UserRole, item.id);
+    }
+    connect(list, &QListWidget::itemActivated, this,
+            [this](QListWidgetItem* line) { emit projectChosen(line->data(Qt::UserRole).toLongLong()); });
+    layout->addWidget(list, 1);
+}
+
+void WorkroomPage::addTiles(QVBoxLayout* layout) {
     auto* grid = new QGridLayout;
     grid->setSpacing(14);
+    columns_ = columnsFor(width());
     int place = 0;
-    for (const ShelfItem& item : projects) {
+    for (const ShelfItem& item : shown_) {
+        if (place == mostTiles)
+            break;
         QString second = tr("cannot be read");
         std::optional<Project> project;
         try {
@@ -261,11 +344,27 @@ void WorkroomPage::fillProjects(QVBoxLayout* layout) {
         if (project)
             tile->setProject(std::move(*project));
         connect(tile, &QAbstractButton::clicked, this, [this, id = item.id] { emit projectChosen(id); });
-        grid->addWidget(tile, place / 3, place % 3);
+        grid->addWidget(tile, place / columns_, place % columns_);
         ++place;
     }
-    grid->setColumnStretch(3, 1);
+    grid->setColumnStretch(columns_, 1);
     layout->addLayout(grid);
+    if (shown_.size() > mostTiles) {
+        auto* more =
+            new Label(tr("and %1 more: seek them by name, or see all as lines").arg(shown_.size() - mostTiles), this);
+        more->setObjectName(QStringLiteral("muted"));
+        layout->addWidget(more);
+    }
+}
+
+int WorkroomPage::columnsFor(int wide) {
+    return std::clamp((wide - 60) / (ProjectTile::tileWidth + 14), 1, 5);
+}
+
+void WorkroomPage::resizeEvent(QResizeEvent* event) {
+    Station::resizeEvent(event);
+    if (!asLines_ && columnsFor(width()) != columns_)
+        QTimer::singleShot(0, this, &WorkroomPage::refresh);
 }
 
 void WorkroomPage::fillShelves(QVBoxLayout* layout) {

@@ -6,6 +6,8 @@
 #include <QGridLayout>
 #include <QVBoxLayout>
 
+class QComboBox;
+
 namespace vestimen::app {
 
 /// The first page: what is on the machine, the projects with their pieces drawn, swatches and wearers.
@@ -23,13 +25,27 @@ signals:
     void safeCopiesWanted();
     void shelfWanted(Shelf shelf);
 
+protected:
+    void resizeEvent(QResizeEvent* event) override;
+
 private:
     QWidget* problemCard(const QString& text);
     void fillMachine(QVBoxLayout* layout);
     void fillProjects(QVBoxLayout* layout);
     void fillShelves(QVBoxLayout* layout);
+    void addLines(QVBoxLayout* layout);
+    void addTiles(QVBoxLayout* layout);
+    static int columnsFor(int wide);
 
     QVBoxLayout* content_;
+    QWidget* tools_;
+    QComboBox* form_;
+    QList<ShelfItem> shown_;
+    QString sought_;
+    bool byName_ = false;
+    bool asLines_ = false;
+    bool isChosen_ = false; ///< tiles or lines, by hand
+    int columns_ = 3;
 };
 
 } // namespace vestimen::app

@@ -25,6 +25,7 @@
 #include <QFileDialog>
 #include <QHBoxLayout>
 #include <QPushButton>
+#include <QScreen>
 #include <QShortcut>
 #include <QVBoxLayout>
 
@@ -33,6 +34,8 @@
 namespace vestimen::app {
 namespace {
 
+constexpr QSize smallest(1000, 650);
+constexpr QSize frameRoom(16, 44);            ///< what a window manager puts around it
 constexpr int messageShown = 8000;            // ms
 constexpr int betweenCopies = 10 * 60 * 1000; // ms
 constexpr int narrowWindow = 1180;            ///< below this the knots of the thread give up their words
@@ -41,8 +44,10 @@ constexpr int narrowWindow = 1180;            ///< below this the knots of the t
 
 MainWindow::MainWindow(Workroom& workroom, QWidget* parent) : QMainWindow(parent), session_(workroom) {
     setWindowTitle(tr("Vestimen"));
-    setMinimumSize(1024, 700);
-    resize(1280, 800);
+    // With its frame it fits a screen of 1024 × 700.
+    setMinimumSize(smallest);
+    const QSize room = QGuiApplication::primaryScreen()->availableSize() - frameRoom;
+    resize(QSize(1280, 800).boundedTo(room).expandedTo(smallest));
     auto* ground = new QWidget(this);
     ground->setObjectName(QStringLiteral("ground"));
     setCentralWidget(ground);
