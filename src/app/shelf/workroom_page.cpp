@@ -32,7 +32,7 @@ constexpr int fewProjects = 9; ///< beyond these they are sought, sorted and lis
 /// A project as a tile with its pieces drawn to one scale.
 class ProjectTile : public QAbstractButton {
 public:
-    static constexpr int tileWidth = 286;
+    static constexpr int tileWidth = 284;
     ProjectTile(const QString& name, const QString& second, QWidget* parent)
         : QAbstractButton(parent), second_(second) {
         setText(name);
@@ -358,7 +358,7 @@ void WorkroomPage::addTiles(QVBoxLayout* layout) {
 }
 
 int WorkroomPage::columnsFor(int wide) {
-    return std::clamp((wide - 60) / (ProjectTile::tileWidth + 14), 1, 5);
+    return std::clamp((wide - 60 + 14) / (ProjectTile::tileWidth + 14), 1, 5);
 }
 
 void WorkroomPage::resizeEvent(QResizeEvent* event) {
