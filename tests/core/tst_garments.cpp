@@ -705,6 +705,9 @@ void TestGarments::aBoatNeckIsTheBackAgain() {
     const Program& back = worked.piece(PieceKind::back)->program;
     front.piece = back.piece;
     front.worn = back.worn;
+    for (Operation& each : front.operations) // the front's yarn joins a shoulder, the back's end is woven in
+        if (auto* broken = std::get_if<operation::BreakYarn>(&each.action))
+            broken->tail = {};
     QVERIFY(front == back);
     QCOMPARE(worked.counts->trim, worked.counts->neck * 2);
 }

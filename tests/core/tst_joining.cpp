@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "support/projects.h"
 
+#include "core/bed/virtual_bed.h"
+
 #include <QTest>
 
 #include <algorithm>
@@ -32,6 +34,7 @@ private slots:
     void aTrimGoesRoundTheNeck();
     void aHeadIsMeasuredAgainstTheTrim();
     void whatIsHungTogetherLiesTogether();
+    void tailsAreLeftAtTheBreak();
     void sleevesHangBetweenTheMarkers();
     void sleevesAreSewnWhereStitchesOutnumberRows();
     void sidesHaveTheSameRows();
@@ -228,6 +231,39 @@ void TestJoining::whatIsHungTogetherLiesTogether() {
         }
     }
     QVERIFY(maps > 300);
+}
+
+/// What Join asks for was left when the yarn was broken, and where the yarn was then.
+void TestJoining::tailsAreLeftAtTheBreak() {
+    for (const ShoulderKind shoulder : allShoulders)
+        for (const Project& whose : {odilesPullover(), test::ilkesPullover()}) {
+            Project project = whose;
+            project.choices.shoulder = shoulder;
+            const Worked worked = work(project);
+            QVERIFY2(worked.sound(), listed(worked.findings));
+            std::map<std::string, Length> left; // by what for
+            for (const WorkedPiece& piece : worked.pieces) {
+                VirtualBed bed(piece.program);
+                for (std::size_t i = 0; i < piece.program.operations.size(); ++i) {
+                    bed.advance({i, 0});
+                    const Action& action = piece.program.operations[i].action;
+                    const auto* broken = std::get_if<operation::BreakYarn>(&action);
+                    const auto* bound = std::get_if<operation::BindOff>(&action);
+                    const operation::Tail tail = broken ? broken->tail : bound ? bound->tail : operation::Tail();
+                    if (!(tail.length > Length()))
+                        continue;
+                    QCOMPARE(tail.at, bed.carriage());
+                    left[(piece.kind == PieceKind::back ? "back: " : "") + tail.use] = tail.length;
+                }
+            }
+            for (const char* side : {"left", "right"}) {
+                const Join& join = ::join(worked, std::string("shoulder_") + side);
+                const auto found = left.find(std::string("the ") + side + " shoulder");
+                QVERIFY2(found != left.end(), side);
+                QVERIFY(abs(found->second - join.tail) < Length::millimetres(0.01));
+            }
+            QVERIFY(left.contains("the trim’s ends"));
+        }
 }
 
 void TestJoining::sleevesHangBetweenTheMarkers() {

@@ -59,7 +59,7 @@ void TestWording::everyOperationHasASentence() {
     }
     QCOMPARE(say(op::Wrap{at("L7")}), std::string("Lay the yarn under L7."));
     QCOMPARE(say(op::HoldLever{true}), std::string("Set the carriage to hold."));
-    QCOMPARE(say(op::BreakYarn{rust}), std::string("Break rust."));
+    QCOMPARE(say(op::BreakYarn{rust}), std::string("Break rust; its end is woven in."));
     QCOMPARE(say(op::JoinYarn{rust, Side::left}), std::string("Join rust; the carriage stands left."));
     QCOMPARE(say(op::Counter{0}), std::string("Set the row counter to 0."));
     QCOMPARE(say(op::Say{"Rest your back.", "pause"}), std::string("Rest your back."));

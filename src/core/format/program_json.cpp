@@ -82,6 +82,7 @@ public:
             json.update({{"side", text(op.side)}, {"count", op.count}});
         if (!op.as.empty())
             json["as"] = op.as;
+        writeTail(op.tail, json);
         return json;
     }
     Json operator()(const Transfer& op) const {
@@ -127,7 +128,15 @@ public:
                 {"rows", op.rows.count()},
                 {"as", op.as == Reformed::purl ? "purl" : "knit"}};
     }
-    Json operator()(const BreakYarn& op) const { return {{"op", "break_yarn"}, {"yarn", yarn(op.yarn)}}; }
+    Json operator()(const BreakYarn& op) const {
+        Json json = {{"op", "break_yarn"}, {"yarn", yarn(op.yarn)}};
+        writeTail(op.tail, json);
+        return json;
+    }
+    static void writeTail(const Tail& tail, Json& json) {
+        if (tail.length > Length())
+            json["tail"] = {{"mm", tail.length.mm()}, {"for", tail.use}, {"at", text(tail.at)}};
+    }
     Json operator()(const JoinYarn& op) const {
         Json json = {{"op", "join_yarn"}, {"yarn", yarn(op.yarn)}};
         if (op.carriage)
@@ -181,6 +190,14 @@ public:
     }
 
 private:
+    static Tail readTail(const JsonReader& json) {
+        const auto tail = json.find("tail");
+        if (!tail)
+            return {};
+        tail->expectKeys({"mm", "for", "at"});
+        return {Length::millimetres(tail->at("mm").number(1.0, 100000.0)), tail->at("for").text(),
+                side(tail->at("at"))};
+    }
     Action action(const JsonReader& json) const {
         const std::string op = json.at("op").text();
         if (op == "cast_on") {
@@ -212,7 +229,8 @@ private:
         if (op == "decrease")
             return shaping<Decrease>(json);
         if (op == "bind_off") {
-            json.expectKeys({"op", "row", "side", "count", "method", "all", "as"});
+            json.expectKeys({"op", "row", "side", "count", "method", "all", "as", "tail"});
+
             BindOff bindOff;
             if (const auto as = json.find("as"))
                 bindOff.as = as->text();
@@ -223,6 +241,7 @@ private:
                 bindOff.side = side(json.at("side"));
                 bindOff.count = json.at("count").integer(1, 1000);
             }
+            bindOff.tail = readTail(json);
             return bindOff;
         }
         if (op == "transfer") {
@@ -266,8 +285,8 @@ private:
                           json.at("as").oneOf<Reformed>({{"knit", Reformed::knit}, {"purl", Reformed::purl}})};
         }
         if (op == "break_yarn") {
-            json.expectKeys({"op", "row", "yarn"});
-            return BreakYarn{yarn(json.at("yarn"))};
+            json.expectKeys({"op", "row", "yarn", "tail"});
+            return BreakYarn{yarn(json.at("yarn")), readTail(json)};
         }
         if (op == "join_yarn") {
             json.expectKeys({"op", "row", "yarn", "carriage"});

@@ -9,11 +9,11 @@ namespace {
 Length tailFor(JoinMethod method, Length along) {
     switch (method) {
     case JoinMethod::latchOff:
-        return tail(TailFor::latch, along);
+        return tailToLeave(TailFor::latch, along);
     case JoinMethod::mattress:
-        return tail(TailFor::mattress, along);
+        return tailToLeave(TailFor::mattress, along);
     case JoinMethod::sewOn:
-        return tail(TailFor::backstitch, along);
+        return tailToLeave(TailFor::backstitch, along);
     case JoinMethod::knitOn:
         break;
     }
@@ -119,6 +119,18 @@ private:
     Stitches needlesOf(PieceKind trim) const {
         const auto& passes = fabric(trim).passes;
         return Stitches(passes.empty() ? 0 : static_cast<int>(passes.front().loopCount));
+    }
+
+    /// The side, as the piece hung, where the yarn was when open stitches of a name came off.
+    Side endsAt(PieceKind piece, const std::string& name) const {
+        const Fabric& of = fabric(piece);
+        const auto found = of.kept.find(name);
+        if (found != of.kept.end() && !found->second.empty())
+            for (const Pass& pass : of.passes)
+                if (const LoopId loop = found->second.front();
+                    loop >= pass.firstLoop && loop < pass.firstLoop + pass.loopCount)
+                    return opposite(pass.from);
+        return Side::right;
     }
 
     /// So many openings more, as they are counted, or from the last to the first.
@@ -244,7 +256,11 @@ private:
         // The front is turned over: its stitches come from the right.
         hangFromLeft(join.first, back(wearers), join.first.count);
         hangFromRight(join.second, other, join.second.count);
-        join.tailSide = {"Work from the armhole towards the neck: leave the tail at the armhole.", {}};
+        const Side atArmhole = edgeName("shoulder", other, wearers) == "shoulder_left" ? Side::left : Side::right;
+        join.tailSide = {endsAt(other, edgeName("shoulder", other, wearers)) == atArmhole
+                             ? "The front’s tail is at the armhole: work from there to the neck."
+                             : "The front’s tail is at the neck: work from there to the armhole.",
+                         {}};
         join.facing = {"Hang the back purl side facing you, then the front on the same needles knit side facing you.",
                        {}};
         join.check = {"Before the waste yarn comes out: {0} needles, two loops on each.", {join.first.count}};
@@ -435,7 +451,13 @@ private:
                 "Hang the armhole purl side facing you, a whole stitch in from the edge, ends first; then the "
                 "sleeve top knit side facing you.",
                 {}};
-            join.tailSide = {"Leave the tail at the underarm where you begin.", {}};
+            // Its own left and right, purl side facing, are turned over with it.
+            join.tailSide = {endsAt(piece, "top") == Side::left
+                                 ? "The sleeve’s tail is at your right when its knit side "
+                                   "faces you: begin there."
+                                 : "The sleeve’s tail is at your left when its knit side "
+                                   "faces you: begin there.",
+                             {}};
         } else {
             join.method = JoinMethod::sewOn;
             join.facing = {
@@ -496,20 +518,6 @@ const char* label(JoinMethod method) {
         break;
     }
     return "backstitch";
-}
-
-Length tail(TailFor way, Length along) {
-    switch (way) {
-    case TailFor::mattress:
-        return along * 1.5 + Length::millimetres(150);
-    case TailFor::graft:
-        return along * 3.5;
-    case TailFor::backstitch:
-        return along * 3.0;
-    case TailFor::latch:
-        break;
-    }
-    return along * 4.0;
 }
 
 std::vector<Join> garmentJoins(const JoinInput& input) {

@@ -9,6 +9,7 @@
 #include "core/reckoning/reckoning.h"
 #include "core/shaping/garment_counts.h"
 #include "core/shaping/hang.h"
+#include "core/shaping/tail.h"
 
 #include <map>
 #include <optional>
@@ -55,11 +56,6 @@ struct Join {
 };
 
 const char* label(JoinMethod method);
-
-/// Ways of sewing or latching for which a tail is left (craft 23).
-enum class TailFor { mattress, graft, backstitch, latch };
-/// The yarn to leave for so long an edge.
-Length tail(TailFor way, Length along);
 
 /// Fabrics of all pieces by piece kind, with what they were drafted from.
 struct JoinInput {

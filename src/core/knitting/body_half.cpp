@@ -118,15 +118,17 @@ void BodyHalf::shoulderAt(int done) {
 void BodyHalf::finish() {
     if (counts_.shoulderSteps.empty() || !stepped()) {
         const NeedleSpan shoulder = fromEdge(top_, side_, 0, counts_.shoulder.count());
-        return writer_.offOnWaste(project_.choices.wasteRows, counts_.shoulder, mainYarn, {{shoulderName(), shoulder}});
+        return writer_.offOnWaste(project_.choices.wasteRows, counts_.shoulder, mainYarn, {{shoulderName(), shoulder}},
+                                  shoulderTail(TailFor::latch));
     }
     // The last step is closed; beside a held neck its last loop joins the neck's edge.
     const int rest = counts_.shoulder.count() - shoulderGone_;
     const bool alone = beside_ != Beside::heldNeck && beside_ != Beside::heldHalf;
-    writer_.add(alone ? operation::BindOff{.all = true, .as = shoulderName()}
+    operation::Tail tail = shoulderTail(TailFor::backstitch);
+    writer_.add(alone ? operation::BindOff{.all = true, .as = shoulderName(), .tail = tail}
                       : operation::BindOff{.side = side_, .count = rest, .as = shoulderName()});
     if (!alone)
-        writer_.add(operation::BreakYarn{mainYarn});
+        writer_.add(operation::BreakYarn{mainYarn, std::move(tail)});
 }
 
 void BodyHalf::flush() {
@@ -164,6 +166,14 @@ void BodyHalf::holdAtShoulder(int step) {
     shoulderGone_ += step;
     width_ -= Stitches(step);
     toWrap_ = fromEdge(top_, side_, shoulderGone_ - 1, 1).first;
+}
+
+/// The front's yarn joins each shoulder; the back's ends are woven in, and so are a raglan's.
+operation::Tail BodyHalf::shoulderTail(TailFor way) const {
+    if (&neck_ != &counts_.frontNeck || project_.choices.body == BodyKind::raglan)
+        return {};
+    return writer_.leave(tailToLeave(way, counts_.gauge.width(counts_.shoulder)),
+                         side_ == Side::left ? "the left shoulder" : "the right shoulder");
 }
 
 const char* BodyHalf::shoulderName() const {

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/knitting/armholes.h"
+#include "core/shaping/tail.h"
 
 #include <optional>
 
@@ -48,6 +49,7 @@ private:
     int inner() const { return (counts_.shoulder + neck_.side).count() - neckGone_; }
     bool stepped() const { return project_.choices.shoulder == ShoulderKind::stepped; }
     const char* shoulderName() const;
+    operation::Tail shoulderTail(TailFor way) const;
 
     ProgramWriter& writer_;
     const GarmentCounts& counts_;

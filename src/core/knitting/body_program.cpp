@@ -237,7 +237,12 @@ private:
             parts.insert(parts.begin(), {"shoulder_left", shoulder(Side::left)});
         if (isShaped(Side::right))
             parts.emplace_back("shoulder_right", shoulder(Side::right));
-        writer_.offOnWaste(wasteRows, all, mainYarn, parts);
+        // A front without a neck is as straight as a back: its yarn joins the shoulder that it ends at.
+        const bool joins = !isBack(piece_) && isShaped(writer_.carriage());
+        writer_.offOnWaste(wasteRows, all, mainYarn, parts,
+                           joins ? writer_.leave(tailToLeave(TailFor::latch, counts_.gauge.width(counts_.shoulder)),
+                                                 sided(writer_.carriage(), "the left shoulder", "the right shoulder"))
+                                 : operation::Tail());
     }
 
     bool isVee() const { return !isBack(piece_) && project_.choices.neck == NeckKind::vee; }

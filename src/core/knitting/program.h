@@ -6,6 +6,7 @@
 #include "core/machine/position_names.h"
 #include "core/machine/stitch_size.h"
 #include "core/quantity/count.h"
+#include "core/quantity/length.h"
 #include "core/quantity/needle.h"
 
 #include <cstdint>
@@ -72,6 +73,13 @@ enum class Reformed { knit, purl };
 enum class Onto { waste, holder };
 enum class Crossing { freePass, lifted };
 
+/// What is left of a yarn where it is broken, and what for; of no length where the end is woven in.
+struct Tail {
+    Length length;
+    std::string use = {}; ///< "the left shoulder"
+    Side at = Side::right;
+    bool operator==(const Tail&) const = default;
+};
 struct CastOn {
     std::string method = "closed_loop";
     Needle from, to;
@@ -124,6 +132,7 @@ struct BindOff {
     std::string method = "loop_through_loop";
     bool all = false;
     std::string as = {}; ///< the name under which the bound stitches can be hung again
+    Tail tail = {};      ///< with `all`, when the yarn is broken
     bool operator==(const BindOff&) const = default;
 };
 struct Transfer {
@@ -178,6 +187,7 @@ struct Reform {
 };
 struct BreakYarn {
     YarnIndex yarn = 0;
+    Tail tail = {};
     bool operator==(const BreakYarn&) const = default;
 };
 struct JoinYarn {

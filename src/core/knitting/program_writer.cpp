@@ -84,9 +84,9 @@ void ProgramWriter::knitPlain(Rows rows, Stitches width, StitchSize size) {
     }
 }
 
-void ProgramWriter::changeYarn(std::optional<YarnIndex> from, YarnIndex to) {
+void ProgramWriter::changeYarn(std::optional<YarnIndex> from, YarnIndex to, operation::Tail tail) {
     if (from)
-        add(operation::BreakYarn{*from});
+        add(operation::BreakYarn{*from, std::move(tail)});
     add(operation::JoinYarn{to, carriage_});
 }
 
@@ -108,8 +108,8 @@ void ProgramWriter::holdLever(bool on) {
 }
 
 void ProgramWriter::offOnWaste(Rows wasteRows, Stitches width, std::optional<YarnIndex> joined,
-                               const std::vector<std::pair<std::string, NeedleSpan>>& spans) {
-    changeYarn(joined, wasteYarn);
+                               const std::vector<std::pair<std::string, NeedleSpan>>& spans, operation::Tail tail) {
+    changeYarn(joined, wasteYarn, std::move(tail));
     knit(wasteRows, width, size(), wasteYarn);
     add(operation::BreakYarn{wasteYarn});
     for (const auto& [name, span] : spans)

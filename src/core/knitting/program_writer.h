@@ -36,7 +36,7 @@ public:
     void knit(Rows rows, Stitches width, StitchSize size, YarnIndex yarn = mainYarn);
     /// Plain rows in the main yarn, with a reminder for the edge weights every 25.
     void knitPlain(Rows rows, Stitches width, StitchSize size);
-    void changeYarn(std::optional<YarnIndex> from, YarnIndex to);
+    void changeYarn(std::optional<YarnIndex> from, YarnIndex to, operation::Tail tail = {});
     void counterTo(int row);
     /// Across without knitting, when it is not there already.
     void moveCarriage(Side to, operation::Crossing how = operation::Crossing::freePass);
@@ -44,7 +44,9 @@ public:
     void holdLever(bool on);
     /// Off the needles: waste yarn over the given width, then each span under its own name.
     void offOnWaste(Rows wasteRows, Stitches width, std::optional<YarnIndex> joined,
-                    const std::vector<std::pair<std::string, NeedleSpan>>& spans);
+                    const std::vector<std::pair<std::string, NeedleSpan>>& spans, operation::Tail tail = {});
+    /// A tail where the yarn is now: at the carriage.
+    operation::Tail leave(Length length, std::string use) const { return {length, std::move(use), carriage_}; }
     void edge(const char* name, Side side, int firstPass, int lastPass);
     void markSides(const char* name);
 

@@ -5,6 +5,7 @@
 #include "core/knitting/shaped_sides.h"
 #include "core/knitting/welt.h"
 #include "core/shaping/hang.h"
+#include "core/shaping/tail.h"
 
 #include <algorithm>
 
@@ -93,7 +94,12 @@ void writeUp(ProgramWriter& writer, const Project& project, const GarmentCounts&
         writeCap(writer, project, counts);
     } else {
         writer.section("off on waste yarn");
-        writer.offOnWaste(choices.wasteRows, sides.width(), mainYarn, {{"top", sleeveSpan(counts)}});
+        // Where it can be hung it is latched off with the armhole, else sewn in loop by loop.
+        const bool isHung = counts.sleeveTop.count() <= 2 * counts.armhole.count();
+        writer.offOnWaste(choices.wasteRows, sides.width(), mainYarn, {{"top", sleeveSpan(counts)}},
+                          writer.leave(tailToLeave(isHung ? TailFor::latch : TailFor::backstitch,
+                                                   counts.gauge.width(counts.sleeveTop)),
+                                       "the sleeve’s top"));
     }
     if (!afterwards)
         return;

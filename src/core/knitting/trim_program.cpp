@@ -3,6 +3,7 @@
 
 #include "core/knitting/piece_parts.h"
 #include "core/shaping/hang.h"
+#include "core/shaping/tail.h"
 
 #include <algorithm>
 #include <tuple>
@@ -19,6 +20,7 @@ struct Trim {
     const char* hangSection;
     const char* facing;
     operation::Hang hung;
+    FabricGauge gauge;
     std::vector<NeedleSpan> eyelets = {};
 };
 
@@ -83,7 +85,14 @@ Program writeTrim(const Project& project, Trim trim) {
     writer.say("two_layers",
                "Push the needles right out, or knit this row by hand: two layers are hard on the carriage.");
     writer.knit(Rows(1), trim.stitches, writer.size(2));
-    writer.add(operation::BindOff{.method = "chain_round_the_needles", .all = true});
+    // Its ends are sewn together, both layers; those of an open front's neck go under the bands.
+    const bool isClosed = !isBand(trim.piece) && !(project.choices.isCardigan() && isNeckTrim(trim.piece));
+    writer.add(operation::BindOff{
+        .method = "chain_round_the_needles",
+        .all = true,
+        .tail = isClosed ? writer.leave(tailToLeave(TailFor::mattress, trim.gauge.height(trim.rows + Rows(1))),
+                                        "the trim’s ends")
+                         : operation::Tail()});
     return writer.take();
 }
 
@@ -272,7 +281,7 @@ Program writeNeckTrim(const Project& project, const GarmentCounts& counts, Piece
                             : (first ? "Purl side facing you, along the back, over the tops of raglan sleeves."
                                      : "Purl side facing you, along the front.");
         return writeTrim(project, {piece, stitches, counts.trimRows, "hang the neck", part,
-                                   neck.part(first ? Stitches(0) : counts.trimFirst, stitches)});
+                                   neck.part(first ? Stitches(0) : counts.trimFirst, stitches), counts.gauge});
     }
     const char* facing = cardigan
                              ? "Both sides are joined. Purl side facing you, from the right front round to the left."
@@ -282,7 +291,8 @@ Program writeNeckTrim(const Project& project, const GarmentCounts& counts, Piece
                                     "facing you, ends first, then the middles."
                                   : "The wearer's left shoulder is joined. Purl side facing you, ends first, then the "
                                     "middles.";
-    return writeTrim(project, {piece, counts.trim, counts.trimRows, "hang the neck", facing, std::move(neck).all()});
+    return writeTrim(
+        project, {piece, counts.trim, counts.trimRows, "hang the neck", facing, std::move(neck).all(), counts.gauge});
 }
 
 Program writeArmTrim(const Project& project, const GarmentCounts& counts, PieceKind piece) {
@@ -304,7 +314,7 @@ Program writeArmTrim(const Project& project, const GarmentCounts& counts, PieceK
     return writeTrim(project, {piece, counts.armTrim, counts.armTrimRows, "hang the armhole",
                                "The shoulder is joined, the side is open. Purl side facing you, ends first, then the "
                                "shoulder.",
-                               std::move(arm).all()});
+                               std::move(arm).all(), counts.gauge});
 }
 
 Program writeBand(const Project& project, const GarmentCounts& counts, PieceKind piece) {
@@ -345,7 +355,7 @@ Program writeBand(const Project& project, const GarmentCounts& counts, PieceKind
     return writeTrim(project, {piece, counts.band, counts.bandRows, "hang the front edge",
                                left ? "Purl side facing you, the neck at your left, the lower edge at your right."
                                     : "Purl side facing you, the lower edge at your left, the neck at your right.",
-                               std::move(edge).all(), std::move(holes)});
+                               std::move(edge).all(), counts.gauge, std::move(holes)});
 }
 
 } // namespace vestimen

@@ -82,7 +82,10 @@ struct Sentence {
     }
     Phrase operator()(const BindOff& op) const {
         if (op.all)
-            return {"Bind off all stitches loosely and break the yarn.", {}};
+            return op.tail.length > Length()
+                       ? Phrase{"Bind off all stitches loosely and break the yarn: leave {0} at the {1} for {2}.",
+                                {op.tail.length, op.tail.at, op.tail.use}}
+                       : Phrase{"Bind off all stitches loosely and break the yarn; its end is woven in.", {}};
         return {"Bind off {0} stitches, {1}.", {op.count, op.side}};
     }
     Phrase operator()(const Transfer& op) const {
@@ -126,7 +129,13 @@ struct Sentence {
         return {op.as == Reformed::purl ? "Take {0} up again, {1} rungs, as purl." : "Take {0} up again, {1} rungs.",
                 {op.needle, op.rows}};
     }
-    Phrase operator()(const BreakYarn& op) const { return {"Break {0}.", {yarn(op.yarn)}}; }
+    Phrase operator()(const BreakYarn& op) const {
+        if (op.tail.length > Length())
+            return {"Break {0}: leave {1} at the {2} for {3}.",
+                    {yarn(op.yarn), op.tail.length, op.tail.at, op.tail.use}};
+        return {protects(program.yarns[op.yarn].role) ? "Break {0}." : "Break {0}; its end is woven in.",
+                {yarn(op.yarn)}};
+    }
     Phrase operator()(const JoinYarn& op) const {
         if (op.carriage)
             return {"Join {0}; the carriage stands {1}.", {yarn(op.yarn), *op.carriage}};

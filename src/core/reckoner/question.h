@@ -26,7 +26,8 @@ struct Question {
 
 /// "count 52 cm 28.1/10cm even", "slope 62 -24 lines 2", "band 52 cm depth 2 cm folded". The first word is a sum, or
 /// how one begins; values stand in the order of its options, or before or after an option's name, with or without
-/// dashes: "slope 62 rows 24 fewer 3 lines". Words such as "even" find their own option; words that only fill a sentence
+/// dashes: "slope 62 rows 24 fewer 3 lines". Words such as "even" find their own option; words that only fill a
+/// sentence
 /// ("how many", "for", "a") are passed over. Gauges may be left out, or be "stitches" or "rows", where the project has
 /// one.
 Parsed<Question> parseQuestion(std::string_view line, const KnownFigures& known);

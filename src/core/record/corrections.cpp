@@ -166,6 +166,12 @@ struct Mirror {
     void operator()(BindOff& op) const {
         op.side = opposite(op.side);
         op.as = mirrored(op.as);
+        turn(op.tail);
+    }
+    void operator()(BreakYarn& op) const { turn(op.tail); }
+    static void turn(Tail& tail) {
+        tail.at = opposite(tail.at);
+        tail.use = mirrored(tail.use);
     }
     void operator()(Transfer& op) const {
         for (auto& [from, to] : op.moves) {

@@ -54,9 +54,9 @@ struct Curve {
 /// total in the rows there are.
 std::optional<Curve> curve(const CurveRequest& request, int runs);
 
-/// `events` single decreases over `rows` rows along a straight line: two neighbouring gaps, mixed evenly, each a multiple
-/// of `everyMultiple`. No event is farther from its place on the line than half a gap's step. Nothing when there are not
-/// rows enough.
+/// `events` single decreases over `rows` rows along a straight line: two neighbouring gaps, mixed evenly, each a
+/// multiple of `everyMultiple`. No event is farther from its place on the line than half a gap's step. Nothing when
+/// there are not rows enough.
 std::optional<Curve> blendedLine(Stitches events, Rows rows, int everyMultiple);
 
 /// The fewest runs whose deviation is at most `tolerance` stitches above the best that any number of runs can reach,

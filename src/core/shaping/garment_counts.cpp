@@ -9,6 +9,7 @@ CountedGarment countGarment(const Project& project, const GarmentMeasures& measu
     CountedGarment result;
     Counter counter(project, gauge, result);
     GarmentCounts counts;
+    counts.gauge = gauge;
     const bool body = countBody(counter, measures, counts);
     const bool necks = body && countNecks(counter, measures, counts);
     const bool arms = body && (!project.choices.hasSleeves() || countSleeve(counter, measures, counts));

@@ -64,6 +64,7 @@ struct NeckCounts {
 };
 
 struct GarmentCounts {
+    FabricGauge gauge; ///< that they were counted with
     Stitches body;
     Stitches hem;                 ///< at the lower edge; the body's where the sides are straight
     Stitches waist;               ///< of waisted sides

@@ -1,0 +1,26 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/shaping/tail.h"
+
+#include <cmath>
+
+namespace vestimen {
+
+Length tail(TailFor way, Length along) {
+    switch (way) {
+    case TailFor::mattress:
+        return along * 1.5 + Length::millimetres(150);
+    case TailFor::graft:
+        return along * 3.5;
+    case TailFor::backstitch:
+        return along * 3.0;
+    case TailFor::latch:
+        break;
+    }
+    return along * 4.0;
+}
+
+Length tailToLeave(TailFor way, Length along) {
+    return Length::centimetres(std::ceil(tail(way, along).cm() - 1e-9));
+}
+
+} // namespace vestimen
