@@ -657,8 +657,9 @@ void TestGarments::capFollowsItsBell() {
     const Worked worked = work(ilkesPullover());
     const GarmentCounts& c = *worked.counts;
     const int side = (c.sleeveTop - c.capTop).count() / 2 - c.underarm.count();
-    compareWithIdeal(widthsAfter(worked.piece(PieceKind::leftSleeve)->fabric, "underarm", c.capRows.count()),
-                     c.sleeveTop.count(), c.underarm.count(), bell(side, c.capRows), c.cap.deviation);
+    // The bell is done before the last row, which knits the top alone.
+    compareWithIdeal(widthsAfter(worked.piece(PieceKind::leftSleeve)->fabric, "underarm", c.capRows.count() - 1),
+                     c.sleeveTop.count(), c.underarm.count(), bell(side, c.capRows - Rows(1)), c.cap.deviation);
 }
 
 void TestGarments::capEaseMakesItHigher() {

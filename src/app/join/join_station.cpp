@@ -228,7 +228,7 @@ std::vector<std::pair<QString, QString>> JoinStation::hangLines(const Join& join
         const JoinOpening& opening = edge.hung[static_cast<std::size_t>(place) - 1];
         const QString piece = coreText(label(opening.piece));
         return edge.unit == JoinUnit::stitches ? tr("%1, stitch %2").arg(piece).arg(opening.index)
-                                               : tr("%1, row %2 above the marker").arg(piece).arg(opening.index);
+                                               : tr("%1, row %2").arg(piece).arg(opening.index);
     };
     const NeedleSpan span = centred(Stitches(join.first.count));
     for (const auto& [needle, opening] : join.hang->halving())
@@ -253,6 +253,8 @@ void JoinStation::showJoin() {
     picture_->show(&join);
     const auto lines = hangLines(join);
     table_->setVisible(!lines.empty());
+    table_->horizontalHeaderItem(2)->setText(
+        join.hang && join.second.unit == JoinUnit::rows ? tr("takes; rows count from the marker up") : tr("takes"));
     tableTitle_->setText(lines.empty() ? tr("Sewn from end to end; nothing is hung.")
                                        : tr("Hang map: ends first, then the middle, then the middles"));
     table_->setRowCount(static_cast<int>(lines.size()));

@@ -571,7 +571,7 @@ void KnitStation::addNote() {
 QString KnitStation::answer() const {
     if (state_)
         return state_->finished() ? tr("%1, done").arg(pieceName(state_->program()))
-                                  : tr("%1, %2 of %3 rows")
+                                  : tr("%1, %2 of %3")
                                         .arg(pieceName(state_->program()))
                                         .arg(state_->passesDone())
                                         .arg(state_->passesAll());

@@ -38,7 +38,10 @@ public:
         setText(name);
         setAccessibleName(name);
         setAccessibleDescription(second);
-        setFixedSize(tileWidth, 222);
+        setFixedHeight(222);
+        setMinimumWidth(tileWidth);
+        setMaximumWidth(tileWidth + 64);
+        setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
         setCursor(Qt::PointingHandCursor);
         setFocusPolicy(Qt::StrongFocus);
     }
@@ -179,9 +182,9 @@ WorkroomPage::WorkroomPage(Session& session, QWidget* parent) : Station(session,
         refresh();
     });
     for (const auto& [shelf, name] : {std::pair{Shelf::yarns, tr("Yarns")},
-                                       {Shelf::machines, tr("Machines")},
-                                       {Shelf::swatches, tr("Swatches")},
-                                       {Shelf::wearers, tr("Wearers")}}) {
+                                      {Shelf::machines, tr("Machines")},
+                                      {Shelf::swatches, tr("Swatches")},
+                                      {Shelf::wearers, tr("Wearers")}}) {
         auto* open = new QPushButton(name, tools_);
         connect(open, &QPushButton::clicked, this, [this, shelf = shelf] { emit shelfWanted(shelf); });
         tools->addWidget(open);
@@ -347,7 +350,8 @@ void WorkroomPage::addTiles(QVBoxLayout* layout) {
         grid->addWidget(tile, place / columns_, place % columns_);
         ++place;
     }
-    grid->setColumnStretch(columns_, 1);
+    for (int column = 0; column < columns_; ++column)
+        grid->setColumnStretch(column, 1);
     layout->addLayout(grid);
     if (shown_.size() > mostTiles) {
         auto* more =

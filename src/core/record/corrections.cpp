@@ -170,7 +170,8 @@ struct Mirror {
     }
     void operator()(BreakYarn& op) const { turn(op.tail); }
     static void turn(Tail& tail) {
-        tail.at = opposite(tail.at);
+        if (tail.length > Length()) // of no tail no side is kept
+            tail.at = opposite(tail.at);
         tail.use = mirrored(tail.use);
     }
     void operator()(Transfer& op) const {

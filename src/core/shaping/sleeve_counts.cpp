@@ -45,8 +45,8 @@ bool countCap(Counter& counter, const GarmentMeasures& m, GarmentCounts& counts)
                            {{"in {0} rows it misses by", {Rows(rows)}}, Figure{(nearest - wanted).mm(), 1, "mm"}}},
                           rows);
     counts.capEdge = counts.capRows == Rows(rows) ? nearest : edge(counts.capRows.count());
-    CurveRequest request{fromSecondRow(bell(side.count(), counts.capRows)), side};
-    request.ideal.pop_back(); // the last row knits the top alone
+    // The last row knits the top alone: the bell is done before it.
+    CurveRequest request{fromSecondRow(bell(side.count(), counts.capRows - Rows(1))), side};
     // Two from each side of seven would meet on the middle one.
     request.decreaseAtMost = counts.capTop < Stitches(4) ? 1 : 2;
     request.bindOffAtMost = std::max(6, side.count() / 3);
