@@ -258,6 +258,16 @@ void TestDraftStation::lengthsOfAPartAreTyped() {
     draft->showPiece(PieceKind::back);
     draft->canvas()->pick(Part::armhole);
     auto* underarm = named<QSpinBox>(draft, "Off at each underarm");
+    // In the unit that lengths are shown in.
+    const int inMillimetres = underarm->value();
+    QVERIFY(underarm->text().endsWith(" mm"));
+    fixture.window().session().setUnit(ReadingUnit::inches);
+    QCoreApplication::processEvents();
+    QCOMPARE(underarm->value(), inMillimetres);
+    QCOMPARE(underarm->text(), QString::number(inMillimetres / 25.4, 'f', 2) + " in");
+    fixture.window().session().setUnit(ReadingUnit::centimetres);
+    QCoreApplication::processEvents();
+    QVERIFY(underarm->text().endsWith(" mm"));
     QVERIFY(underarm->isVisible());
     underarm->setFocus();
     underarm->selectAll();

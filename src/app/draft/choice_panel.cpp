@@ -9,13 +9,51 @@
 
 #include <QCheckBox>
 #include <QHBoxLayout>
+#include <QLineEdit>
 #include <QStandardItemModel>
 
 #include <algorithm>
 #include <cmath>
+#include <utility>
 
 namespace vestimen::app {
 namespace {
+
+/// A length in whole millimetres, shown and typed in inches where those are chosen.
+class LengthBox : public QSpinBox {
+public:
+    LengthBox(const Session& session, QWidget* parent) : QSpinBox(parent), session_(session) {}
+
+    void showMillimetres(int value) {
+        const bool inches = inInches();
+        setSingleStep(inches ? 3 : 1); // an eighth of an inch
+        setValue(value);
+        if (std::exchange(wasInches_, inches) != inches)
+            lineEdit()->setText(textFromValue(value));
+    }
+
+protected:
+    QString textFromValue(int value) const override {
+        if (!inInches())
+            return ChoicePanel::tr("%1 mm").arg(value);
+        return ChoicePanel::tr("%1 in").arg(QString::number(Length::millimetres(value).inches(), 'f', 2));
+    }
+    int valueFromText(const QString& text) const override {
+        const auto length = parseLength(text.toStdString(), inInches() ? LengthUnit::inch : LengthUnit::millimetre);
+        return length ? static_cast<int>(std::lround((*length).mm())) : value();
+    }
+    QValidator::State validate(QString& text, int&) const override {
+        const auto length = parseLength(text.toStdString(), inInches() ? LengthUnit::inch : LengthUnit::millimetre);
+        const bool fits = length && valueFromText(text) >= minimum() && valueFromText(text) <= maximum();
+        return fits ? QValidator::Acceptable : QValidator::Intermediate;
+    }
+
+private:
+    bool inInches() const { return session_.unit() == ReadingUnit::inches; }
+
+    const Session& session_;
+    bool wasInches_ = false;
+};
 
 constexpr int mostLines = 9;
 
@@ -346,9 +384,8 @@ void ChoicePanel::addLength(QVBoxLayout* layout, const QString& name, Length Cho
                             Belongs belongs) {
     auto* label = new Label(name, this);
     label->setObjectName(QStringLiteral("muted"));
-    auto* box = new QSpinBox(this);
+    auto* box = new LengthBox(session_, this);
     box->setRange(least, most);
-    box->setSuffix(tr(" mm"));
     box->setAccessibleName(name);
     layout->addWidget(label);
     layout->addWidget(box);
@@ -357,7 +394,7 @@ void ChoicePanel::addLength(QVBoxLayout* layout, const QString& name, Length Cho
     });
     controls_.push_back({{label, box}, std::move(belongs), [box, choice](const Project& project, const Place&) {
                              if (!isBeingTyped(box))
-                                 box->setValue(static_cast<int>(std::lround((project.choices.*choice).mm())));
+                                 box->showMillimetres(static_cast<int>(std::lround((project.choices.*choice).mm())));
                          }});
 }
 

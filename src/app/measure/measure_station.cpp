@@ -25,6 +25,20 @@ namespace {
 
 constexpr int mostNamed = 6; ///< changes of an import
 
+/// Ease is a few millimetres; who reads inches has it in inches.
+QString easeText(const Ease& ease, ReadingUnit unit) {
+    if (ease.kind != Ease::Kind::length || unit != ReadingUnit::inches)
+        return QString::fromStdString(text(ease));
+    return MeasureStation::tr("%1 in").arg(QString::number(Length::millimetres(ease.value).inches(), 'g', 4));
+}
+
+/// A bare number is of the unit that is shown.
+QString withEaseUnit(const QString& text, ReadingUnit unit) {
+    bool isNumber = false;
+    QString(text).replace(',', '.').toDouble(&isNumber);
+    return isNumber && unit == ReadingUnit::inches ? text + QStringLiteral(" in") : text;
+}
+
 const QString takenByKey = QStringLiteral("taken_by");
 
 void restyle(QWidget* widget, const QString& name) {
@@ -338,7 +352,7 @@ void MeasureStation::typedValue(Measure measure, const QString& text) {
 }
 
 void MeasureStation::typedEase(Measure measure, const QString& text) {
-    const auto ease = parseEase(text.trimmed().toStdString());
+    const auto ease = parseEase(withEaseUnit(text.trimmed(), session().unit()).toStdString());
     setWrong(easeEdit(measure), !ease);
     problem_->setText(QString::fromStdString(ease.problem));
     if (!ease)
@@ -440,7 +454,7 @@ void MeasureStation::fillRow(Measure measure) {
     }
     QLineEdit* ease = row.ease->lineEdit();
     if (!isBeingTyped(ease) || !ease->isModified()) {
-        ease->setText(QString::fromStdString(vestimen::text(project.ease[static_cast<std::size_t>(measure)])));
+        ease->setText(easeText(project.ease[static_cast<std::size_t>(measure)], session().unit()));
         setWrong(ease, false);
     }
     const auto made = withEase(project.wearer, project.ease, measure);
@@ -506,9 +520,8 @@ void MeasureStation::fillSlip() {
         if (!taken->typed.empty())
             slip_->addLine(tr("as it was written"), QString::fromStdString(taken->typed));
         const Ease& ease = project.ease[static_cast<std::size_t>(chosen_)];
-        slip_->addLine(ease.kind == Ease::Kind::length
-                           ? tr("ease")
-                           : tr("ease, %1").arg(QString::fromStdString(vestimen::text(ease))),
+        slip_->addLine(ease.kind == Ease::Kind::length ? tr("ease")
+                                                       : tr("ease, %1").arg(easeText(ease, session().unit())),
                        text(easeLength(project.wearer, project.ease, chosen_)));
         if (const auto made = withEase(project.wearer, project.ease, chosen_))
             slip_->addAnswer(tr("in the garment"), text(*made));
