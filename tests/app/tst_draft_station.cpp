@@ -74,6 +74,8 @@ private slots:
     void sidesAreChosen();
     void partsOfASetInPieceMove();
     void theCapIsDragged();
+    void aDragStopsWhereItMust_data();
+    void aDragStopsWhereItMust();
     void lengthsOfAPartAreTyped();
     void aCardiganHasTwoFronts();
     void onlyWhatWorksIsOffered();
@@ -250,6 +252,40 @@ void TestDraftStation::theCapIsDragged() {
     QCOMPARE(fixture.worked().counts->capTop, before + Stitches(4));
     QTest::keyClick(canvas, Qt::Key_Left);
     QCOMPARE(fixture.worked().counts->capTop, before + Stitches(2));
+}
+
+void TestDraftStation::aDragStopsWhereItMust_data() {
+    QTest::addColumn<int>("piece");
+    QTest::addColumn<int>("part");
+    QTest::addColumn<QPoint>("by");
+    QTest::newRow("neck down") << int(PieceKind::front) << int(Part::neckDepth) << QPoint(0, 700);
+    QTest::newRow("shorter") << int(PieceKind::back) << int(Part::length) << QPoint(0, -1500);
+    QTest::newRow("wider") << int(PieceKind::back) << int(Part::width) << QPoint(700, 0);
+    QTest::newRow("cap wider") << int(PieceKind::leftSleeve) << int(Part::capTop) << QPoint(500, 0);
+}
+
+void TestDraftStation::aDragStopsWhereItMust() {
+    QFETCH(int, piece);
+    QFETCH(int, part);
+    QFETCH(QPoint, by);
+    WindowFixture fixture;
+    DraftStation* draft = open(fixture, "Set-in pullover, V neck");
+    draft->showPiece(static_cast<PieceKind>(piece));
+    RailCanvas* canvas = draft->canvas();
+    const auto handle = canvas->handlePosition(static_cast<Part>(part));
+    if (!handle)
+        QSKIP("this piece has no such handle");
+    const QPoint at = handle->toPoint();
+    const Project before = fixture.project();
+    QTest::mousePress(canvas, Qt::LeftButton, {}, at);
+    for (int i = 1; i <= 10; ++i) {
+        QTest::mouseMove(canvas, at + by * i / 10);
+        QVERIFY2(fixture.worked().sound(), test::listed(fixture.worked().findings));
+    }
+    QTest::mouseRelease(canvas, Qt::LeftButton, {}, at + by);
+    QVERIFY(fixture.worked().sound());
+    QVERIFY(!(fixture.project() == before));
+    QVERIFY(!fixture.window().message().isEmpty()); // why it went no further
 }
 
 void TestDraftStation::lengthsOfAPartAreTyped() {

@@ -12,6 +12,7 @@
 #include <QVBoxLayout>
 
 #include <algorithm>
+#include <cstdlib>
 #include <string_view>
 
 namespace vestimen::app {
@@ -193,13 +194,29 @@ void DraftStation::move(Part part, int steps, bool keep) {
     if (!drawn || !drawn->measured.gauge)
         return;
     const Project base = dragBase_ ? *dragBase_ : session().project();
-    Project next = movedBy(base, piece_, part, steps, *drawn->measured.gauge);
+    const FabricGauge gauge = *drawn->measured.gauge;
+    const auto at = [&](int some) { return movedBy(base, piece_, part, some, gauge); };
+    // A hand stops where it can go no further; what is typed may go past, and says what is to be mended.
+    QString stopped;
+    if (const Worked wanted = work(at(steps)); !wanted.sound() && work(base).sound()) {
+        const auto error = std::ranges::find(wanted.findings, Severity::error, &Finding::severity);
+        if (error != wanted.findings.end())
+            stopped = coreText(error->text, session().unit());
+        int can = 0;
+        for (int cannot = steps; std::abs(cannot - can) > 1;) {
+            const int middle = can + (cannot - can) / 2;
+            (work(at(middle)).sound() ? can : cannot) = middle;
+        }
+        steps = can;
+    }
     if (keep)
-        session().edit(tr("%1 moved").arg(partName(part, piece_)), std::move(next), true);
+        session().edit(tr("%1 moved").arg(partName(part, piece_)), at(steps), true);
     else
-        session().preview(std::move(next));
+        session().preview(at(steps));
     const QString state = partState(session().worked(), session().project(), piece_, part, session().unit());
     canvas_->setBubble(partName(part, piece_) + '\n' + (state.isEmpty() ? tr("not possible") : state));
+    if (!stopped.isEmpty())
+        emit said(stopped);
 }
 
 void DraftStation::light(int line) {
