@@ -3,6 +3,7 @@
 // sentences.
 #include "app/window_fixture.h"
 
+#include "app/shelf/safe_copies_dialog.h"
 #include "app/shell/guarded_application.h"
 #include "core/format/project_json.h"
 #include "support/projects.h"
@@ -82,6 +83,7 @@ private slots:
     void aBrokenStoreIsSaidInEveryStation_data();
     void aBrokenStoreIsSaidInEveryStation();
     void aBrokenPieceIsACardOfItsOwn();
+    void safeCopiesAreListedAndPutBack();
     void itFitsASmallScreen();
     void manyProjectsAreSought();
     void twoWindowsLoseNothing();
@@ -165,6 +167,42 @@ void TestHostile::aBrokenPieceIsACardOfItsOwn() {
     QVERIFY2(all.contains("cannot be read"), qPrintable(all));
     QVERIFY(all.contains("Yarns"));
     QVERIFY(all.contains("Projects"));
+}
+
+void TestHostile::safeCopiesAreListedAndPutBack() {
+    WindowFixture fixture;
+    fixture.workroom().keepSafe();
+    SafeCopiesDialog dialog(fixture.workroom());
+    dialog.show();
+    auto* list = dialog.findChild<QListWidget*>();
+    QCOMPARE(list->count(), 1);
+    const auto texts = [&] {
+        QString all;
+        for (const QLabel* label : dialog.findChildren<QLabel*>())
+            all += label->text() + '\n';
+        return all;
+    };
+    QVERIFY2(texts().contains("3 projects") && texts().contains("Set-in pullover"), qPrintable(texts()));
+    const auto press = [&](const QString& text) {
+        for (QPushButton* button : dialog.findChildren<QPushButton*>())
+            if (button->text() == text)
+                return button->click();
+        QFAIL(qPrintable(text));
+    };
+    if (const QByteArray folder = qgetenv("VESTIMEN_SMALL_SHOTS"); !folder.isEmpty())
+        dialog.grab().save(QString("%1/copies.png").arg(folder.constData()));
+    QTemporaryDir folder;
+    dialog.exportInto(folder.path());
+    QVERIFY2(texts().contains(" files are in "), qPrintable(texts()));
+    dialog.importFrom(folder.path());
+    QVERIFY(dialog.hasImported());
+    // It is asked for twice, and nothing is put back before.
+    press("Put this copy back");
+    QVERIFY(!dialog.chosen());
+    QVERIFY(texts().contains("stays beside it"));
+    press("Yes, put it back");
+    QVERIFY(dialog.chosen().has_value());
+    QCOMPARE(dialog.result(), int(QDialog::Accepted));
 }
 
 void TestHostile::itFitsASmallScreen() {

@@ -87,6 +87,8 @@ QVBoxLayout* dialogForm(QDialog* dialog, const QString& title) {
 
 void addDialogButtons(QDialog* dialog, QVBoxLayout* layout) {
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Ok | QDialogButtonBox::Cancel, dialog);
+    for (QAbstractButton* button : buttons->buttons())
+        button->setIcon({}); // the desktop's do not go with ours
     QObject::connect(buttons, &QDialogButtonBox::accepted, dialog, &QDialog::accept);
     QObject::connect(buttons, &QDialogButtonBox::rejected, dialog, &QDialog::reject);
     layout->addWidget(buttons);

@@ -109,7 +109,7 @@ void SafeCopiesDialog::showCopy() {
         return contents_->setText(problem);
     const CopyContents contents = contentsOfCopy(copy.file);
     QStringList lines = {tr("Written %1").arg(QLocale().toString(copy.written, QLocale::ShortFormat)),
-                         tr("%1 projects, %2 begun pieces").arg(contents.projects.size()).arg(contents.begun),
+                         tr("%1 projects · pieces begun: %2").arg(contents.projects.size()).arg(contents.begun),
                          QString()};
     lines << contents.projects.mid(0, mostNamed);
     if (contents.projects.size() > mostNamed)

@@ -262,9 +262,10 @@ void WorkroomPage::fillMachine(QVBoxLayout* layout) {
     line->setContentsMargins(18, 12, 18, 12);
     auto* words = new QVBoxLayout;
     words->addWidget(heading(tr("On the machine"), card));
-    QString piece = onMachine->name;
+    const auto kind = pieceFromKey(onMachine->name.toStdString());
+    const QString piece = kind ? coreText(label(*kind)) : tr("Swatch");
     auto* detail = new Label(tr("%1 of “%2”, row %3, %4")
-                                 .arg(piece.replace('_', ' '), project == projects.end() ? QString() : project->name)
+                                 .arg(piece, project == projects.end() ? QString() : project->name)
                                  .arg(bed.counter())
                                  .arg(bed.carriage() == Side::left ? tr("carriage left") : tr("carriage right")),
                              card);

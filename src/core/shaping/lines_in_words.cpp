@@ -23,10 +23,15 @@ std::vector<ScheduleLine> linesInWords(const Curve& curve) {
         // The first gap is but half a share, and no part of the rhythm.
         const auto rhythm = curve.runs.begin() + (curve.runs.size() > 1 ? 1 : 0);
         const auto [least, most] = std::ranges::minmax_element(rhythm, curve.runs.end(), {}, &CurveRun::every);
-        lines.push_back({{least->every == most->every ? "after {0} rows and then every {1} rows, {3} fewer at each side"
-                                                      : "after {0} rows and then every {1} or {2} rows, mixed evenly, "
-                                                        "{3} fewer at each side",
-                          {curve.runs.front().every, least->every, most->every, curve.runs.front().stitches}},
+        const bool atOnce = curve.runs.front().every == Rows(1);
+        const bool even = least->every == most->every;
+        const char* words = atOnce && even ? "after the first row and then every {1} rows, {3} fewer at each side"
+                            : atOnce ? "after the first row and then every {1} or {2} rows, mixed evenly, {3} fewer at "
+                                       "each side"
+                            : even   ? "after {0} rows and then every {1} rows, {3} fewer at each side"
+                                     : "after {0} rows and then every {1} or {2} rows, mixed evenly, {3} fewer at each "
+                                       "side";
+        lines.push_back({{words, {curve.runs.front().every, least->every, most->every, curve.runs.front().stitches}},
                          curve.total().count()});
         return lines;
     }
