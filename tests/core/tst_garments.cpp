@@ -100,6 +100,7 @@ private slots:
     void bandsSpeakOfNoWasteYarn();
     void anotherMakingThanTheSwatchsIsSaid();
     void panelsAreOfferedOnlyWhereTheyFit();
+    void panelsStayOnTheBed();
     void anOpenFrontHasBands();
     void aCapHigherThanItsArmholeIsRefused();
     void choicesAreKeptInTheFile();
@@ -887,6 +888,27 @@ void TestGarments::panelsAreOfferedOnlyWhereTheyFit() {
             offered = offered || way.project.choices.panels;
         QCOMPARE(offered, fit);
     }
+}
+
+/// A panel hangs about the middle by its hem and grows at one side only: it may reach over the bed's end before it has
+/// more stitches than the bed has needles.
+void TestGarments::panelsStayOnTheBed() {
+    int drafted = 0;
+    int refused = 0;
+    for (int needles = 90; needles <= 150; ++needles) {
+        Project project = ilkesPullover();
+        project.machine.needles = Stitches(needles);
+        project.choices.body = BodyKind::dropShoulder;
+        project.choices.panels = true;
+        project.choices.neckTrimInTwo = true;
+        project.choices.sides = SideKind::waisted;
+        project.ease[static_cast<std::size_t>(Measure::chest)] = {Ease::Kind::length, 450.0};
+        const Worked worked = work(project);
+        QVERIFY2(!hasFinding(worked.findings, "beyond_bed"), listed(worked.findings));
+        drafted += worked.sound() ? 1 : 0;
+        refused += hasFinding(worked.findings, "too_wide") ? 1 : 0;
+    }
+    QVERIFY2(drafted > 5 && refused > 5, qPrintable(QString("%1, %2").arg(drafted).arg(refused)));
 }
 
 void TestGarments::anOpenFrontHasBands() {

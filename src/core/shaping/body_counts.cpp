@@ -122,7 +122,12 @@ bool countHalves(Counter& counter, const GarmentMeasures& m, GarmentCounts& coun
                           kind);
             return false;
         }
-        if (!counter.fitsBed(counts.ofHalf(wide, widest), kind))
+        // It hangs about the middle of the bed by its hem and grows at its side only: what it reaches to one side of
+        // the middle counts twice.
+        const Stitches most = counts.ofHalf(wide, widest);
+        const Stitches hem = counts.ofHalf(wide, counts.hem);
+        const Stitches oneSide = (hem + Stitches(1)) / 2 + (most - hem);
+        if (!counter.fitsBed(std::max(most, oneSide * 2), kind))
             return false;
     }
     return true;
