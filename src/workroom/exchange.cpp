@@ -161,6 +161,8 @@ Exchanged importAll(Workroom& workroom, const QString& folder) {
             done.problems << tr("%1: %2").arg(file, QString::fromUtf8(error.what()));
         } catch (const FileError& error) {
             done.problems << QString::fromUtf8(error.what());
+        } catch (const WorkroomError& error) {
+            done.problems << tr("%1: %2").arg(file, error.message());
         }
     }
     return done;

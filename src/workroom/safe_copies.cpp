@@ -66,12 +66,15 @@ bool renameOver(const QString& from, const QString& to) {
            flush(QFileInfo(to).absolutePath());
 }
 
-void removeWithLogs(const QString& file) {
-    for (const char* ending : {"", "-wal", "-shm", "-journal"})
-        QFile::remove(file + QLatin1String(ending));
-}
+/// Of a workroom's files: its logs, which may hold the last rows, and itself.
+constexpr const char* endings[] = {"-wal", "-shm", "-journal", ""};
 
 } // namespace
+
+void removeWithLogs(const QString& file) {
+    for (const char* ending : endings)
+        QFile::remove(file + QLatin1String(ending));
+}
 
 QString dailyCopyName(const QString& workroom, QDate day) {
     return beside(workroom, stem(workroom) + day.toString(Qt::ISODate) + QStringLiteral(".sqlite"));
@@ -162,24 +165,36 @@ QString restoreCopy(const SafeCopy& copy, const QString& workroom) {
         return problem;
     const QString aside = workroom + QStringLiteral(".copying");
     removeWithLogs(aside);
-    if (!QFile::copy(copy.file, aside)) {
+    if (!QFile::copy(copy.file, aside) || !QFile::setPermissions(aside, QFile::ReadOwner | QFile::WriteOwner) ||
+        !flush(aside)) {
         removeWithLogs(aside);
         return tr("%1 could not be copied: make room on the disk, or allow writing there.").arg(copy.file);
     }
-    QFile::setPermissions(aside, QFile::ReadOwner | QFile::WriteOwner);
-    flush(aside);
     // What was there stays, with its log, which may hold the last rows.
     const QString kept =
         beside(workroom, QFileInfo(workroom).completeBaseName() + QStringLiteral(".replaced-") +
                              QDateTime::currentDateTime().toString(QStringLiteral("yyyy-MM-dd-hhmmss")) +
                              QStringLiteral(".sqlite"));
-    for (const char* ending : {"-wal", "-shm", ""})
-        if (const QString from = workroom + QLatin1String(ending);
-            QFile::exists(from) && !QFile::rename(from, kept + QLatin1String(ending))) {
-            removeWithLogs(aside);
-            return tr("%1 could not be put aside: allow writing in its folder.").arg(workroom);
-        }
-    return renameOver(aside, workroom) ? QString() : tr("%1 could not be put in its place.").arg(workroom);
+    QList<QLatin1String> moved;
+    const auto giveUp = [&](const QString& why) {
+        // The workroom before its logs, which belong to no other.
+        for (auto ending = moved.crbegin(); ending != moved.crend(); ++ending)
+            if (!QFile::rename(kept + *ending, workroom + *ending))
+                break;
+        removeWithLogs(aside);
+        return why;
+    };
+    for (const char* name : endings) {
+        const QLatin1String ending(name);
+        if (!QFile::exists(workroom + ending))
+            continue;
+        if (!QFile::rename(workroom + ending, kept + ending))
+            return giveUp(tr("%1 could not be put aside: allow writing in its folder.").arg(workroom));
+        moved.append(ending);
+    }
+    if (!renameOver(aside, workroom))
+        return giveUp(tr("%1 could not be put in its place.").arg(workroom));
+    return {};
 }
 
 } // namespace vestimen

@@ -26,10 +26,10 @@ QList<SafeCopy> safeCopies(const QString& workroom);
 /// The first of them that holds a sound workroom.
 std::optional<SafeCopy> newestGoodCopy(const QString& workroom);
 
-/// What is wrong with a file as a workroom, in one sentence; empty where it is sound. It is only read. `newest`: the
-/// schema version up to which it is understood.
+/// What is wrong with a file as a workroom, in one sentence; empty where it is sound. It is only
+/// read.
 QString problemOfCopy(const QString& file);
-/// What a copy holds, by name: its projects, and how many stand on each shelf.
+/// What a copy holds, by name: its projects, and how many pieces are begun.
 struct CopyContents {
     QStringList projects;
     int begun = 0;
@@ -46,6 +46,9 @@ void removeOldCopies(const QString& workroom, QDate today, int kept);
 /// Puts a copy in the place of the workroom, which must not be open; what was there is kept beside it under a name that
 /// says so. Empty, or a sentence; the workroom is as it was then.
 QString restoreCopy(const SafeCopy& copy, const QString& workroom);
+
+/// Removes a workroom's file with its logs.
+void removeWithLogs(const QString& file);
 
 QString dailyCopyName(const QString& workroom, QDate day);
 QString copyBeforeName(const QString& workroom, const QString& what);

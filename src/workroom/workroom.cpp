@@ -219,9 +219,8 @@ Workroom::~Workroom() {
 /// A new workroom is made aside and renamed when it is whole: a crash leaves nothing half made under its name.
 void Workroom::begin() {
     const QString aside = file_ + QStringLiteral(".beginning");
-    for (const QString& old : {aside, file_})
-        for (const char* ending : {"", "-wal", "-shm", "-journal"})
-            QFile::remove(old + QLatin1String(ending));
+    removeWithLogs(aside);
+    removeWithLogs(file_);
     try {
         open(aside);
         together([&] {

@@ -7,6 +7,7 @@
 #include "app/shell/guarded_application.h"
 #include "core/format/project_json.h"
 #include "support/projects.h"
+#include "support/workroom_files.h"
 
 #include <QComboBox>
 #include <QHelpEvent>
@@ -15,13 +16,12 @@
 #include <QListWidget>
 #include <QPushButton>
 #include <QSignalSpy>
-#include <QSqlError>
-#include <QSqlQuery>
 #include <QTextDocument>
 #include <QToolTip>
 
 using namespace vestimen;
 using namespace vestimen::app;
+using vestimen::test::runSql;
 using vestimen::test::WindowFixture;
 
 namespace {
@@ -47,19 +47,6 @@ QStringList richLabels(const QWidget& window) {
             rich << label->accessibleName() + ": " + label->text().left(60);
     }
     return rich;
-}
-
-void spoil(const QString& file, const QStringList& statements) {
-    {
-        QSqlDatabase database = QSqlDatabase::addDatabase("QSQLITE", "spoil");
-        database.setDatabaseName(file);
-        QVERIFY(database.open());
-        for (const QString& statement : statements) {
-            QSqlQuery query(database);
-            QVERIFY2(query.exec(statement), qPrintable(query.lastError().text()));
-        }
-    }
-    QSqlDatabase::removeDatabase("spoil");
 }
 
 class Thrower : public QObject {
@@ -142,7 +129,7 @@ void TestHostile::aBrokenStoreIsSaidInEveryStation() {
     WindowFixture fixture;
     MainWindow& window = fixture.window();
     const Project before = fixture.project();
-    spoil(fixture.workroom().file(), statements);
+    runSql(fixture.workroom().file(), statements);
     for (int station = MainWindow::workroomPage; station <= MainWindow::review; ++station) {
         QTest::keyClick(&window, static_cast<Qt::Key>(Qt::Key_1 + station), Qt::ControlModifier);
         QCoreApplication::processEvents();
@@ -157,8 +144,8 @@ void TestHostile::aBrokenStoreIsSaidInEveryStation() {
 
 void TestHostile::aBrokenPieceIsACardOfItsOwn() {
     WindowFixture fixture;
-    spoil(fixture.workroom().file(), {"UPDATE piece SET program = '{' WHERE id = (SELECT min(id) FROM piece)",
-                                      "UPDATE project SET body = '[' WHERE id = (SELECT max(id) FROM project)"});
+    runSql(fixture.workroom().file(), {"UPDATE piece SET program = '{' WHERE id = (SELECT min(id) FROM piece)",
+                                       "UPDATE project SET body = '[' WHERE id = (SELECT max(id) FROM project)"});
     fixture.window().workroomStation()->refresh();
     QCoreApplication::processEvents();
     QString all;

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What becomes of a workroom when starts are cut short, disks are full, clocks are wrong and files are damaged.
 #include "support/projects.h"
+#include "support/workroom_files.h"
 
 #include "core/format/project_json.h"
 #include "workroom/exchange.h"
@@ -22,7 +23,10 @@
 #include <unistd.h>
 
 using namespace vestimen;
+using vestimen::test::bytesOf;
 using vestimen::test::odilesPullover;
+using vestimen::test::refusal;
+using vestimen::test::runSql;
 
 namespace {
 
@@ -31,36 +35,9 @@ int kills() {
     return std::max(20, qEnvironmentVariableIntValue("VESTIMEN_KILLS"));
 }
 
-QByteArray bytesOf(const QString& path) {
-    QFile file(path);
-    return file.open(QIODevice::ReadOnly) ? file.readAll() : QByteArray();
-}
-
 void write(const QString& path, const QByteArray& bytes) {
     QFile file(path);
     QVERIFY(file.open(QIODevice::WriteOnly) && file.write(bytes) == bytes.size());
-}
-
-void runSql(const QString& path, const QStringList& statements) {
-    {
-        QSqlDatabase database = QSqlDatabase::addDatabase("QSQLITE", "test");
-        database.setDatabaseName(path);
-        QVERIFY(database.open());
-        for (const QString& statement : statements) {
-            QSqlQuery query(database);
-            QVERIFY2(query.exec(statement), qPrintable(query.lastError().text()));
-        }
-    }
-    QSqlDatabase::removeDatabase("test");
-}
-
-QString refusal(const QString& path) {
-    try {
-        Workroom workroom(path);
-    } catch (const WorkroomError& error) {
-        return error.message();
-    }
-    return {};
 }
 
 /// Lets a child do something and kills it after a moment.
@@ -96,6 +73,7 @@ private slots:
     void aCopyThatFailsIsSaidAndTriedAgain();
     void aClockThatWasAheadDeletesNothing();
     void aDamagedOneIsPutBack();
+    void aCopyThatCannotBePutBackLeavesAllAsItWas();
     void whatCanBeReadIsSaved();
     void trueSentences();
     void aFullDiskIsNoDamage();
@@ -292,6 +270,25 @@ void TestSafeCopies::aDamagedOneIsPutBack() {
     QCOMPARE(bytesOf(folder_->filePath(kept[0])), damaged);
 }
 
+void TestSafeCopies::aCopyThatCannotBePutBackLeavesAllAsItWas() {
+    fill(file_);
+    { Workroom workroom(file_); }
+    const std::optional<SafeCopy> copy = newestGoodCopy(file_);
+    QVERIFY(copy.has_value());
+    const QByteArray before = bytesOf(file_);
+    write(file_ + "-wal", "the last rows");
+    // Its logs can be put aside, it cannot: something has that name in each of the next seconds.
+    for (int seconds = 0; seconds < 60; ++seconds)
+        write(folder_->filePath("workroom.replaced-" +
+                                QDateTime::currentDateTime().addSecs(seconds).toString("yyyy-MM-dd-hhmmss") +
+                                ".sqlite"),
+              "taken");
+    QVERIFY2(restoreCopy(*copy, file_).contains("could not be put aside"), "it was put back");
+    QCOMPARE(bytesOf(file_), before);
+    QCOMPARE(bytesOf(file_ + "-wal"), QByteArray("the last rows"));
+    QVERIFY(!QFile::exists(file_ + ".copying"));
+}
+
 void TestSafeCopies::whatCanBeReadIsSaved() {
     fill(file_);
     runSql(file_, {"PRAGMA journal_mode = DELETE"});
@@ -411,6 +408,16 @@ void TestSafeCopies::allOutAndAllIn() {
     QCOMPARE(out.problems, QStringList());
     QCOMPARE(out.files, 22 + 7);
     QCOMPARE(QDir(into + "/projects").entryList(QDir::Files).size(), 22);
+    {
+        // One that the workroom does not take hides none of the rest.
+        Workroom picky(folder_->filePath("picky.sqlite"));
+        runSql(picky.file(), {"CREATE TRIGGER picky BEFORE INSERT ON project WHEN NEW.name LIKE '../%' BEGIN SELECT "
+                              "RAISE(ABORT, 'not this one'); END"});
+        const Exchanged some = importAll(picky, into);
+        QCOMPARE(some.files, out.files - 1);
+        QCOMPARE(some.problems.size(), 1);
+        QVERIFY2(some.problems[0].contains("not this one"), qPrintable(some.problems[0]));
+    }
     write(into + "/letter.json", "{\"dear\": \"Odile\"}");
     write(into + "/half.json", "{\"format\": \"vestimen-project\", \"version\"");
     Workroom other(folder_->filePath("other.sqlite"));

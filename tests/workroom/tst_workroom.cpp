@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The store: there and back, append-only, safe against a kill, and polite to files that are not its own.
 #include "support/projects.h"
+#include "support/workroom_files.h"
 
 #include "core/format/project_json.h"
 #include "workroom/workroom.h"
@@ -21,35 +22,12 @@
 #include <unistd.h>
 
 using namespace vestimen;
+using vestimen::test::bytesOf;
 using vestimen::test::odilesPullover;
+using vestimen::test::refusal;
+using vestimen::test::runSql;
 
 namespace {
-
-QByteArray bytesOf(const QString& path) {
-    QFile file(path);
-    return file.open(QIODevice::ReadOnly) ? file.readAll() : QByteArray();
-}
-
-/// The sentence with which a file is refused; empty when it is opened.
-QString refusal(const QString& path) {
-    try {
-        Workroom workroom(path);
-    } catch (const WorkroomError& error) {
-        return error.message();
-    }
-    return {};
-}
-
-void runSql(const QString& path, const QString& statement) {
-    {
-        QSqlDatabase database = QSqlDatabase::addDatabase("QSQLITE", "test");
-        database.setDatabaseName(path);
-        QVERIFY(database.open());
-        QSqlQuery query(database);
-        QVERIFY2(query.exec(statement), qPrintable(query.lastError().text()));
-    }
-    QSqlDatabase::removeDatabase("test");
-}
 
 JournalRecord done(std::size_t operation, int rows) {
     return {JournalRecord::Kind::done, {operation, rows}, {}, {}};
@@ -325,7 +303,7 @@ void TestWorkroom::damagedFilesAreLeftAlone() {
 }
 
 void TestWorkroom::otherDatabasesAreLeftAlone() {
-    runSql(file_, "CREATE TABLE boats (name TEXT)");
+    runSql(file_, {"CREATE TABLE boats (name TEXT)"});
     const QByteArray before = bytesOf(file_);
     QVERIFY(refusal(file_).contains("another program"));
     QCOMPARE(bytesOf(file_), before);
@@ -333,7 +311,7 @@ void TestWorkroom::otherDatabasesAreLeftAlone() {
 
 void TestWorkroom::newerSchemasAreLeftAlone() {
     { Workroom workroom(file_); }
-    runSql(file_, "PRAGMA user_version = 9");
+    runSql(file_, {"PRAGMA user_version = 9"});
     const QByteArray before = bytesOf(file_);
     const QString text = refusal(file_);
     QVERIFY2(text.contains("newer Vestimen") && text.contains("version 9"), qPrintable(text));

@@ -146,13 +146,9 @@ void SafeCopiesDialog::exportInto(const QString& folder) {
 }
 
 void SafeCopiesDialog::importFrom(const QString& folder) {
-    try {
-        const Exchanged done = importAll(workroom_, folder);
-        hasImported_ = hasImported_ || done.files > 0;
-        report(done, tr("%1 files were read.").arg(done.files));
-    } catch (const WorkroomError& error) {
-        message_->setText(error.message());
-    }
+    const Exchanged done = importAll(workroom_, folder);
+    hasImported_ = hasImported_ || done.files > 0;
+    report(done, tr("%1 files were read.").arg(done.files));
 }
 
 } // namespace vestimen::app

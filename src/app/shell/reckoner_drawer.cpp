@@ -102,10 +102,7 @@ QWidget* ReckonerDrawer::buildLine() {
     connect(question_, &QLineEdit::textEdited, this, [this] { recalled_ = 0; });
     connect(question_, &QLineEdit::textChanged, this, &ReckonerDrawer::answer);
     connect(question_, &QLineEdit::returnPressed, this, [this] {
-        if (!answered_.isEmpty()) {
-            asked_.removeAll(answered_);
-            asked_.prepend(answered_);
-        }
+        keepAnswered();
         if (keep_->isEnabled())
             keepNote();
     });
@@ -173,13 +170,17 @@ bool ReckonerDrawer::eventFilter(QObject* watched, QEvent* event) {
     return QWidget::eventFilter(watched, event);
 }
 
+void ReckonerDrawer::keepAnswered() {
+    if (answered_.isEmpty())
+        return;
+    asked_.removeAll(answered_);
+    asked_.prepend(answered_);
+}
+
 void ReckonerDrawer::recall(int back) {
     if (recalled_ == 0) {
         typed_ = question_->text();
-        if (!answered_.isEmpty()) {
-            asked_.removeAll(answered_);
-            asked_.prepend(answered_);
-        }
+        keepAnswered();
     }
     if (back < 0 || back > asked_.size())
         return;

@@ -48,6 +48,7 @@ private:
     void answer();
     void offerChips(const std::vector<std::string>& names);
     /// The line that was asked so many answers ago, from 1; what is typed now is 0.
+    void keepAnswered();
     void recall(int back);
     void keepNote();
     void forgetNote();
