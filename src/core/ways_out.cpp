@@ -70,8 +70,8 @@ private:
             return;
         const Choices& choices = project_.choices;
         const Stitches seams(choices.seamStitches ? 2 : 0);
-        // A stitch less than the bed has, so that any parity fits.
-        const Length most = gauge->width(project_.machine.needles - seams - Stitches(1));
+        // Two stitches less than the bed has, so that any rib's form fits.
+        const Length most = gauge->width(project_.machine.needles - seams - Stitches(2));
         Project next = project_;
         const auto piece = pieceFromKey(finding_.piece);
         if (piece && isBack(*piece)) {

@@ -243,6 +243,18 @@ void TestPullover::pinsOfTheWrongParityAreRefused() {
     QVERIFY(worked.sound());
     QVERIFY(hasFinding(worked.findings, "pin_refused"));
     QCOMPARE(worked.counts->neck, Stitches(48));
+
+    project.choices.bodyWelt.kind = WeltKind::latchedRib;
+    project.pins = {{Quantity::bodyStitches, 150}};
+    const Worked ribbed = work(project);
+    QVERIFY(ribbed.sound());
+    QCOMPARE(ribbed.counts->body.count() % 3, 2);
+    const auto refused = std::ranges::find(ribbed.findings, std::string_view("pin_refused"), &Finding::code);
+    QVERIFY(refused != ribbed.findings.end());
+    const std::string said = render(refused->text);
+    QVERIFY2(said.find("must be a multiple of 3 and 2 more") != std::string::npos, said.c_str());
+    project.pins = {{Quantity::bodyStitches, 152}};
+    QCOMPARE(work(project).counts->body, Stitches(152));
 }
 
 void TestPullover::fewerLinesCanBeAskedFor() {

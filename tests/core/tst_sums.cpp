@@ -91,19 +91,16 @@ void TestSums::countByHand() {
     QVERIFY(std::abs(answer->made.mm() - 519.57) < 0.01);
     QCOMPARE(answer->below, std::optional(145));
     QCOMPARE(answer->above, 147);
-    const auto repeat = count({Length::millimetres(520), Gauge::perTenCentimetres(28.1), 12, 1});
+    const auto repeat = count({Length::millimetres(520), Gauge::perTenCentimetres(28.1), {12, 1}});
     QCOMPARE(repeat->count, 145);
     QCOMPARE(repeat->below, std::optional(133));
     QCOMPARE(repeat->above, 157);
     // Ties go upward.
     QCOMPARE(count({Length::millimetres(105), Gauge::perTenCentimetres(10)})->count, 11);
-    QCOMPARE(count({Length::millimetres(105), Gauge::perTenCentimetres(10), 1, 0, Parity::any, Rounding::down})->count,
-             10);
-    QCOMPARE(count({Length::millimetres(101), Gauge::perTenCentimetres(10), 1, 0, Parity::any, Rounding::up})->count,
-             11);
+    QCOMPARE(count({Length::millimetres(105), Gauge::perTenCentimetres(10), anyCount, Rounding::down})->count, 10);
+    QCOMPARE(count({Length::millimetres(101), Gauge::perTenCentimetres(10), anyCount, Rounding::up})->count, 11);
     // An exact fit stays, whatever the floating point makes of it.
-    QCOMPARE(count({Length::millimetres(100), Gauge::perTenCentimetres(30), 1, 0, Parity::any, Rounding::up})->count,
-             30);
+    QCOMPARE(count({Length::millimetres(100), Gauge::perTenCentimetres(30), anyCount, Rounding::up})->count, 30);
 }
 
 void TestSums::countProperty() {
@@ -113,7 +110,7 @@ void TestSums::countProperty() {
         const int multiple = *rc::gen::inRange(1, 14);
         const int plus = *rc::gen::inRange(0, multiple);
         const auto parity = *rc::gen::element(Parity::any, Parity::even, Parity::odd);
-        const auto answer = count({Length::millimetres(mm), Gauge::perTenCentimetres(gauge), multiple, plus, parity});
+        const auto answer = count({Length::millimetres(mm), Gauge::perTenCentimetres(gauge), {multiple, plus, parity}});
         const auto fits = [&](int n) {
             return n >= 1 && (n - plus) % multiple == 0 &&
                    (parity == Parity::any || (n % 2 == 0) == (parity == Parity::even));
@@ -134,11 +131,11 @@ void TestSums::countProperty() {
 }
 
 void TestSums::countWithImpossibleParity() {
-    QVERIFY(!count({Length::millimetres(520), Gauge::perTenCentimetres(28), 4, 0, Parity::odd}));
-    QVERIFY(count({Length::millimetres(520), Gauge::perTenCentimetres(28), 3, 0, Parity::odd}));
+    QVERIFY(!count({Length::millimetres(520), Gauge::perTenCentimetres(28), {4, 0, Parity::odd}}));
+    QVERIFY(count({Length::millimetres(520), Gauge::perTenCentimetres(28), {3, 0, Parity::odd}}));
     // Never less than the smallest that fits.
-    QCOMPARE(count({Length::millimetres(1), Gauge::perTenCentimetres(10), 12, 5})->count, 5);
-    QVERIFY(!count({Length::millimetres(1), Gauge::perTenCentimetres(10), 12, 5})->below);
+    QCOMPARE(count({Length::millimetres(1), Gauge::perTenCentimetres(10), {12, 5}})->count, 5);
+    QVERIFY(!count({Length::millimetres(1), Gauge::perTenCentimetres(10), {12, 5}})->below);
 }
 
 void TestSums::slopeCheckFigures_data() {

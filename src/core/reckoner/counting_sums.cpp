@@ -62,20 +62,21 @@ SumAnswer count(const Options& options) {
     CountRequest request;
     request.length = options.length("--length");
     request.gauge = options.gauge("--gauge");
-    request.multiple = options.integer("--multiple", 1, 1000, 1);
-    request.plus = options.integer("--plus", 0, 1000, 0);
-    request.parity = options.oneOf<Parity>(
+    request.form.multiple = options.integer("--multiple", 1, 1000, 1);
+    request.form.plus = options.integer("--plus", 0, 1000, 0);
+    request.form.parity = options.oneOf<Parity>(
         "--parity", {{"any", Parity::any}, {"even", Parity::even}, {"odd", Parity::odd}}, Parity::any);
     request.rounding = options.oneOf<Rounding>(
         "--round", {{"nearest", Rounding::nearest}, {"up", Rounding::up}, {"down", Rounding::down}}, Rounding::nearest);
     const auto counted = vestimen::count(request);
     if (!counted) {
         CountRequest free = request;
-        free.parity = Parity::any;
+        free.form.parity = Parity::any;
         const auto nearest = vestimen::count(free);
-        return noAnswer("parity", {"A multiple of {0} plus {1} is never {2}: {3} is the nearest that fits the repeat.",
-                                   {request.multiple, request.plus,
-                                    std::string(request.parity == Parity::even ? "even" : "odd"), nearest->count}});
+        return noAnswer("parity",
+                        {"A multiple of {0} plus {1} is never {2}: {3} is the nearest that fits the repeat.",
+                         {request.form.multiple, request.form.plus,
+                          std::string(request.form.parity == Parity::even ? "even" : "odd"), nearest->count}});
     }
     if (counted->count > 30000)
         return noAnswer("beyond_any_bed", {"{0} are more than any bed or piece has: is the length or the gauge right?",

@@ -4,6 +4,7 @@
 #include <algorithm>
 #include <cmath>
 #include <cstdlib>
+#include <numeric>
 
 namespace vestimen {
 namespace {
@@ -57,9 +58,10 @@ std::optional<RowPlaces> spread(Stitches over, Stitches change, RunEnds ends) {
     return row;
 }
 
-Stitches gathered(Stitches beside, double share) {
-    const int wanted = static_cast<int>(std::lround(beside.count() * share / 2.0)) * 2;
-    return Stitches(std::clamp(wanted, 0, beside.count() / 4 * 2));
+Stitches gathered(Stitches beside, double share, const CountForm& form) {
+    const int together = std::lcm(form.multiple, 2);
+    const int wanted = static_cast<int>(std::lround(beside.count() * share / together)) * together;
+    return Stitches(std::clamp(wanted, 0, beside.count() / (2 * together) * together));
 }
 
 std::vector<int> thin(Stitches over, int every, Side from) {

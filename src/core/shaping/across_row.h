@@ -4,6 +4,7 @@
 
 #include "core/quantity/count.h"
 #include "core/quantity/needle.h"
+#include "core/shaping/count.h"
 
 #include <optional>
 #include <vector>
@@ -26,8 +27,9 @@ std::optional<RowPlaces> spread(Stitches over, Stitches change, RunEnds ends);
 Stitches mostSpread(Stitches over, bool fewer, RunEnds ends);
 
 /// The stitches that an edge has fewer than the piece beside it: as many as the share asks for, even, so that both stay
-/// centred, and no more than can go, or be made again, at once.
-Stitches gathered(Stitches beside, double share);
+/// centred, no more than can go, or be made again, at once; and where those beside it are of a form, so is what is
+/// kept.
+Stitches gathered(Stitches beside, double share, const CountForm& form = anyCount);
 
 /// Every `every`th stitch onto its neighbour, beginning with the outermost of a side. From the left, stitch p goes onto
 /// p + 1; from the right, onto p - 1; the last one only where it has that neighbour. `every` is 2 or more. Positions

@@ -51,7 +51,7 @@ bool countSides(Counter& counter, const GarmentMeasures& m, GarmentCounts& count
         break;
     }
     counts.toWaist = counter.rows(Quantity::waistRows, "Rows from the welt to the waist",
-                                  m.waistHeight - gauge.height(counts.bodyWelt.visible + counts.hemRise), Parity::any,
+                                  m.waistHeight - gauge.height(counts.bodyWelt.visible + counts.hemRise), anyCount,
                                   "nearest whole row");
     const Rows half = rowsOf(waistStraight / 2.0);
     return stretch(counts.hem, counts.waist, counts.toWaist + half, half * 2) &&
@@ -88,19 +88,16 @@ bool countArmhole(Counter& counter, const GarmentMeasures& m, GarmentCounts& cou
 }
 
 /// Halves: of a cardigan's front less half of the opening, with a stitch at its edge for the band to hang on; panels
-/// with one for the seam down the middle. Their lower edges have the parity that the welt wants.
+/// with one for the seam down the middle. Their lower edges have the form that the welt wants.
 bool countHalves(Counter& counter, const GarmentMeasures& m, GarmentCounts& counts) {
     if (!m.frontInHalves())
         return true;
     const Choices& choices = counter.choices();
     const Stitches flare = (counts.hem - counts.body) / 2;
-    const Parity welt = weltParity(choices.bodyWelt);
-    const Parity parity = welt == Parity::any ? Parity::any
-                          : flare.isEven()    ? welt
-                                              : (welt == Parity::odd ? Parity::even : Parity::odd);
+    const CountForm form = weltForm(choices.bodyWelt.kind).shifted(-flare.count());
     const auto half = [&](Quantity quantity, const char* title, Length width) {
-        return counter.stitches(quantity, title, width, Stitches(choices.seamStitches ? 2 : 0), parity,
-                                weltParityReason(choices.bodyWelt));
+        return counter.stitches(quantity, title, width, Stitches(choices.seamStitches ? 2 : 0), form,
+                                weltReason(choices.bodyWelt.kind));
     };
     if (m.panels)
         counts.back = half(Quantity::panelStitches, "Stitches of each panel", m.width / 2.0);
@@ -137,8 +134,18 @@ bool countHalves(Counter& counter, const GarmentMeasures& m, GarmentCounts& coun
 bool countWidths(Counter& counter, const GarmentMeasures& m, GarmentCounts& counts) {
     const Choices& choices = counter.choices();
     const Stitches seams(choices.seamStitches ? 2 : 0);
+    // A rib says how many its edge has; where the sides are shaped, the body above it follows.
+    const CountForm rib = weltForm(choices.bodyWelt.kind);
+    const char* ribReason = weltReason(choices.bodyWelt.kind);
+    const bool shapedSides = m.sides != SideKind::straight;
+    const bool hemFirst = shapedSides && rib != anyCount;
+    if (hemFirst)
+        counts.hem = counter.stitches(Quantity::hemStitches, "Stitches at the hem", m.hemWidth, seams, rib, ribReason);
     counts.body = counter.stitches(Quantity::bodyStitches, "Stitches of back and front", m.width, seams,
-                                   weltParity(choices.bodyWelt), weltParityReason(choices.bodyWelt));
+                                   hemFirst ? parityOf(counts.hem) : rib,
+                                   !hemFirst             ? ribReason
+                                   : counts.hem.isEven() ? "even, as the hem is"
+                                                         : "odd, as the hem is");
     counts.upper = counts.body;
     if (m.hasArmhole()) {
         counts.upper = counter.stitches(Quantity::upperStitches, "Stitches between the armholes", m.upperWidth, seams,
@@ -153,7 +160,7 @@ bool countWidths(Counter& counter, const GarmentMeasures& m, GarmentCounts& coun
             return false;
         }
         counts.underarm = std::min(counter.stitches(Quantity::underarmStitches, "Stitches off at the underarm",
-                                                    m.underarm, Stitches(0), Parity::any, "nearest whole stitch"),
+                                                    m.underarm, Stitches(0), anyCount, "nearest whole stitch"),
                                    counts.armholeInset());
     }
     counts.neck = counter.stitches(Quantity::neckStitches, "Stitches of the neck", m.neckWidth, Stitches(0),
@@ -161,9 +168,10 @@ bool countWidths(Counter& counter, const GarmentMeasures& m, GarmentCounts& coun
                                    counts.body.isEven() ? "even, as the body is, so that the shoulders agree"
                                                         : "odd, as the body is, so that the shoulders agree");
     counts.shoulder = (counts.upper - counts.neck) / 2;
-    counts.hem = counts.body;
     const char* sameParity = counts.body.isEven() ? "even, as the body is" : "odd, as the body is";
-    if (m.sides != SideKind::straight)
+    if (!shapedSides)
+        counts.hem = counts.body;
+    else if (!hemFirst)
         counts.hem = counter.stitches(Quantity::hemStitches, "Stitches at the hem", m.hemWidth, seams,
                                       parityOf(counts.body), sameParity);
     if (m.sides == SideKind::waisted)
@@ -191,7 +199,7 @@ bool countHeights(Counter& counter, const GarmentMeasures& m, GarmentCounts& cou
     const bool sloped = m.shoulderDrop > Length();
     if (sloped)
         counts.shoulderRows = counter.rows(Quantity::shoulderRows, "Rows of the shoulder slope", m.shoulderDrop,
-                                           Parity::even, "even, two for each turn");
+                                           evenCount, "even, two for each turn");
     // Every turn puts at least one needle to hold.
     const int mostTurns = counts.shoulder.count() - (choices.shoulder == ShoulderKind::stepped ? 1 : 0);
     if (counts.shoulderRows.count() / 2 > mostTurns)
@@ -202,20 +210,20 @@ bool countHeights(Counter& counter, const GarmentMeasures& m, GarmentCounts& cou
     const bool slopes = counts.shoulderRows > Rows(0);
     const bool shortRows = choices.shoulder == ShoulderKind::shortRows;
     const bool isOdd = shortRows == choices.hasSleeves();
-    Parity parity = Parity::any;
+    CountForm parity = anyCount;
     const char* reason = "nearest whole row";
     if (slopes && m.frontInHalves()) {
-        parity = isOdd ? Parity::odd : Parity::even;
+        parity = isOdd ? oddCount : evenCount;
         reason = isOdd ? "odd, so that the halves’ necks begin where the yarn is"
                        : "even, so that the halves’ necks begin where the yarn is";
     } else if (slopes && m.hasArmhole() && choices.hasShoulders()) {
-        parity = isOdd ? Parity::odd : Parity::even;
-        reason = parity == Parity::odd ? "odd, so that both sides of an armhole have the same rows"
-                                       : "even, so that both sides of an armhole have the same rows";
+        parity = isOdd ? oddCount : evenCount;
+        reason = isOdd ? "odd, so that both sides of an armhole have the same rows"
+                       : "even, so that both sides of an armhole have the same rows";
     }
     counts.armhole = counter.rows(Quantity::armholeRows, "Rows of the armhole", m.armholeDepth, parity, reason);
     if (m.hemRise > Length())
-        counts.hemRise = counter.rows(Quantity::hemRiseRows, "Rows of the curved hem", m.hemRise, Parity::even,
+        counts.hemRise = counter.rows(Quantity::hemRiseRows, "Rows of the curved hem", m.hemRise, evenCount,
                                       "even, two for each turn");
     const auto all = count({m.length, gauge.rows});
     std::vector<Step> steps = {{{"rows in all", {}}, Rows(all->count)},

@@ -7,18 +7,25 @@
 
 namespace vestimen {
 
+bool CountForm::takes(int count) const {
+    return (count - plus) % std::max(1, multiple) == 0 &&
+           (parity == Parity::any || (count % 2 == 0) == (parity == Parity::even));
+}
+
+CountForm CountForm::shifted(int more) const {
+    if (parity == Parity::any || more % 2 == 0)
+        return {multiple, plus + more, parity};
+    return {multiple, plus + more, parity == Parity::odd ? Parity::even : Parity::odd};
+}
+
+int CountForm::period() const {
+    return parity == Parity::any ? std::max(1, multiple) : std::lcm(std::max(1, multiple), 2);
+}
+
 std::optional<CountAnswer> count(const CountRequest& request) {
-    const int multiple = std::max(1, request.multiple);
-    const auto fits = [&](int value) {
-        const bool inRepeat = ((value - request.plus) % multiple + multiple) % multiple == 0;
-        const bool inParity = request.parity == Parity::any || (value % 2 == 0) == (request.parity == Parity::even);
-        return value >= 1 && inRepeat && inParity;
-    };
-    // Repeat and parity together come round again after this many counts.
-    const int period = std::lcm(multiple, 2);
     const auto fitting = [&](int from, int direction) -> std::optional<int> {
-        for (int i = 0, value = from; i < period && value >= 1; ++i, value += direction)
-            if (fits(value))
+        for (int i = 0, value = from; i < request.form.period() && value >= 1; ++i, value += direction)
+            if (request.form.takes(value))
                 return value;
         return std::nullopt;
     };

@@ -11,13 +11,30 @@ namespace vestimen {
 enum class Parity { any, even, odd };
 enum class Rounding { nearest, up, down };
 
+/// Which counts will do: those of the form multiple · k + plus, of a parity.
+struct CountForm {
+    int multiple = 1;
+    int plus = 0;
+    Parity parity = Parity::any;
+
+    bool takes(int count) const;
+    /// The form of what has so many more.
+    CountForm shifted(int more) const;
+    /// Those of both forms come round again after so many counts.
+    int period() const;
+
+    bool operator==(const CountForm&) const = default;
+};
+
+inline constexpr CountForm anyCount;
+inline constexpr CountForm evenCount{.parity = Parity::even};
+inline constexpr CountForm oddCount{.parity = Parity::odd};
+
 /// A length as a whole number of stitches or rows (craft 7).
 struct CountRequest {
     Length length;
     Gauge gauge = Gauge::perTenCentimetres(28.0);
-    int multiple = 1; ///< the count is multiple · k + plus
-    int plus = 0;
-    Parity parity = Parity::any;
+    CountForm form = {};
     Rounding rounding = Rounding::nearest; ///< ties go upward
 };
 
@@ -30,7 +47,7 @@ struct CountAnswer {
     int above = 0;
 };
 
-/// At least 1 (never less than the smallest count that fits repeat and parity). Nothing when no count fits both.
+/// At least 1 (never less than the smallest count of the form). Nothing when no count is of the form.
 std::optional<CountAnswer> count(const CountRequest& request);
 
 } // namespace vestimen

@@ -12,12 +12,26 @@ namespace {
 /// Default tolerance of a slope: half a stitch over the best, or this, whichever is larger (craft 8).
 constexpr Length slopeTolerance = Length::millimetres(3);
 
+const char* refusal(const CountForm& form) {
+    if (form.multiple > 1)
+        return "The pinned {0} of {1} must be a multiple of {3} and {4} more: {2} is used.";
+    switch (form.parity) {
+    case Parity::even:
+        return "The pinned {0} of {1} must be even: {2} is used.";
+    case Parity::odd:
+        return "The pinned {0} of {1} must be odd: {2} is used.";
+    case Parity::any:
+        break;
+    }
+    return "The pinned {0} of {1} cannot be: {2} is used.";
+}
+
 } // namespace
 
-Stitches Counter::stitches(Quantity quantity, const char* title, Length width, Stitches seams, Parity parity,
-                           const char* parityReason) {
+Stitches Counter::stitches(Quantity quantity, const char* title, Length width, Stitches seams, CountForm form,
+                           const char* reason) {
     Reckoning reckoning{title, {}, {}};
-    const CountRequest request{width + gauge_.stitches.unit() * seams.count(), gauge_.stitches, 1, 0, parity};
+    const CountRequest request{width + gauge_.stitches.unit() * seams.count(), gauge_.stitches, form};
     const auto answer = count(request);
     reckoning.steps.reserve(6);
     reckoning.steps.push_back({{"wide", {}}, width});
@@ -25,31 +39,31 @@ Stitches Counter::stitches(Quantity quantity, const char* title, Length width, S
         {{"÷ {0} a stitch", {Figure{gauge_.stitches.unit().mm(), 3, "mm"}}}, Figure{gauge_.stitches.over(width), 2}});
     if (seams.count() > 0)
         reckoning.steps.push_back({{"and {0} for the seams", {seams}}, Figure{answer->exact, 2}});
-    reckoning.steps.push_back({{parityReason, {}}, answer->count});
-    return Stitches(settled(quantity, *answer, gauge_.stitches, std::move(reckoning), parity));
+    reckoning.steps.push_back({{reason, {}}, answer->count});
+    return Stitches(settled(quantity, *answer, gauge_.stitches, std::move(reckoning), form));
 }
-Rows Counter::rows(Quantity quantity, const char* title, Length length, Parity parity, const char* parityReason) {
+Rows Counter::rows(Quantity quantity, const char* title, Length length, CountForm form, const char* reason) {
     Reckoning reckoning{title, {}, {}};
-    const auto answer = count({length, gauge_.rows, 1, 0, parity});
+    const auto answer = count({length, gauge_.rows, form});
     reckoning.steps.reserve(6);
     reckoning.steps.push_back({{"long", {}}, length});
     reckoning.steps.push_back({{"÷ {0} a row", {Figure{gauge_.rows.unit().mm(), 3, "mm"}}}, Figure{answer->exact, 2}});
-    reckoning.steps.push_back({{parityReason, {}}, answer->count});
-    return Rows(settled(quantity, *answer, gauge_.rows, std::move(reckoning), parity));
+    reckoning.steps.push_back({{reason, {}}, answer->count});
+    return Rows(settled(quantity, *answer, gauge_.rows, std::move(reckoning), form));
 }
 WeltCounts Counter::welt(Quantity quantity, const char* title, const Welt& welt) {
     WeltCounts counts{welt.kind, {}, {}, {}, choices().acrossWay};
     switch (welt.kind) {
     case WeltKind::foldedHem:
     case WeltKind::mockRib:
-        counts.knitted = rows(quantity, title, welt.depth * 2.0, Parity::even, "twice the depth, even, to be folded");
+        counts.knitted = rows(quantity, title, welt.depth * 2.0, evenCount, "twice the depth, even, to be folded");
         // A folded hem is closed by one row through both layers.
         counts.visible = counts.knitted / 2 + Rows(welt.kind == WeltKind::foldedHem ? 1 : 0);
         break;
     case WeltKind::latchedRib:
     case WeltKind::twoBedRib:
         counts.knitted = counts.visible =
-            rows(quantity, title, welt.depth, Parity::even, "even, so that the carriage comes back");
+            rows(quantity, title, welt.depth, evenCount, "even, so that the carriage comes back");
         break;
     case WeltKind::rolled:
         break;
@@ -58,7 +72,7 @@ WeltCounts Counter::welt(Quantity quantity, const char* title, const Welt& welt)
 }
 
 void Counter::gather(WeltCounts& welt, Stitches beside, double share, Quantity quantity) {
-    welt.gathered = gathered(beside, share);
+    welt.gathered = gathered(beside, share, weltForm(welt.kind));
     if (welt.gathered > Stitches(0))
         working(quantity).steps.push_back(
             {{"gathered into its edge, {0} fewer", {welt.gathered}}, beside - welt.gathered});
@@ -71,7 +85,7 @@ Rows Counter::remainder(Quantity quantity, const char* title, std::vector<Step> 
     answer.made = gauge_.rows.unit() * value;
     answer.below = value - 1;
     answer.above = value + 1;
-    return Rows(settled(quantity, answer, gauge_.rows, std::move(reckoning), Parity::any));
+    return Rows(settled(quantity, answer, gauge_.rows, std::move(reckoning), anyCount));
 }
 void Counter::error(const char* code, Phrase text, PieceKind piece) {
     result_.findings.push_back({Severity::error, code, std::move(text), key(piece)});
@@ -84,11 +98,11 @@ void Counter::warning(const char* code, Phrase text, PieceKind piece) {
 bool Counter::fitsBed(Stitches stitches, PieceKind piece) {
     if (stitches <= project_.machine.needles)
         return true;
-    // With room for the seams and for either parity, rounded down: it does fit then.
+    // With room for the seams and for what a rib's form adds, rounded down: it does fit then.
     const Stitches seams(2);
     const Length wide = gauge_.width(stitches - seams);
     const double fitting =
-        std::floor(1000.0 * (project_.machine.needles - seams - Stitches(1)).count() / wide.mm()) / 10.0;
+        std::floor(1000.0 * (project_.machine.needles - seams - Stitches(2)).count() / wide.mm()) / 10.0;
     // Each has a stitch more at its edges, and perhaps one for its parity.
     const bool panelsFit = stitches / 2 + Stitches(3) <= project_.machine.needles;
     error("too_wide",
@@ -102,21 +116,19 @@ bool Counter::fitsBed(Stitches stitches, PieceKind piece) {
           piece);
     return false;
 }
-int Counter::settled(Quantity quantity, const CountAnswer& answer, Gauge gauge, Reckoning reckoning, Parity parity) {
+int Counter::settled(Quantity quantity, const CountAnswer& answer, Gauge gauge, Reckoning reckoning, CountForm form) {
     int value = answer.count;
     if (const auto pin = project_.pins.find(quantity); pin != project_.pins.end() && pin->second != value) {
-        const bool parityFits = parity == Parity::any || (pin->second % 2 == 0) == (parity == Parity::even);
-        if (pin->second >= 1 && pin->second <= 2000 && parityFits) {
+        if (pin->second >= 1 && pin->second <= 2000 && form.takes(pin->second)) {
             const Length cost = gauge.unit() * (pin->second - answer.count);
             reckoning.steps.push_back({{"pinned by you; it costs", {}}, cost});
             value = pin->second;
         } else {
-            result_.findings.push_back({Severity::warning,
-                                        "pin_refused",
-                                        {parity == Parity::even  ? "The pinned {0} of {1} must be even: {2} is used."
-                                         : parity == Parity::odd ? "The pinned {0} of {1} must be odd: {2} is used."
-                                                                 : "The pinned {0} of {1} cannot be: {2} is used.",
-                                         {std::string(reckoning.title), pin->second, value}}});
+            result_.findings.push_back(
+                {Severity::warning,
+                 "pin_refused",
+                 {refusal(form),
+                  {std::string(reckoning.title), pin->second, value, form.multiple, form.plus % form.multiple}}});
         }
     }
     if (answer.below)
@@ -126,15 +138,35 @@ int Counter::settled(Quantity quantity, const CountAnswer& answer, Gauge gauge, 
     result_.workings[quantity] = std::move(reckoning);
     return value;
 }
-Parity parityOf(Stitches stitches) {
-    return stitches.isEven() ? Parity::even : Parity::odd;
+CountForm parityOf(Stitches stitches) {
+    return stitches.isEven() ? evenCount : oddCount;
 }
 
-Parity weltParity(const Welt& welt) {
-    return welt.kind == WeltKind::mockRib ? Parity::odd : Parity::any;
+CountForm weltForm(WeltKind welt) {
+    switch (welt) {
+    case WeltKind::mockRib:
+        return oddCount;
+    case WeltKind::latchedRib:
+        return {.multiple = 3, .plus = 2};
+    case WeltKind::foldedHem:
+    case WeltKind::twoBedRib:
+    case WeltKind::rolled:
+        break;
+    }
+    return anyCount;
 }
-const char* weltParityReason(const Welt& welt) {
-    return welt.kind == WeltKind::mockRib ? "odd, so that the rib begins and ends alike" : "nearest whole stitch";
+const char* weltReason(WeltKind welt) {
+    switch (welt) {
+    case WeltKind::mockRib:
+        return "odd, so that the rib begins and ends alike";
+    case WeltKind::latchedRib:
+        return "threes and two more, so that the rib begins and ends alike";
+    case WeltKind::foldedHem:
+    case WeltKind::twoBedRib:
+    case WeltKind::rolled:
+        break;
+    }
+    return "nearest whole stitch";
 }
 
 double tolerance(const FabricGauge& gauge) {

@@ -17,11 +17,12 @@ public:
     Counter(const Project& project, const FabricGauge& gauge, CountedGarment& result)
         : project_(project), gauge_(gauge), result_(result) {}
 
-    Stitches stitches(Quantity quantity, const char* title, Length width, Stitches seams, Parity parity,
-                      const char* parityReason);
-    Rows rows(Quantity quantity, const char* title, Length length, Parity parity, const char* parityReason);
+    Stitches stitches(Quantity quantity, const char* title, Length width, Stitches seams, CountForm form,
+                      const char* reason);
+    Rows rows(Quantity quantity, const char* title, Length length, CountForm form, const char* reason);
     WeltCounts welt(Quantity quantity, const char* title, const Welt& welt);
-    /// Takes a share of the stitches beside it away from a welt, and says so in the working of those stitches.
+    /// Takes a share of the stitches beside it away from a welt, and says so in the working of those stitches. They are
+    /// of the welt's form, and so is what it keeps.
     void gather(WeltCounts& welt, Stitches beside, double share, Quantity quantity);
     /// A count that is what others leave over.
     Rows remainder(Quantity quantity, const char* title, std::vector<Step> steps, int value);
@@ -41,17 +42,19 @@ public:
     const FabricGauge& gauge() const { return gauge_; }
 
 private:
-    int settled(Quantity quantity, const CountAnswer& answer, Gauge gauge, Reckoning reckoning, Parity parity);
+    int settled(Quantity quantity, const CountAnswer& answer, Gauge gauge, Reckoning reckoning, CountForm form);
 
     const Project& project_;
     const FabricGauge& gauge_;
     CountedGarment& result_;
 };
 
-Parity parityOf(Stitches stitches);
-/// A mock rib begins and ends with a working needle.
-Parity weltParity(const Welt& welt);
-const char* weltParityReason(const Welt& welt);
+/// Even as these are, or odd.
+CountForm parityOf(Stitches stitches);
+/// The stitches of a welt that begins and ends alike: a mock rib with a working needle, a latched rib with two plain
+/// columns (craft 12).
+CountForm weltForm(WeltKind welt);
+const char* weltReason(WeltKind welt);
 /// The default tolerance of a shaping over the best that is possible, in stitches (craft 8).
 double tolerance(const FabricGauge& gauge);
 /// What an ideal says from its second row on: the first is knitted between the two sides' first steps.

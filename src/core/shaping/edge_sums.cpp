@@ -4,8 +4,8 @@
 namespace vestimen {
 
 HemRows hem(Length depth, Gauge rows, bool folded, bool even) {
-    const auto parity = folded || even ? Parity::even : Parity::any;
-    const auto answer = count({.length = depth * (folded ? 2.0 : 1.0), .gauge = rows, .parity = parity});
+    const CountForm form = folded || even ? evenCount : anyCount;
+    const auto answer = count({.length = depth * (folded ? 2.0 : 1.0), .gauge = rows, .form = form});
     HemRows result{answer->exact, Rows(answer->count), std::nullopt};
     if (folded)
         result.foldRow = result.rows / 2;

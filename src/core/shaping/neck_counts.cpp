@@ -62,19 +62,19 @@ private:
     bool countDepth(Length depth) {
         const Rows slope = counts_.shoulderRows;
         const bool inSlope = sloped() && !stepped() && counter_.gauge().rows.over(depth) < slope.count() - 0.5;
-        Parity parity = Parity::any;
+        CountForm parity = anyCount;
         const char* reason = "nearest whole row";
         if (half_ && inSlope) {
-            parity = Parity::odd;
+            parity = oddCount;
             reason = "odd, so that the neck begins with the carriage at the armhole";
         } else if (stepped() || inSlope) {
-            parity = Parity::even;
+            parity = evenCount;
             reason = "even, so that both shoulders have the same steps";
         } else if (sloped()) {
-            parity = Parity::odd;
+            parity = oddCount;
             reason = "odd, so that front and back shoulders begin in the same row";
         } else if (half_) {
-            parity = counts_.armhole.isEven() == counter_.choices().hasSleeves() ? Parity::even : Parity::odd;
+            parity = counts_.armhole.isEven() == counter_.choices().hasSleeves() ? evenCount : oddCount;
             reason = "so that the neck begins with the carriage at the armhole";
         }
         neck_.depth =
@@ -88,7 +88,7 @@ private:
                            : sloped()         ? slope + Rows(1)
                                               : Rows(4);
         const Rows most = inSlope ? std::min(above, slope - Rows(half_ ? 1 : 2)) : above;
-        if (neck_.depth < least || neck_.depth > most || (parity == Parity::odd && !inSlope && neck_.depth < slope))
+        if (neck_.depth < least || neck_.depth > most || (parity == oddCount && !inSlope && neck_.depth < slope))
             return refuse(least, most);
         neck_.slopeBefore = std::max(Rows(0), slope - neck_.depth);
         neck_.rows = neck_.depth;

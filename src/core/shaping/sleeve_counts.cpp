@@ -98,10 +98,12 @@ bool countSleeve(Counter& counter, const GarmentMeasures& m, GarmentCounts& coun
     const FabricGauge& gauge = counter.gauge();
     const Stitches seams(choices.seamStitches ? 2 : 0);
     counts.wrist = counter.stitches(Quantity::wristStitches, "Stitches at the wrist", m.wrist, seams,
-                                    weltParity(choices.cuff), weltParityReason(choices.cuff));
-    counts.sleeveTop = counter.stitches(Quantity::sleeveTopStitches, "Stitches of the sleeve top", m.sleeveTop, seams,
-                                        parityOf(counts.wrist),
-                                        counts.wrist.isEven() ? "even, as the wrist is" : "odd, as the wrist is");
+                                    weltForm(choices.cuff.kind), weltReason(choices.cuff.kind));
+    // A straight sleeve is as wide at its top as its cuff made the wrist.
+    const Length top = m.wrist < m.sleeveTop ? m.sleeveTop : gauge.width(counts.wrist - seams);
+    counts.sleeveTop =
+        counter.stitches(Quantity::sleeveTopStitches, "Stitches of the sleeve top", top, seams, parityOf(counts.wrist),
+                         counts.wrist.isEven() ? "even, as the wrist is" : "odd, as the wrist is");
     bool sound = counter.fitsBed(counts.sleeveTop, PieceKind::leftSleeve);
     if (choices.sleevesKnittedDown() &&
         (counts.sleeveTop - counts.underarm * 2).count() > 2 * counts.armholeRowsHung().count()) {

@@ -53,7 +53,7 @@ bool countNeckTrim(Counter& counter, const GarmentMeasures& m, GarmentCounts& co
         trim.steps.push_back({{"in two parts, the first of", {}}, counts.trimFirst});
     }
     counts.trimRows = counter.rows(Quantity::trimRows, "Rows of the neck trim", counter.choices().neckTrimDepth * 2.0,
-                                   Parity::even, "twice the depth, even, to be folded");
+                                   evenCount, "twice the depth, even, to be folded");
     const Length open = counter.gauge().width(counts.trim);
     if (!m.isCardigan() && open * trimStretch < m.headGirth)
         counter.warning("head_tight",
@@ -79,7 +79,7 @@ bool countArmTrim(Counter& counter, GarmentCounts& counts) {
     const BandCounts edge = band(counts.armholeEdge - gauge.width(counts.underarm), depth, gauge, true);
     counts.armTrimEdge = std::min(edge.needles, counts.armholeRowsHung());
     counts.armTrim = (counts.armTrimEdge + counts.underarm) * 2;
-    counts.armTrimRows = counter.rows(Quantity::armTrimRows, "Rows of the armhole trim", depth * 2.0, Parity::even,
+    counts.armTrimRows = counter.rows(Quantity::armTrimRows, "Rows of the armhole trim", depth * 2.0, evenCount,
                                       "twice the depth, even, to be folded");
     Reckoning& trim = counter.working(Quantity::armTrimStitches);
     trim.title = "Stitches of the armhole trim";
@@ -99,7 +99,7 @@ bool countBand(Counter& counter, GarmentCounts& counts) {
     counts.bandEdge = along(counts.frontEdge());
     const Stitches end = along(counts.trimRows / 2);
     counts.band = counts.bandEdge + end;
-    counts.bandRows = counter.rows(Quantity::bandRows, "Rows of the band", choices.bandDepth * 2.0, Parity::even,
+    counts.bandRows = counter.rows(Quantity::bandRows, "Rows of the band", choices.bandDepth * 2.0, evenCount,
                                    "twice the depth, even, to be folded");
     Reckoning& working = counter.working(Quantity::bandStitches);
     working.title = "Stitches of the band";
