@@ -4,7 +4,9 @@
 
 #include "app/window_fixture.h"
 
-#include "app/knit/knit_dialogs.h"
+#include "app/knit/knit_station.h"
+
+#include <QSpinBox>
 
 #include <functional>
 
@@ -26,14 +28,31 @@ inline void knitUntil(KnitStation* knit, const std::function<bool(const Knitting
         QTest::keyClick(knit, Qt::Key_Space);
 }
 
-/// Answers the next dialog of a kind, while the key that opened it still waits for it.
-template<class Dialog> void whenAsked(const std::function<void(Dialog*)>& answer) {
-    QTimer::singleShot(0, [answer] {
-        for (QWidget* each : QApplication::topLevelWidgets())
-            if (auto* dialog = qobject_cast<Dialog*>(each); dialog && dialog->isVisible())
-                return answer(dialog);
-        QFAIL("nothing was asked");
-    });
+/// The open question's field.
+template<class Field> Field* asked(KnitStation* knit) {
+    return knit->question()->form() ? knit->question()->form()->findChild<Field*>() : nullptr;
+}
+
+/// A number in place of the one that is there, and Enter.
+inline void answerNumber(KnitStation* knit, int number) {
+    auto* field = asked<QSpinBox>(knit);
+    QVERIFY(field && field->hasFocus());
+    QTest::keyClicks(field, QString::number(number));
+    QTest::keyClick(field, Qt::Key_Return);
+}
+
+/// Words, and Enter.
+inline void answerWords(KnitStation* knit, const QString& words) {
+    auto* field = asked<QLineEdit>(knit);
+    QVERIFY(field && field->hasFocus());
+    QTest::keyClicks(field, words);
+    QTest::keyClick(field, Qt::Key_Return);
+}
+
+/// The mistake's digit, its side's, and that of the remedy.
+inline void answerDigits(KnitStation* knit, const char* digits) {
+    for (; *digits != 0; ++digits)
+        QTest::keyClick(knit, *digits);
 }
 
 inline QString texts(QWidget* parent) {

@@ -1,11 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The machine screen: a whole pullover from cast on to bind off, what goes wrong on the way, and the row counter.
 #include "app/knit_fixture.h"
+
+#include "app/knit/knit_settings_form.h"
 #include "core/record/pace.h"
 #include "support/stand_in.h"
 
 #include <QElapsedTimer>
-#include <QInputDialog>
 #include <QRegularExpression>
 #include <QSignalSpy>
 
@@ -30,6 +31,8 @@ private slots:
     void theCounterAsks();
     void aFloodMovesNothing();
     void aRowKnittedWhileAskingIsKept();
+    void questionsAreAnsweredByKeys();
+    void aQuestionOfTheMachineWaits();
     void aRowIsSetByHand();
     void theDraftIsTakenOver();
     void aSecondWindowLooksOn();
@@ -72,14 +75,10 @@ void TestKnitStation::theWholePullover() {
             knitUntil(knit, shaped);
             const int row = knit->state()->bed().counter();
             const auto before = knit->state()->bed().occupied().size();
-            whenAsked<MistakeDialog>([](MistakeDialog* dialog) {
-                dialog->mistake()->setCurrentIndex(int(MistakeDialog::Mistake::tooMany));
-                dialog->side()->setCurrentIndex(0);
-                QVERIFY(dialog->carryButton()->isEnabled());
-                QVERIFY2(dialog->words().contains("Or carry it"), qPrintable(dialog->words()));
-                QTest::mouseClick(dialog->carryButton(), Qt::LeftButton);
-            });
             QTest::keyClick(knit, Qt::Key_M);
+            answerDigits(knit, "11"); // once too often, at the left
+            QVERIFY2(knit->question()->words().contains("Or carry it"), qPrintable(knit->question()->words()));
+            answerDigits(knit, "2"); // carry it
             QCOMPARE(knit->state()->bed().counter(), row);
             QCOMPARE(knit->state()->bed().occupied().size(), before + 1);
             QVERIFY(texts(knit).contains("once too often"));
@@ -89,11 +88,8 @@ void TestKnitStation::theWholePullover() {
             knitUntil(knit, [](const KnittingState& state) { return state.bed().counter() >= 120; });
             const int row = knit->state()->bed().counter();
             const Side carriage = knit->state()->bed().carriage();
-            whenAsked<QInputDialog>([](QInputDialog* dialog) {
-                dialog->setIntValue(5);
-                dialog->accept();
-            });
             QTest::keyClick(knit, Qt::Key_U);
+            answerNumber(knit, 5);
             QCOMPARE(knit->state()->bed().counter(), row - 5);
             QCOMPARE(knit->state()->bed().carriage(), opposite(carriage));
             QVERIFY(fixture.window().message().contains("5 rows unravelled"));
@@ -300,29 +296,110 @@ void TestKnitStation::aRowKnittedWhileAskingIsKept() {
     const int passes = knit->state()->passesDone();
     const auto to =
         knit->state()->bed().carriage() == Side::left ? CounterReading::To::right : CounterReading::To::left;
-    whenAsked<MistakeDialog>([knit, to](MistakeDialog* dialog) {
-        emit knit->counter()->heard({1, 1000, to}); // the carriage goes across while the question stands
-        dialog->mistake()->setCurrentIndex(int(MistakeDialog::Mistake::wrongRows));
-        QTest::mouseClick(dialog->unravelButton(), Qt::LeftButton);
-    });
     QTest::keyClick(knit, Qt::Key_M);
+    answerDigits(knit, "5");                    // some rows are wrong
+    emit knit->counter()->heard({1, 1000, to}); // the carriage goes across while the question stands
+    answerNumber(knit, 1);
     QCOMPARE(knit->state()->passesDone(), passes + 1);
     QVERIFY(fixture.window().message().contains("knitted meanwhile"));
+}
+
+void TestKnitStation::questionsAreAnsweredByKeys() {
+    WindowFixture fixture;
+    KnitStation* knit = beginPiece(fixture, PieceKind::leftSleeve);
+    knitUntil(knit, [](const KnittingState& state) { return state.bed().counter() >= 87; });
+    const ProgramPlace place = knit->state()->place();
+    AskCard* card = knit->question();
+    const auto chosen = [card] {
+        for (QPushButton* each : card->buttons())
+            if (each->objectName() == "primary")
+                return each->accessibleName();
+        return QString();
+    };
+    QTest::keyClick(knit, Qt::Key_M);
+    QVERIFY(card->isVisible());
+    QCOMPARE(chosen(), QString("The last shaping was done once too often"));
+    QTest::keyClick(knit, Qt::Key_Down); // two columns
+    QCOMPARE(chosen(), QString("A stitch has dropped"));
+    QTest::keyClick(knit, Qt::Key_Right);
+    QTest::keyClick(knit, Qt::Key_Up);
+    QCOMPARE(chosen(), QString("The last shaping was left out"));
+    QTest::keyClick(knit, Qt::Key_Return);
+    QVERIFY2(card->question().contains("left out: on which side"), qPrintable(card->question()));
+    QTest::keyClick(knit, Qt::Key_7); // there are two
+    QVERIFY(card->question().contains("on which side"));
+    QTest::keyClick(knit, Qt::Key_Escape);
+    QVERIFY(!card->isOpen() && !card->isVisible());
+    // What was asked for by mistake costs no row, and leaves the keyboard at the machine.
+    for (const Qt::Key key : {Qt::Key_M, Qt::Key_U, Qt::Key_C, Qt::Key_N, Qt::Key_S}) {
+        QTest::keyClick(knit, key);
+        QVERIFY(card->isOpen());
+        QTest::keyClick(QApplication::focusWidget(), Qt::Key_Escape);
+        QVERIFY(!card->isOpen());
+        QVERIFY(knit->hasFocus());
+    }
+    QTest::keyClick(knit, Qt::Key_M);
+    QTest::keyClick(knit, Qt::Key_Space);
+    QVERIFY(!card->isOpen());
+    QVERIFY(knit->state()->place() == place);
+    QCOMPARE(knit->state()->remarks().size(), 0);
+    QTest::keyClick(knit, Qt::Key_Space);
+    QVERIFY(knit->state()->place() != place);
+}
+
+void TestKnitStation::aQuestionOfTheMachineWaits() {
+    WindowFixture fixture;
+    KnitStation* knit = beginPiece(fixture, PieceKind::leftSleeve);
+    knitUntil(knit, [](const KnittingState& state) { return state.bed().counter() >= 87; });
+    const int passes = knit->state()->passesDone();
+    AskCard* card = knit->question();
+    auto goesWrong = [knit, at = qint64{1000}]() mutable {
+        at += 5000;
+        const bool left = knit->state()->bed().carriage() == Side::left;
+        emit knit->counter()->heard({static_cast<int>(at / 5000), at, left ? CounterReading::To::left : CounterReading::To::right});
+    };
+    QTest::keyClick(knit, Qt::Key_N);
+    auto* note = asked<QLineEdit>(knit);
+    QTest::keyClicks(note, "a knot");
+    goesWrong();
+    QVERIFY(note->hasFocus());
+    QTest::keyClicks(note, " here");
+    QTest::keyClick(note, Qt::Key_Return);
+    QCOMPARE(knit->state()->remarks().size(), 1);
+    QVERIFY(knit->hasFocus());
+    QVERIFY2(card->question().contains("where it already stands"), qPrintable(card->question()));
+    // A key that was on its way is no answer; the same key later is.
+    QTest::keyClick(knit, Qt::Key_Right);
+    QTest::keyClick(knit, Qt::Key_Return);
+    QVERIFY(card->isOpen());
+    QTest::qWait(800);
+    QTest::keyClick(knit, Qt::Key_Return);
+    QVERIFY(!card->isOpen());
+    QCOMPARE(knit->state()->passesDone(), passes + 1); // it was counted
+    goesWrong();
+    QVERIFY(card->isOpen());
+    QTest::keyClick(knit, Qt::Key_1);
+    QVERIFY(!card->isOpen());
+    QCOMPARE(knit->state()->passesDone(), passes + 1);
 }
 
 void TestKnitStation::aRowIsSetByHand() {
     WindowFixture fixture;
     KnitStation* knit = beginPiece(fixture, PieceKind::back);
     knitUntil(knit, [](const KnittingState& state) { return state.bed().counter() == 90; });
-    whenAsked<CounterDialog>([](CounterDialog* dialog) {
-        QCOMPARE(dialog->row()->value(), 90);
-        dialog->row()->setValue(dialog->row()->maximum() + 50); // never beyond what this counter counts
-        QCOMPARE(dialog->row()->value(), dialog->row()->maximum());
-        dialog->row()->setValue(97);
-        dialog->why()->setText("the cord slipped off");
-        dialog->accept();
-    });
     QTest::keyClick(knit, Qt::Key_C);
+    auto* row = asked<QSpinBox>(knit);
+    QVERIFY(row && row->hasFocus());
+    QCOMPARE(row->value(), 90);
+    row->setValue(row->maximum() + 50); // never beyond what this counter counts
+    QCOMPARE(row->value(), row->maximum());
+    row->selectAll();
+    QTest::keyClicks(row, "97");
+    QTest::keyClick(row, Qt::Key_Tab);
+    const auto fields = knit->question()->form()->findChildren<QLineEdit*>();
+    QVERIFY(fields.back()->hasFocus());
+    QTest::keyClicks(fields.back(), "the cord slipped off");
+    QTest::keyClick(fields.back(), Qt::Key_Return);
     QCOMPARE(knit->state()->bed().counter(), 97);
     QVERIFY(texts(knit).contains("the cord slipped off"));
     const auto journal = fixture.workroom().journal(knit->state()->piece().id);
@@ -485,18 +562,13 @@ void TestKnitStation::marksAndPausesAreKept() {
     knitUntil(knit, [](const KnittingState& state) { return state.bed().counter() == 20; });
     QTest::keyClick(knit, Qt::Key_X);
     QVERIFY(texts(knit).contains("last: a mark"));
-    whenAsked<QInputDialog>([](QInputDialog* dialog) {
-        dialog->setTextValue("a knot in the yarn");
-        dialog->accept();
-    });
     QTest::keyClick(knit, Qt::Key_N);
+    answerWords(knit, "a knot in the yarn");
     QVERIFY(texts(knit).contains("last: a knot in the yarn"));
-    whenAsked<MistakeDialog>([](MistakeDialog* dialog) {
-        dialog->mistake()->setCurrentIndex(int(MistakeDialog::Mistake::droppedStitch));
-        QVERIFY(dialog->words().contains("rung by rung"));
-        QTest::mouseClick(dialog->rememberButton(), Qt::LeftButton);
-    });
     QTest::keyClick(knit, Qt::Key_M);
+    answerDigits(knit, "3"); // a stitch has dropped
+    QVERIFY(knit->question()->words().contains("rung by rung"));
+    answerDigits(knit, "1");
     QCOMPARE(knit->state()->remarks().size(), 3);
 }
 
@@ -675,19 +747,12 @@ void TestKnitStation::theSecondIsKnittedLikeTheFirst() {
     WindowFixture fixture;
     KnitStation* knit = beginPiece(fixture, PieceKind::leftSleeve);
     knitUntil(knit, [](const KnittingState& state) { return state.bed().counter() >= 40; });
-    whenAsked<QInputDialog>([](QInputDialog* dialog) {
-        dialog->setTextValue("a knot in the yarn");
-        dialog->accept();
-    });
     QTest::keyClick(knit, Qt::Key_N);
+    answerWords(knit, "a knot in the yarn");
     const int noted = knit->state()->passesDone();
     knitUntil(knit, [](const KnittingState& state) { return state.bed().counter() >= 87; });
-    whenAsked<MistakeDialog>([](MistakeDialog* dialog) {
-        dialog->mistake()->setCurrentIndex(int(MistakeDialog::Mistake::tooFew));
-        dialog->side()->setCurrentIndex(1);
-        QTest::mouseClick(dialog->carryButton(), Qt::LeftButton);
-    });
     QTest::keyClick(knit, Qt::Key_M);
+    answerDigits(knit, "222"); // left out, at the right, carry it
     const Program made = knit->state()->program();
     knitUntil(knit, [](const KnittingState&) { return false; });
     QTest::keyClick(knit, Qt::Key_P);
@@ -778,12 +843,15 @@ void TestKnitStation::restIsRemindedOf() {
 void TestKnitStation::settingsAreKept() {
     WindowFixture fixture;
     KnitStation* knit = beginPiece(fixture, PieceKind::back);
-    whenAsked<KnitSettingsDialog>([](KnitSettingsDialog* dialog) {
-        dialog->confirm()->setCurrentIndex(int(Confirm::shaping));
-        dialog->port()->setCurrentText("/nowhere/at/all");
-        dialog->accept();
-    });
     QTest::keyClick(knit, Qt::Key_S);
+    auto* form = qobject_cast<KnitSettingsForm*>(knit->question()->form());
+    QVERIFY(form && form->confirm()->hasFocus());
+    QTest::keyClick(form->confirm(), Qt::Key_Right); // shaping alone
+    QTest::keyClick(form->confirm(), Qt::Key_Down);
+    QVERIFY(form->port()->hasFocus());
+    QTest::keyClicks(form->port(), "/nowhere/at/all");
+    QTest::keyClick(form->port(), Qt::Key_Return);
+    QVERIFY(!knit->question()->isOpen());
     QCOMPARE(knit->counter()->port(), QString("/nowhere/at/all"));
     QCOMPARE(knit->counter()->state(), DeviceLine::State::waiting); // for as long as it takes
     fixture.restart();

@@ -2,6 +2,8 @@
 // What is heard at the machine: the tones as sound, the module that plays and speaks, and when the screen does.
 #include "app/knit_fixture.h"
 
+#include "app/knit/knit_settings_form.h"
+
 #include <QSet>
 
 #include <cmath>
@@ -194,17 +196,17 @@ void TestSound::settingsOfferSounds() {
     KnitSettings settings;
     settings.sound.source = {"vestimen-stand-in", "nowhere"};
     knit->useSettings(settings);
-    whenAsked<KnitSettingsDialog>([](KnitSettingsDialog* dialog) {
-        QVERIFY(dialog->soundMissing().isEmpty());
-        QTest::mouseClick(dialog->speech(), Qt::LeftButton, {}, {8, dialog->speech()->height() / 2});
-        QVERIFY(dialog->speech()->isChecked());
-        QVERIFY(dialog->soundMissing().isEmpty());
-        dialog->tone(Tone::doNow)->setChecked(true);
-        dialog->tone(Tone::wrongSide)->setChecked(true);
-        QVERIFY(dialog->soundMissing().contains("no loudspeaker"));
-        dialog->accept();
-    });
     QTest::keyClick(knit, Qt::Key_S);
+    auto* form = qobject_cast<KnitSettingsForm*>(knit->question()->form());
+    QVERIFY(form);
+    QVERIFY(form->soundMissing().isEmpty());
+    QTest::mouseClick(form->speech(), Qt::LeftButton, {}, {8, form->speech()->height() / 2});
+    QVERIFY(form->speech()->isChecked());
+    QVERIFY(form->soundMissing().isEmpty());
+    QTest::keyClick(form->tone(Tone::doNow), Qt::Key_Right);
+    QTest::keyClick(form->tone(Tone::wrongSide), Qt::Key_Space);
+    QVERIFY(form->soundMissing().contains("no loudspeaker"));
+    QTest::keyClick(form->tone(Tone::doNow), Qt::Key_Return);
     const KnitSettings kept = KnitSettings::read(fixture.workroom());
     QVERIFY(kept.sound.speech);
     for (const Tone tone : allTones)

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The parts of the window, one by one, and what happens when somebody types nonsense into them.
-#include "app/window_fixture.h"
+#include "app/knit_fixture.h"
 #include "support/projects.h"
 
 #include "app/canvas/rail_canvas.h"
@@ -10,14 +10,17 @@
 #include "app/knit/knitting_state.h"
 #include "app/shelf/new_project_dialog.h"
 #include "app/shelf/shelves_page.h"
+#include "app/shell/reckoner_drawer.h"
 #include "core/format/project_json.h"
 
 #include <QComboBox>
+#include <QDialog>
 #include <QPushButton>
 #include <QSpinBox>
 #include <QSqlError>
 #include <QSqlQuery>
 #include <QStackedLayout>
+#include <QTimer>
 
 #include <cmath>
 
@@ -76,6 +79,7 @@ private slots:
     void everyStationHasNames();
     void stationsNeedAProject();
     void worksInASmallWindow();
+    void theKeyboardComesBack();
     void figurePicksTheMeasureUnderThePointer();
     void treatmentsAreChosenAndAdded();
     void knitScreenSaysWhatIsNext();
@@ -648,11 +652,58 @@ void TestWidgets::worksInASmallWindow() {
         fits(QString("nine pieces, station %1").arg(station));
     }
     fixture.window().session().undo();
+    KnitStation* knit = test::beginPiece(fixture, PieceKind::leftSleeve);
+    test::knitUntil(knit, [](const KnittingState& state) { return state.bed().counter() >= 87; });
+    fits("at the machine");
+    for (const char key : {'m', 'u', 'c', 'n', 's'}) {
+        QTest::keyClick(knit, key);
+        fits(QString("asked with %1").arg(key));
+        QTest::keyClick(knit->question(), Qt::Key_Escape);
+    }
     fixture.window().showStation(MainWindow::swatch);
     for (const auto mode : {SwatchStation::Mode::plan, SwatchStation::Mode::judge}) {
         fixture.window().swatchStation()->showMode(mode);
         fits(QString("swatch, mode %1").arg(int(mode)));
     }
+}
+
+void TestWidgets::theKeyboardComesBack() {
+    WindowFixture fixture;
+    MainWindow& window = fixture.window();
+    const auto leaveDialog = [] {
+        QTimer::singleShot(0, [] {
+            auto* dialog = qobject_cast<QDialog*>(QApplication::activeModalWidget());
+            QVERIFY(dialog);
+            QTest::keyClick(dialog, Qt::Key_Escape);
+        });
+    };
+    // Where there is no window manager, nobody else makes the window active again.
+    const auto newProject = [&](QWidget* from) {
+        leaveDialog();
+        QTest::keyClick(from, Qt::Key_N, Qt::ControlModifier);
+        QApplication::setActiveWindow(&window);
+    };
+    window.showStation(MainWindow::measure);
+    QLineEdit* chest = window.measureStation()->valueEdit(Measure::chest);
+    chest->setFocus();
+    newProject(chest);
+    QVERIFY(chest->hasFocus());
+    window.showStation(MainWindow::draft);
+    RailCanvas* canvas = window.draftStation()->canvas();
+    canvas->setFocus();
+    newProject(canvas);
+    QVERIFY(canvas->hasFocus());
+    QTest::keyClick(canvas, Qt::Key_K, Qt::ControlModifier);
+    QVERIFY(window.reckoner()->question()->hasFocus());
+    QTest::keyClick(window.reckoner()->question(), Qt::Key_Escape);
+    QVERIFY(canvas->hasFocus());
+    KnitStation* knit = test::beginPiece(fixture, PieceKind::back);
+    QVERIFY(knit->hasFocus());
+    newProject(knit);
+    QVERIFY(knit->hasFocus());
+    const ProgramPlace place = knit->state()->place();
+    QTest::keyClick(QApplication::focusWidget(), Qt::Key_Space);
+    QVERIFY(knit->state()->place() != place);
 }
 
 void TestWidgets::figurePicksTheMeasureUnderThePointer() {

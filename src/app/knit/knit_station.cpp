@@ -2,7 +2,6 @@
 #include "app/knit/knit_station.h"
 
 #include "app/canvas/fields.h"
-#include "app/canvas/label.h"
 #include "app/knit/knit_words.h"
 #include "app/knit/piece_print.h"
 #include "app/theme/theme.h"
@@ -12,11 +11,9 @@
 
 #include <QBoxLayout>
 #include <QFileDialog>
-#include <QInputDialog>
 #include <QKeyEvent>
 
 #include <algorithm>
-#include <cmath>
 
 namespace vestimen::app {
 
@@ -59,42 +56,16 @@ void KnitStation::useSettings(const KnitSettings& settings) {
 }
 
 void KnitStation::buildMachine() {
-    machine_ = new QWidget(this);
-    auto* layout = new QVBoxLayout(machine_);
-    layout->setContentsMargins(0, 0, 0, 0);
-    layout->setSpacing(8);
-    head_ = new MachineHead(machine_);
-    connect(head_, &MachineHead::otherPieceWanted, this, &KnitStation::leave);
-    layout->addWidget(head_);
-
-    auto* top = new QHBoxLayout;
-    top->setSpacing(22);
-    facts_ = new RowFacts(machine_);
-    top->addWidget(facts_);
-    card_ = new NextCard(machine_);
-    connect(card_, &NextCard::clicked, this, [this] { step(true); });
-    top->addWidget(card_, 1);
-    layout->addLayout(top);
-
-    auto* middle = new QHBoxLayout;
-    middle->setSpacing(14);
-    needles_ = new NeedlePicture(machine_);
-    middle->addWidget(needles_, 3);
-    coming_ = new ComingLines(machine_);
-    middle->addWidget(coming_, 2);
-    layout->addLayout(middle);
-    question_ = new QuestionBar(machine_);
-    layout->addWidget(question_);
-    bed_ = new BedCanvas(machine_);
-    layout->addWidget(bed_, 1);
-    remark_ = new Label(machine_);
-    remark_->setObjectName(QStringLiteral("muted"));
-    layout->addWidget(remark_);
-
+    screen_ = new MachineScreen(this);
+    pages_->addWidget(screen_);
+    connect(screen_->head(), &MachineHead::otherPieceWanted, this, &KnitStation::leave);
+    connect(screen_->card(), &NextCard::clicked, this, [this] { step(true); });
+    connect(screen_->ask(), &AskCard::keyboardFreed, this, [this] { setFocus(); });
+    questions_ = new KnitQuestions(
+        *screen_->ask(), [this](const std::function<void()>& what) { return change(what); }, this);
+    connect(questions_, &KnitQuestions::said, this, &KnitStation::said);
     addKeys();
-    layout->addWidget(keys_);
-    rehearsal_ = new RehearsalBar(machine_);
-    layout->addWidget(rehearsal_);
+    rehearsal_ = screen_->rehearsal();
     connect(rehearsal_, &RehearsalBar::stepWanted, this, [this] {
         step(true);
         if (!state_ || state_->finished())
@@ -105,8 +76,6 @@ void KnitStation::buildMachine() {
         if (state_ && state_->isRehearsal())
             change([&] { state_->jump(passes); });
     });
-    hand_ = new HandBar(machine_);
-    layout->addWidget(hand_);
     connect(rehearsal_, &RehearsalBar::byHandWanted, this, [this](bool on) {
         play(rehearsal_->plays() && !on);
         shownRow_.reset();
@@ -114,23 +83,23 @@ void KnitStation::buildMachine() {
             fillMachine();
         setFocus();
     });
+    hand_ = screen_->hand();
     connect(hand_, &HandBar::changed, this, [this] { fillHand(); });
     connect(hand_, &HandBar::said, this, &KnitStation::said);
-    connect(bed_, &BedCanvas::pressed, hand_, &HandBar::press);
-    connect(bed_, &BedCanvas::dragged, hand_, &HandBar::drag);
-    pages_->addWidget(machine_);
+    connect(screen_->bed(), &BedCanvas::pressed, hand_, &HandBar::press);
+    connect(screen_->bed(), &BedCanvas::dragged, hand_, &HandBar::drag);
 }
 
 void KnitStation::addKeys() {
-    keys_ = new KeyRow(machine_);
+    keys_ = screen_->keys();
     keys_->add({Qt::Key_Space, Qt::Key_Return, Qt::Key_Enter, Qt::Key_PageDown}, tr("Space"), tr("done"),
                [this] { step(true); });
     keys_->add({Qt::Key_Backspace, Qt::Key_PageUp}, tr("Backspace"), tr("back"), [this] { step(false); });
     ofYarn_ = {
-        keys_->add({Qt::Key_U}, tr("U"), tr("unravel"), [this] { askToUnravel(); }),
-        keys_->add({Qt::Key_M}, tr("M"), tr("mistake"), [this] { askForMistake(); }),
-        keys_->add({Qt::Key_C}, tr("C"), tr("counter"), [this] { askForCounter(); }),
-        keys_->add({Qt::Key_N}, tr("N"), tr("note"), [this] { addNote(); }),
+        keys_->add({Qt::Key_U}, tr("U"), tr("unravel"), [this] { questions_->askToUnravel(*state_); }),
+        keys_->add({Qt::Key_M}, tr("M"), tr("mistake"), [this] { questions_->askForMistake(*state_); }),
+        keys_->add({Qt::Key_C}, tr("C"), tr("counter"), [this] { questions_->askForCounter(*state_); }),
+        keys_->add({Qt::Key_N}, tr("N"), tr("note"), [this] { questions_->askForNote(*state_); }),
         keys_->add({Qt::Key_X}, tr("X"), tr("mark"), [this] { change([this] { state_->mark(tr("look here")); }); })};
     keys_->add({Qt::Key_P}, tr("P"), tr("pause"), [this] { leave(); });
     keys_->add({Qt::Key_D}, tr("D"), tr("print"), [this] { askToPrint(); });
@@ -178,11 +147,9 @@ void KnitStation::fillHand() {
         QStringList all;
         for (const ProgramStep* step = state.next(); step && !step->isRows; step = stepAt(state.steps(), step->to))
             all << coreText(step->text);
-        card_->setWords(tr("by hand, row %1").arg(bed.counter() + 1), all.join(QLatin1Char(' ')),
-                        tr("Set the needles below; Space knits the row."));
-        needles_->clear(tr("not shown: the needles are in your hands"));
+        screen_->showByHand(bed.counter() + 1, all.join(QLatin1Char(' ')));
     }
-    bed_->setView(std::move(view));
+    screen_->bed()->setView(std::move(view));
 }
 
 void KnitStation::tryRow() {
@@ -250,10 +217,10 @@ void KnitStation::begin(PieceKind kind) {
         const Correction correction{program, {}, 0, 0, 0, {}};
         return change([&] { state_->adjust(correction, tr("like the first of the pair")); });
     };
-    QList<QuestionBar::Answer> answers = {{tr("Like the first"), [this, like] {
-                                               if (like(first_->asKnitted()))
-                                                   emit said(tr("It is knitted like the first one was."));
-                                           }}};
+    QList<AskCard::Answer> answers = {{tr("Like the first"), [this, like] {
+                                           if (like(first_->asKnitted()))
+                                               emit said(tr("It is knitted like the first one was."));
+                                       }}};
     if (!first_->deviations().empty())
         answers.append({tr("Ask at each row"), [this, like] {
                             if (like(first_->asBegun()))
@@ -261,7 +228,7 @@ void KnitStation::begin(PieceKind kind) {
                         }});
     answers.append({tr("As drafted"), [] {}});
     // The same seams get the same deviation: the second is the first one's mirror image.
-    question_->ask(
+    askBeside(
         tr("The first was knitted otherwise than drafted: %1. Knit this one like it, mirrored?")
             .arg(first_->deviations().empty() ? tr("its program was another") : first_->deviations().front().text),
         answers);
@@ -274,14 +241,13 @@ void KnitStation::offerDeviation() {
                                 : nullptr;
     if (!deviation)
         return;
-    question_->ask(tr("On the first, from this row on: %1. The same here, mirrored?").arg(deviation->text),
-                   {{tr("The same"),
-                     [this, deviation] {
-                         const Correction correction{
-                             deviation->after, deviation->inAfter(state_->place()), 0, 0, 0, {}};
-                         change([&] { state_->adjust(correction, tr("as on the first: %1").arg(deviation->text)); });
-                     }},
-                    {tr("Not on this one"), [] {}}});
+    askBeside(tr("On the first, from this row on: %1. The same here, mirrored?").arg(deviation->text),
+              {{tr("The same"),
+                [this, deviation] {
+                    const Correction correction{deviation->after, deviation->inAfter(state_->place()), 0, 0, 0, {}};
+                    change([&] { state_->adjust(correction, tr("as on the first: %1").arg(deviation->text)); });
+                }},
+               {tr("Not on this one"), [] {}}});
 }
 
 void KnitStation::beginProgram(const Program& program) {
@@ -348,7 +314,7 @@ void KnitStation::leave() {
 }
 
 void KnitStation::putAway() {
-    question_->dismiss();
+    screen_->ask()->dismiss();
     play(false);
     hand_->letGo();
     shownRow_.reset();
@@ -367,7 +333,7 @@ bool KnitStation::change(const std::function<void()>& what) {
     }
     fillMachine();
     emit moved();
-    if (question_->question().isEmpty())
+    if (!screen_->ask()->isOpen())
         offerDeviation();
     return true;
 }
@@ -380,7 +346,9 @@ void KnitStation::doOne() {
 }
 
 void KnitStation::step(bool forward) {
-    question_->dismiss();
+    if (screen_->ask()->leave())
+        return; // what was asked for by mistake costs no row
+    screen_->ask()->dismiss();
     if (!state_)
         return;
     if (forward && hand_->bed())
@@ -399,68 +367,17 @@ void KnitStation::remindOfRest() {
     emit said(tr("A while at the machine: rest hands and back for a moment. The row is kept."));
 }
 
-void KnitStation::askToUnravel() {
-    if (!state_ || state_->passesDone() == 0)
-        return;
-    bool given = false;
-    const int rows =
-        QInputDialog::getInt(this, tr("Unravel"), tr("Rows that come off:"), 1, 1, state_->passesDone(), 1, &given);
-    if (given && change([&] { state_->unravel(rows); }))
-        emit said(tr("%1 unravelled, %2.").arg(rowsText(rows), sideText(state_->bed().carriage())));
-}
-
-void KnitStation::askForCounter() {
-    if (!state_)
-        return;
-    CounterDialog dialog(*state_, this);
-    if (dialog.exec() != QDialog::Accepted)
-        return;
-    if (change([&] { state_->setCounter(dialog.row()->value(), dialog.why()->text().trimmed()); }))
-        emit said(tr("Row %1.").arg(state_->bed().counter()));
-}
-
-void KnitStation::askForMistake() {
-    if (!state_)
-        return;
-    MistakeDialog dialog(*state_, this);
-    const ProgramPlace asked = state_->place();
-    if (dialog.exec() != QDialog::Accepted)
-        return;
-    // What was worked out holds for the row it was asked at: the row counter may have gone on since.
-    if (state_->place() != asked)
-        return emit said(tr("A row was knitted meanwhile: ask again, nothing was changed."));
-    const QString summary = dialog.summary();
-    switch (dialog.remedy()) {
-    case MistakeDialog::Remedy::unravel:
-        change([&] {
-            state_->note(summary);
-            state_->unravel(dialog.rowsToUnravel());
-        });
-        break;
-    case MistakeDialog::Remedy::carry:
-        if (change([&] { state_->adjust(*dialog.correction(), summary); }))
-            emit said(tr("Carried: good again from row %1.").arg(dialog.correction()->goodRow));
-        break;
-    case MistakeDialog::Remedy::remember:
-        change([&] { state_->note(summary); });
-        break;
-    case MistakeDialog::Remedy::none:
-        break;
-    }
-}
-
 void KnitStation::askForSettings() {
-    KnitSettingsDialog dialog(settings_, DeviceLine::ports(), announcer_, this);
-    if (dialog.exec() != QDialog::Accepted)
-        return;
-    try {
-        dialog.settings().write(session().workroom());
-        useSettings(dialog.settings());
-    } catch (const WorkroomError& error) {
-        emit said(error.message());
-    }
-    if (state_)
-        fillMachine();
+    questions_->askForSettings(settings_, announcer_, [this](const KnitSettings& chosen) {
+        try {
+            chosen.write(session().workroom());
+            useSettings(chosen);
+        } catch (const WorkroomError& error) {
+            emit said(error.message());
+        }
+        if (state_)
+            fillMachine();
+    });
 }
 
 void KnitStation::askToPrint() {
@@ -486,11 +403,15 @@ void KnitStation::askAboutWrongWay(Side to) {
                  .arg(to == Side::left ? tr("left") : tr("right")),
              {{tr("Nothing was knitted"), [] {}},
               {tr("Count a row"), [this] { countRows(1); }},
-              {tr("Set the row …"), [this] { askForCounter(); }}});
+              {tr("Set the row …"), [this] { questions_->askForCounter(*state_); }}});
 }
 
-void KnitStation::askAloud(Tone tone, const QString& question, const QList<QuestionBar::Answer>& answers) {
-    question_->ask(question, answers);
+void KnitStation::askBeside(const QString& question, const QList<AskCard::Answer>& answers) {
+    screen_->ask()->askUnasked({question, {}, answers});
+}
+
+void KnitStation::askAloud(Tone tone, const QString& question, const QList<AskCard::Answer>& answers) {
+    askBeside(question, answers);
     announcer_.announce({tone, question});
 }
 
@@ -541,31 +462,20 @@ void KnitStation::adoptDraft(const BegunPiece& piece, const Program& drafted) {
     };
     if (shared.begun == piece.place)
         return take();
-    question_->ask(tr("The draft is another from row %1 on: %2 must come off first.")
-                       .arg(state_->bed().counter() - rows)
-                       .arg(rowsText(rows)),
-                   {{tr("They are off"), take}, {tr("Leave it as it was begun"), [] {}}});
+    askBeside(tr("The draft is another from row %1 on: %2 must come off first.")
+                  .arg(state_->bed().counter() - rows)
+                  .arg(rowsText(rows)),
+              {{tr("They are off"), take}, {tr("Leave it as it was begun"), [] {}}});
 }
 
 void KnitStation::fillScreen(bool fill) {
     if (fill == fillsScreen_ || (fill && !state_))
         return;
     fillsScreen_ = fill;
-    coming_->setVisible(!fill);
-    keys_->setVisible(!fill);
+    screen_->setLarge(fill);
     emit screenFilled(fill);
     refresh();
     setFocus();
-}
-
-void KnitStation::addNote() {
-    if (!state_)
-        return;
-    bool given = false;
-    const QString text = QInputDialog::getText(this, tr("Note"), tr("Note at row %1").arg(state_->bed().counter()),
-                                               QLineEdit::Normal, {}, &given);
-    if (given && !text.trimmed().isEmpty() && change([&] { state_->note(text.trimmed()); }))
-        emit said(tr("Noted."));
 }
 
 QString KnitStation::answer() const {
@@ -581,7 +491,7 @@ QString KnitStation::answer() const {
 void KnitStation::refresh() {
     if (!session().hasProject())
         return;
-    pages_->setCurrentWidget(state_ ? machine_ : choicePage_);
+    pages_->setCurrentWidget(state_ ? static_cast<QWidget*>(screen_) : choicePage_);
     try {
         state_ ? fillMachine() : choice_->fill();
     } catch (const WorkroomError& error) {
@@ -590,82 +500,24 @@ void KnitStation::refresh() {
 }
 
 void KnitStation::fillMachine() {
-    const Program& program = state_->program();
-    const VirtualBed& bed = state_->bed();
-    const ProgramStep* next = state_->next();
-    head_->fill(*state_, QString::fromStdString(session().project().name),
-                next && !state_->isRehearsal() ? pace_.left(program, state_->place()) : QString(),
-                ear_.counter()->state());
-    facts_->show(*state_);
-    const int ahead = state_->rowsAhead();
-    const ProgramStep* after = next ? stepAt(state_->steps(), next->to) : nullptr;
-    const QString then = after ? tr("then: %1").arg(coreText(after->text)) : QString();
-    if (!next) {
-        card_->setWords(tr("done"), tr("%1 is finished.").arg(pieceName(program)),
-                        tr("Leave the waste yarn in until its loops are caught: see Join."));
-        needles_->clear();
-    } else if (next->isRows) {
-        card_->setWords(
-            tr("row %1").arg(bed.counter() + 1),
-            ahead == 1 ? tr("Knit 1 row, towards the %1.").arg(bed.carriage() == Side::right ? tr("left") : tr("right"))
-                       : tr("Knit %1 rows; nothing else to do.").arg(ahead),
-            then);
-        // What comes after the plain rows can be looked at already.
-        if (after && isShaping(program, *after))
-            needles_->setStates(*state_->bedAt(after->from), *state_->bedAt(after->to),
-                                tr("in %1").arg(rowsText(ahead)));
-        else
-            needles_->clear();
-    } else {
-        card_->setWords(tr("before row %1").arg(bed.counter() + 1), coreText(next->text), then);
-        needles_->setStates(bed, *state_->bedAfterNext());
-    }
-    styleMachine();
-
+    screen_->head()->fill(*state_, QString::fromStdString(session().project().name),
+                          state_->next() && !state_->isRehearsal() ? pace_.left(state_->program(), state_->place())
+                                                                   : QString(),
+                          ear_.counter()->state());
+    screen_->show(*state_);
     for (QPushButton* each : ofYarn_)
         each->setVisible(!state_->isRehearsal());
-    if (state_->isRehearsal())
-        rehearsal_->show(state_->passesDone(), state_->passesAll());
-    else
-        rehearsal_->hide();
-    QStringList coming;
-    ProgramPlace place = next ? next->to : state_->place();
-    for (int i = 0; i < 4; ++i) {
-        const ProgramStep* step = stepAt(state_->steps(), place);
-        if (!step)
-            break;
-        coming << QStringLiteral("%1   %2").arg(step->row, 3).arg(coreText(step->text));
-        place = step->to;
-    }
-    coming_->setLines(coming);
     const QList<JournalRecord>& remarks = state_->remarks();
     QString remark = remarks.isEmpty() ? QString() : remarkText(remarks.back());
     if (first_ && !state_->isRehearsal())
         if (const auto here = first_->remarks().find(state_->passesDone()); here != first_->remarks().end())
             remark = tr("on the first, at this row: %1").arg(here->second);
-    remark_->setText(remark);
-    remark_->setVisible(!remark.isEmpty() && !fillsScreen_);
+    screen_->setRemark(remark);
     fillHand();
 }
 
-void KnitStation::styleMachine() {
-    // Large for the far side of the room, where the display is wide enough.
-    const double number = fillsScreen_ ? std::clamp(width() / 800.0, 1.0, 2.2) : 1.0;
-    const double text = std::min(number, 1.4);
-    facts_->setScale(number, text);
-    needles_->setFixedHeight(static_cast<int>(std::lround(118 * text)));
-    card_->setScale(text);
-}
-
-void KnitStation::resizeEvent(QResizeEvent* event) {
-    Station::resizeEvent(event);
-    keys_->setRoomy(width() > 1180);
-    if (fillsScreen_)
-        styleMachine();
-}
-
 void KnitStation::keyPressEvent(QKeyEvent* event) {
-    if (state_ && (hand_->takeKey(*event) || keys_->takeKey(*event)))
+    if (state_ && (screen_->ask()->takeKey(*event) || hand_->takeKey(*event) || keys_->takeKey(*event)))
         return;
     Station::keyPressEvent(event);
 }

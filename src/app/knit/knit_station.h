@@ -1,29 +1,20 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/canvas/question_bar.h"
 #include "app/knit/announcer.h"
-#include "app/knit/bed_canvas.h"
 #include "app/knit/counter_ear.h"
 #include "app/knit/first_of_pair.h"
-#include "app/knit/hand_bar.h"
-#include "app/knit/key_row.h"
-#include "app/knit/knit_dialogs.h"
+#include "app/knit/knit_questions.h"
 #include "app/knit/knit_settings.h"
 #include "app/knit/knitting_state.h"
-#include "app/knit/machine_head.h"
-#include "app/knit/next_card.h"
+#include "app/knit/machine_screen.h"
 #include "app/knit/pace_keeper.h"
 #include "app/knit/piece_choice.h"
-#include "app/knit/rehearsal_bar.h"
-#include "app/knit/row_facts.h"
 #include "app/shell/station.h"
 
 #include <QElapsedTimer>
-#include <QLabel>
 #include <QPushButton>
 #include <QStackedWidget>
-#include <QVBoxLayout>
 
 #include <functional>
 
@@ -46,15 +37,15 @@ public:
     void print(const QString& file);
     RehearsalBar* rehearsal() const { return rehearsal_; }
     HandBar* hand() const { return hand_; }
-    BedCanvas* bed() const { return bed_; }
+    BedCanvas* bed() const { return screen_->bed(); }
     const KnittingState* state() const { return state_.get(); }
     RowCounter* counter() { return ear_.counter(); }
-    NextCard* card() const { return card_; }
-    QuestionBar* question() const { return question_; }
+    NextCard* card() const { return screen_->card(); }
+    AskCard* question() const { return screen_->ask(); }
     /// The machine screen alone, larger, over the whole display.
     void fillScreen(bool fill);
     bool fillsScreen() const { return fillsScreen_; }
-    bool settingChanges() const { return facts_->settingChanges(); }
+    bool settingChanges() const { return screen_->settingChanges(); }
     void useSettings(const KnitSettings& settings);
     const KnitSettings& settings() const { return settings_; }
 
@@ -67,7 +58,6 @@ signals:
 
 protected:
     void keyPressEvent(QKeyEvent* event) override;
-    void resizeEvent(QResizeEvent* event) override;
 
 private:
     void buildMachine();
@@ -84,14 +74,13 @@ private:
     void doOne();
     /// Does something to the state, says what cannot be done, and shows the result.
     bool change(const std::function<void()>& what);
-    void askToUnravel();
-    void askForCounter();
-    void askForMistake();
     void askToPrint();
     void askForSettings();
     void askAboutWrongWay(Side to);
-    /// A question of the row counter's, which is heard as well.
-    void askAloud(Tone tone, const QString& question, const QList<QuestionBar::Answer>& answers);
+    /// A question that comes by itself.
+    void askBeside(const QString& question, const QList<AskCard::Answer>& answers);
+    /// One of them that is heard as well.
+    void askAloud(Tone tone, const QString& question, const QList<AskCard::Answer>& answers);
     /// Rows that the counter has counted. Stops and asks where something by hand is not ticked off.
     void countRows(int rows);
     void play(bool on);
@@ -100,8 +89,6 @@ private:
     void offerDeviation();
     void remindOfRest();
     void adoptDraft(const BegunPiece& piece, const Program& drafted);
-    void styleMachine();
-    void addNote();
     void leave();
     /// Puts the piece away, and all that looks at it.
     void putAway();
@@ -109,20 +96,13 @@ private:
     QStackedWidget* pages_;
     PieceChoice* choice_;
     QWidget* choicePage_; ///< in which it scrolls
-    QWidget* machine_;
-    MachineHead* head_;
-    RowFacts* facts_;
-    NextCard* card_;
-    NeedlePicture* needles_;
-    ComingLines* coming_;
-    QuestionBar* question_;
+    MachineScreen* screen_;
+    KnitQuestions* questions_;
     KeyRow* keys_;
     QList<QPushButton*> ofYarn_; ///< what a rehearsal has no use for
     RehearsalBar* rehearsal_;
     HandBar* hand_;
     std::optional<int> shownRow_; ///< after so many passes the learner asked to be shown
-    QLabel* remark_;
-    BedCanvas* bed_;
     std::unique_ptr<KnittingState> state_;
     KnitSettings settings_;
     CounterEar ear_;

@@ -351,11 +351,13 @@ void MainWindow::exportTo(const QString& file) {
 
 void MainWindow::openReckoner(bool open) {
     if (open) {
+        beforeReckoner_ = focusWidget();
         reckoner_->openUp();
-    } else {
-        reckoner_->hide();
-        stack_->currentWidget()->setFocus();
+        return;
     }
+    reckoner_->hide();
+    const bool stillThere = beforeReckoner_ && stack_->currentWidget()->isAncestorOf(beforeReckoner_);
+    (stillThere ? beforeReckoner_.data() : stack_->currentWidget())->setFocus();
 }
 
 void MainWindow::say(const QString& text) {

@@ -6,6 +6,7 @@
 
 #include <QLabel>
 #include <QMainWindow>
+#include <QPointer>
 #include <QStackedWidget>
 #include <QTimer>
 
@@ -88,6 +89,7 @@ private:
     QStackedWidget* stack_;
     QWidget* tools_;
     ReckonerDrawer* reckoner_;
+    QPointer<QWidget> beforeReckoner_; ///< that had the keyboard
     QLabel* message_;
     QTimer messageTime_;
     std::array<Station*, 8> stations_{}; ///< the workroom first, the shelves last; null until built

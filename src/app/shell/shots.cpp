@@ -80,7 +80,14 @@ int takeShots(MainWindow& window, const QString& folder) {
     });
     shot("knit");
     knitUntil([](const KnittingState& state) { return state.bed().counter() > 126; });
-    shot("knit-row");
+    const auto press = [&](Qt::Key key) {
+        QKeyEvent event(QEvent::KeyPress, key, Qt::NoModifier);
+        QApplication::sendEvent(window.knitStation(), &event);
+    };
+    for (const Qt::Key key : {Qt::Key_M, Qt::Key_1, Qt::Key_1}) // a mistake: once too often, at the left
+        press(key);
+    shot("knit-question");
+    press(Qt::Key_Escape);
     begin(PieceKind::front);
     knitUntil([](const KnittingState& state) {
         const auto* step = state.next();

@@ -67,6 +67,7 @@ QToolTip { background: @paper; color: @ink; border: 1px solid @line; }
 #problem { color: @madder; font-weight: 700; }
 #answer { color: @woad; font-weight: 700; font-size: 22px; }
 #card { background: @paper; border: 1px solid @line; border-radius: 8px; }
+#askCard { background: @paper; border: 3px solid @woad; border-radius: 10px; }
 QPushButton { background: @paper; border: 1px solid @line; border-radius: 6px; padding: 6px 14px; font-weight: 700; }
 QPushButton:hover { border-color: @muted; }
 QPushButton:checked { background: @woad; color: @onwoad; border-color: @woad; }
