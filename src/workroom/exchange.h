@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// All of a workroom's projects and shelves as JSON files in a folder, and back; also what can be read of a damaged one.
+// All of a workroom's projects, shelves and begun pieces as JSON files in a folder, and back; also what can be read of
+// a damaged one.
 #pragma once
 
 #include "workroom/workroom.h"
@@ -14,13 +15,13 @@ struct Exchanged {
 /// A name that a file can have, with all of what is readable in it.
 QString fileNameFor(const QString& name, const QString& ending);
 
-/// Writes one file for each item, in one folder for each shelf; nothing is written over. Items on pages that cannot be
-/// read are left out, and said.
+/// Writes one file for each item and begun piece, in one folder for each kind; nothing is written over. Items on pages
+/// that cannot be read are left out, and said.
 Exchanged exportAll(const QSqlDatabase& database, const QString& folder);
 /// The same from a file that no workroom can be opened from. It is only read.
 Exchanged saveWhatCanBeRead(const QString& file, const QString& folder);
 /// Reads every JSON file of a folder and of the folders in it, adds what is not there yet, and says what was no
-/// project, swatch, wearer, machine or yarn.
+/// project, swatch, wearer, machine, yarn or begun piece.
 Exchanged importAll(Workroom& workroom, const QString& folder);
 
 } // namespace vestimen

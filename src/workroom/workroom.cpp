@@ -466,19 +466,45 @@ int Workroom::begunCount(qint64 project) const {
 }
 
 qint64 Workroom::beginPiece(qint64 project, const Program& program) {
+    return beginPiece(project, program, now());
+}
+
+qint64 Workroom::beginPiece(qint64 project, const Program& program, const QString& begun) {
     return run(database_, QStringLiteral("INSERT INTO piece (project, name, program, begun) VALUES (?, ?, ?, ?)"),
-               {project, QString::fromStdString(program.piece), QString::fromStdString(toJson(program)), now()})
+               {project, QString::fromStdString(program.piece), QString::fromStdString(toJson(program)), begun})
         .lastInsertId()
         .toLongLong();
 }
 
+bool Workroom::addPiece(qint64 project, const Program& program, const QDateTime& begun,
+                        const QList<JournalRecord>& journal) {
+    const QString at = begun.toUTC().toString(Qt::ISODateWithMs);
+    bool isNew = false;
+    together([&] {
+        QSqlQuery there =
+            run(database_, QStringLiteral("SELECT 1 FROM piece WHERE project = ? AND name = ? AND begun = ?"),
+                {project, QString::fromStdString(program.piece), at});
+        isNew = !there.next();
+        if (!isNew)
+            return;
+        const qint64 piece = beginPiece(project, program, at);
+        for (const JournalRecord& record : journal)
+            append(piece, record, record.at.toUTC().toString(Qt::ISODateWithMs));
+    });
+    return isNew;
+}
+
 void Workroom::append(qint64 piece, const JournalRecord& record) {
+    append(piece, record, now());
+}
+
+void Workroom::append(qint64 piece, const JournalRecord& record, const QString& at) {
     run(database_,
         QStringLiteral("INSERT INTO journal (piece, kind, operation, rows_done, text, at, program) VALUES (?, ?, ?, ?, "
                        "?, ?, ?)"),
         {piece, QString::fromLatin1(kindNames[static_cast<std::size_t>(record.kind)]),
          static_cast<qint64>(record.place.operation), record.place.rowsDone,
-         record.text.isNull() ? QStringLiteral("") : record.text, now(),
+         record.text.isNull() ? QStringLiteral("") : record.text, at,
          record.program ? QVariant(QString::fromStdString(toJson(*record.program))) : QVariant()});
 }
 

@@ -127,6 +127,8 @@ public:
     /// All begun pieces, the one touched last first.
     QList<BegunPiece> begunPieces() const;
     qint64 beginPiece(qint64 project, const Program& program);
+    /// A piece that was begun elsewhere, with its whole journal; false where the project has it already.
+    bool addPiece(qint64 project, const Program& program, const QDateTime& begun, const QList<JournalRecord>& journal);
     /// One record, on the disk before this returns; within together(), before that returns.
     void append(qint64 piece, const JournalRecord& record);
     QList<JournalRecord> journal(qint64 piece) const;
@@ -154,6 +156,8 @@ private:
     void migrate(int from);
     void index(Shelf shelf, qint64 id, const QString& name, const QString& words);
     QList<BegunPiece> pieces(const QString& condition, qint64 project) const;
+    qint64 beginPiece(qint64 project, const Program& program, const QString& begun);
+    void append(qint64 piece, const JournalRecord& record, const QString& at);
 
     QString file_;
     QString connection_;

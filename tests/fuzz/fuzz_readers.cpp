@@ -15,6 +15,7 @@
 #include "devices/counter_line.h"
 #include "devices/scale_line.h"
 #include "files/files.h"
+#include "workroom/piece_exchange.h"
 
 #include <chrono>
 #include <cstdio>
@@ -53,6 +54,7 @@ const Reader readers[] = {
          knit(program);
          programFromJson(toJson(program));
      }},
+    {".piece.json", [](const std::string& text) { pieceFromJson(text); }},
     {".swatch.json", [](const std::string& text) { toJson(swatchFromJson(text)); }},
     {".wearer.json", [](const std::string& text) { toJson(wearerFromJson(text)); }},
     {".machine.json", [](const std::string& text) { toJson(machineFromJson(text)); }},

@@ -5,6 +5,7 @@
 
 #include "core/format/project_json.h"
 #include "workroom/exchange.h"
+#include "workroom/piece_exchange.h"
 
 #include <QDir>
 #include <QFile>
@@ -75,6 +76,7 @@ private slots:
     void aDamagedOneIsPutBack();
     void aCopyThatCannotBePutBackLeavesAllAsItWas();
     void whatCanBeReadIsSaved();
+    void begunPiecesGoOutAndIn();
     void trueSentences();
     void aFullDiskIsNoDamage();
     void oneBrokenPieceHidesNoOther();
@@ -294,12 +296,70 @@ void TestSafeCopies::whatCanBeReadIsSaved() {
     runSql(file_, {"PRAGMA journal_mode = DELETE"});
     const QString into = folder_->filePath("saved");
     // Nothing damaged: all of it.
-    QCOMPARE(saveWhatCanBeRead(file_, into).files, 21 + 7);
+    QCOMPARE(saveWhatCanBeRead(file_, into).files, 21 + 7 + 1);
     damage(file_);
     const Exchanged some = saveWhatCanBeRead(file_, folder_->filePath("some"));
     QVERIFY(!some.problems.isEmpty());
     for (const QString& name : QDir(folder_->filePath("some/projects")).entryList(QDir::Files))
         projectFromJson(bytesOf(folder_->filePath("some/projects/" + name)).toStdString()); // each is whole
+    for (const QString& name : QDir(folder_->filePath("some/pieces")).entryList(QDir::Files))
+        pieceFromJson(bytesOf(folder_->filePath("some/pieces/" + name)).toStdString());
+}
+
+void TestSafeCopies::begunPiecesGoOutAndIn() {
+    const qint64 id = fill(file_);
+    Workroom workroom(file_);
+    const BegunPiece piece = workroom.pieces(id)[0];
+    Program changed = piece.program;
+    changed.operations.pop_back();
+    workroom.append(piece.id, {JournalRecord::Kind::done, {3, 1}, {}, {}});
+    workroom.append(piece.id, {JournalRecord::Kind::note, {3, 1}, "a knot <b>here</b>", {}});
+    workroom.append(piece.id, {JournalRecord::Kind::adjusted, {3, 2}, "mended", {}, changed});
+    // Another project of the same name: the piece goes to its own.
+    Project twin = odilesPullover();
+    twin.choices.buttons = 3;
+    twin.name = workroom.project(id).name;
+    workroom.add(Shelf::projects, QString::fromStdString(twin.name), toJson(twin));
+    const QString into = folder_->filePath("all");
+    QCOMPARE(exportAll(workroom.database(), into).problems, QStringList());
+
+    Workroom other(folder_->filePath("other.sqlite"));
+    QCOMPARE(importAll(other, into).problems, QStringList());
+    QCOMPARE(importAll(other, into).problems, QStringList()); // again: nothing comes twice
+    QCOMPARE(other.begunPieces().size(), 1);
+    const BegunPiece read = other.begunPieces()[0];
+    QVERIFY(other.project(read.project) == workroom.project(id));
+    QVERIFY(other.programAsBegun(read.id) == piece.program);
+    QVERIFY(read.program == changed);
+    QVERIFY(read.place == (ProgramPlace{3, 2}));
+    const auto before = workroom.journal(piece.id);
+    const auto after = other.journal(read.id);
+    QCOMPARE(after.size(), before.size());
+    for (int i = 0; i < after.size(); ++i) {
+        QCOMPARE(after[i].kind, before[i].kind);
+        QVERIFY(after[i].place == before[i].place);
+        QCOMPARE(after[i].text, before[i].text);
+        QCOMPARE(after[i].at, before[i].at);
+        QCOMPARE(after[i].program, before[i].program);
+    }
+
+    // What does not fit says where, and stores nothing.
+    const QString file = into + "/pieces/" + QDir(into + "/pieces").entryList(QDir::Files)[0];
+    const QByteArray sound = bytesOf(file);
+    const auto problem = [&](QByteArray from, QByteArray to) {
+        write(file, QByteArray(sound).replace(from, to));
+        Workroom third(folder_->filePath("third.sqlite"));
+        const Exchanged done = importAll(third, into + "/pieces");
+        return third.begunPieces().isEmpty() ? done.problems.value(0) : QStringLiteral("it was read");
+    };
+    const auto refuses = [&](const char* from, const char* to, const char* why) {
+        const QString said = problem(from, to);
+        QVERIFY2(said.contains(why), qPrintable(said));
+    };
+    refuses("\"operation\": 3", "\"operation\": 99999", "/journal/0/operation");
+    refuses("\"kind\": \"note\"", "\"kind\": \"song\"", "/journal/1/kind");
+    refuses("\"at\": \"2", "\"at\": \"x2", "is no time");
+    refuses("", "", "is not in the workroom");
 }
 
 void TestSafeCopies::trueSentences() {
@@ -406,7 +466,7 @@ void TestSafeCopies::allOutAndAllIn() {
     const QString into = folder_->filePath("all");
     const Exchanged out = exportAll(workroom.database(), into);
     QCOMPARE(out.problems, QStringList());
-    QCOMPARE(out.files, 22 + 7);
+    QCOMPARE(out.files, 22 + 7 + 1);
     QCOMPARE(QDir(into + "/projects").entryList(QDir::Files).size(), 22);
     {
         // One that the workroom does not take hides none of the rest.
@@ -423,7 +483,7 @@ void TestSafeCopies::allOutAndAllIn() {
     Workroom other(folder_->filePath("other.sqlite"));
     const Exchanged in = importAll(other, into);
     QCOMPARE(in.problems.size(), 2);
-    QCOMPARE(in.files, 22 + 7);
+    QCOMPARE(in.files, 22 + 7 + 1);
     QCOMPARE(other.items(Shelf::machines).size(), 7); // they were there already
     // All of Odile's are one and the same but for their names on the shelf.
     QSet<QString> names;

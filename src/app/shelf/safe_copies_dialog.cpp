@@ -6,6 +6,7 @@
 
 #include <QDir>
 #include <QFileDialog>
+#include <QGuiApplication>
 #include <QHBoxLayout>
 #include <QListWidget>
 #include <QLocale>
@@ -99,7 +100,7 @@ void SafeCopiesDialog::showCopy() {
     const int row = list_->currentRow();
     if (row < 0) {
         restore_->setEnabled(false);
-        contents_->setText(tr("There is no copy yet: the first is made tomorrow, or at the next start."));
+        contents_->setText(tr("No copy has been made yet: the first is made at the next start, or tomorrow."));
         return;
     }
     const SafeCopy& copy = copies_[row];
@@ -141,12 +142,16 @@ void SafeCopiesDialog::exportInto(const QString& folder) {
     // A folder of its own, so that nothing mixes with what is there.
     const QString into = folder + QStringLiteral("/vestimen-") +
                          QDateTime::currentDateTime().toString(QStringLiteral("yyyy-MM-dd-hhmmss"));
+    QGuiApplication::setOverrideCursor(Qt::WaitCursor);
     const Exchanged done = exportAll(workroom_.database(), into);
+    QGuiApplication::restoreOverrideCursor();
     report(done, tr("%1 files are in %2.").arg(done.files).arg(into));
 }
 
 void SafeCopiesDialog::importFrom(const QString& folder) {
+    QGuiApplication::setOverrideCursor(Qt::WaitCursor);
     const Exchanged done = importAll(workroom_, folder);
+    QGuiApplication::restoreOverrideCursor();
     hasImported_ = hasImported_ || done.files > 0;
     report(done, tr("%1 files were read.").arg(done.files));
 }
