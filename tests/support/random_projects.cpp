@@ -1,0 +1,106 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "support/random_projects.h"
+
+#include <rapidcheck.h>
+
+namespace vestimen::test {
+namespace {
+
+double between(double least, double most) {
+    return least + (most - least) * *rc::gen::inRange(0, 10001) / 10000.0;
+}
+
+} // namespace
+
+Project randomProject() {
+    Project project;
+    project.name = "random";
+    project.machine = genericMachines()[static_cast<std::size_t>(*rc::gen::inRange(0, 7))];
+    if (*rc::gen::element(true, false, false, false)) { // an odd machine
+        project.machine.needles = Stitches(*rc::gen::inRange(110, 261));
+        project.machine.holdWrapsItself = *rc::gen::arbitrary<bool>();
+        project.machine.hasMast = *rc::gen::arbitrary<bool>();
+    }
+    // A fabric that such a bed makes: stitches a little narrower than the needles stand apart.
+    const Length stitch = project.machine.pitch * between(0.6, 0.95);
+    const Length row = stitch * between(0.55, 1.05);
+    Treatment treatment;
+    for (int i = 0; i < *rc::gen::inRange(1, 5); ++i)
+        treatment.widths.emplace_back(TapeReading{stitch * (40 * between(0.99, 1.01))});
+    for (int i = 0; i < *rc::gen::inRange(1, 5); ++i)
+        treatment.heights.emplace_back(TapeReading{row * (60 * between(0.99, 1.01))});
+    project.swatch.treatments = {treatment};
+    project.swatch.grams = between(0, 40);
+    const StitchSizeScale& sizes = project.machine.sizes;
+    project.swatch.size = {*rc::gen::inRange(sizes.lowest * sizes.parts, sizes.highest * sizes.parts + 1)};
+    // Somebody between two neighbouring starter sizes, each measure for itself.
+    const auto& all = starterSizes();
+    const auto size = static_cast<std::size_t>(*rc::gen::inRange(0, static_cast<int>(all.size()) - 1));
+    for (std::size_t i = 0; i < measureCount; ++i)
+        project.wearer.measures[i] =
+            MeasureValue{Length::millimetres(between(all[size].mm[i] * 0.97, all[size + 1].mm[i] * 1.03)), false, {}};
+    project.ease[static_cast<std::size_t>(Measure::chest)] = {Ease::Kind::length, between(0, 180)};
+    if (*rc::gen::arbitrary<bool>())
+        project.ease[static_cast<std::size_t>(Measure::frontNeckDepth)] = {Ease::Kind::percent, between(0, 40)};
+    Choices& choices = project.choices;
+    choices.body = *rc::gen::elementOf(allBodies);
+    choices.neck = *rc::gen::elementOf(allNecks);
+    choices.closure = *rc::gen::elementOf(allClosures);
+    if (choices.neck == NeckKind::boat && (!choices.hasShoulders() || choices.isCardigan()))
+        choices.neck = NeckKind::round; // these are not offered
+    choices.neckSchool = *rc::gen::elementOf(allNeckSchools);
+    choices.backNeck = *rc::gen::arbitrary<bool>();
+    choices.neckTrimInTwo = !choices.hasShoulders() || *rc::gen::arbitrary<bool>();
+    choices.sleeveLine = *rc::gen::element(SleeveLine::tapered, SleeveLine::tapered, SleeveLine::straight);
+    choices.sleeveReach = *rc::gen::element(SleeveReach::full, SleeveReach::full, SleeveReach::shortened);
+    choices.sleeveSchool = choices.body == BodyKind::raglan ? SleeveSchool::up : *rc::gen::elementOf(allSleeveSchools);
+    choices.panels = *rc::gen::element(false, false, true);
+    choices.hemLine = *rc::gen::elementOf(allHemLines);
+    choices.hemRise = Length::millimetres(between(20, 80));
+    choices.weltAfterwards = *rc::gen::arbitrary<bool>();
+    choices.shortSleeve = Length::millimetres(between(140, 240));
+    choices.strap = Length::millimetres(between(25, 60));
+    choices.strapBack = Length::millimetres(between(40, 110));
+    choices.bandDepth = Length::millimetres(between(12, 40));
+    choices.buttons = *rc::gen::inRange(0, 9);
+    choices.button = Length::millimetres(between(8, 25));
+    choices.buttonholes = *rc::gen::element(Side::left, Side::right);
+    // A V is deep, and a shaped armhole wants a body wider than the back across.
+    if (choices.neck == NeckKind::vee)
+        project.ease[static_cast<std::size_t>(Measure::frontNeckDepth)] = {Ease::Kind::length, between(20, 100)};
+    if (choices.body != BodyKind::dropShoulder)
+        project.ease[static_cast<std::size_t>(Measure::chest)].value += 40.0;
+    choices.sides = *rc::gen::element(SideKind::straight, SideKind::aLine, SideKind::waisted);
+    project.ease[static_cast<std::size_t>(Measure::hip)] = {Ease::Kind::length, between(40, 200)};
+    project.ease[static_cast<std::size_t>(Measure::waist)] = {Ease::Kind::length, between(20, 160)};
+    choices.underarm = Length::millimetres(between(15, 35));
+    choices.narrower = Length::millimetres(between(5, 20));
+    choices.capTop = Length::millimetres(between(45, 85));
+    choices.capEase = Length::millimetres(between(0, 25));
+    choices.armTrimDepth = Length::millimetres(between(8, 30));
+    const auto welt = [&] {
+        const WeltKind kind = *rc::gen::elementOf(allWelts);
+        return Welt{kind == WeltKind::twoBedRib && project.machine.beds < 2 ? WeltKind::latchedRib : kind,
+                    Length::millimetres(between(8, 70)), *rc::gen::inRange(0, 3) == 0 ? between(0, mostGather) : 0.0};
+    };
+    choices.bodyWelt = welt();
+    choices.cuff = welt();
+    choices.acrossWay = *rc::gen::elementOf(allAcrossWays);
+    if (choices.isCardigan() || choices.hemLine == HemLine::curved)
+        choices.bodyWelt.gather = 0.0; // these are not offered
+    choices.shoulder = *rc::gen::elementOf(allShoulders);
+    choices.wrapTurns = *rc::gen::inRange(0, 5) > 0;
+    choices.neckTrimDepth = Length::millimetres(between(8, 40));
+    choices.seamStitches = *rc::gen::arbitrary<bool>();
+    for (EdgeShaping& edge : choices.edges)
+        edge = {*rc::gen::inRange(0, 5), *rc::gen::arbitrary<bool>(), *rc::gen::inRange(0, 3) > 0,
+                *rc::gen::inRange(1, 5)};
+    choices.wasteRows = Rows(*rc::gen::inRange(2, 20));
+    return project;
+}
+
+Project randomProject(std::uint64_t seed) {
+    return rc::gen::exec([] { return randomProject(); })(rc::Random(seed), rc::kNominalSize).value();
+}
+
+} // namespace vestimen::test
