@@ -5,10 +5,10 @@
 #include "app/knit/knit_station.h"
 #include "app/measure/measure_station.h"
 #include "app/shelf/shelves_page.h"
-#include "app/shell/demo.h"
-#include "app/shell/main_window.h"
 #include "app/swatch/swatch_station.h"
 #include "app/theme/theme.h"
+#include "app/window/demo.h"
+#include "app/window/main_window.h"
 #include "core/format/project_json.h"
 #include "workroom/search_words.h"
 

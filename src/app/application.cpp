@@ -1,11 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/application.h"
 
-#include "app/shell/demo.h"
-#include "app/shell/guarded_application.h"
-#include "app/shell/main_window.h"
-#include "app/shell/shots.h"
 #include "app/theme/theme.h"
+#include "app/window/demo.h"
+#include "app/window/guarded_application.h"
+#include "app/window/main_window.h"
+#include "app/window/shots.h"
 #include "workroom/exchange.h"
 #include "workroom/workroom.h"
 

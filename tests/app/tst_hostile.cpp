@@ -4,7 +4,7 @@
 #include "app/window_fixture.h"
 
 #include "app/shelf/safe_copies_dialog.h"
-#include "app/shell/guarded_application.h"
+#include "app/window/guarded_application.h"
 #include "core/format/project_json.h"
 #include "support/projects.h"
 #include "support/workroom_files.h"

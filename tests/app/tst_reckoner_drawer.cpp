@@ -2,7 +2,7 @@
 // The drawer of quick sums through the real window.
 #include "app/window_fixture.h"
 
-#include "app/shell/reckoner_drawer.h"
+#include "app/reckoner/reckoner_drawer.h"
 #include "core/format/project_json.h"
 #include "core/reckoner/reckoner.h"
 

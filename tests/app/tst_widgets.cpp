@@ -8,9 +8,9 @@
 #include "app/draft/draft_edits.h"
 #include "app/draft/piece_view.h"
 #include "app/knit/knitting_state.h"
+#include "app/reckoner/reckoner_drawer.h"
 #include "app/shelf/new_project_dialog.h"
 #include "app/shelf/shelves_page.h"
-#include "app/shell/reckoner_drawer.h"
 #include "core/format/project_json.h"
 
 #include <QComboBox>

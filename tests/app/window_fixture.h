@@ -8,10 +8,10 @@
 #include "app/measure/measure_station.h"
 #include "app/review/review_station.h"
 #include "app/shelf/workroom_page.h"
-#include "app/shell/demo.h"
-#include "app/shell/main_window.h"
 #include "app/swatch/swatch_station.h"
 #include "app/theme/theme.h"
+#include "app/window/demo.h"
+#include "app/window/main_window.h"
 #include "workroom/workroom.h"
 
 #include <QApplication>

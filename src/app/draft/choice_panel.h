@@ -2,7 +2,7 @@
 #pragma once
 
 #include "app/canvas/rail_canvas.h"
-#include "app/shell/session.h"
+#include "app/session/session.h"
 
 #include <QComboBox>
 #include <QLabel>

@@ -6,7 +6,7 @@
 #include "app/draft/choice_panel.h"
 #include "app/draft/garment_overview.h"
 #include "app/draft/row_list.h"
-#include "app/shell/station.h"
+#include "app/session/station.h"
 
 #include <QComboBox>
 #include <QHBoxLayout>

@@ -3,7 +3,7 @@
 
 #include "app/canvas/rail_canvas.h"
 #include "app/draft/piece_view.h"
-#include "app/shell/session.h"
+#include "app/session/session.h"
 #include "app/theme/theme.h"
 
 #include <QKeyEvent>

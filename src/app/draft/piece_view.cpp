@@ -2,7 +2,7 @@
 #include "app/draft/piece_view.h"
 
 #include "app/draft/draft_edits.h"
-#include "app/shell/session.h"
+#include "app/session/session.h"
 #include "app/theme/theme.h"
 #include "core/bed/outline_distance.h"
 

@@ -2,7 +2,7 @@
 #pragma once
 
 #include "app/canvas/slip.h"
-#include "app/shell/station.h"
+#include "app/session/station.h"
 
 #include <QLabel>
 #include <QListWidget>

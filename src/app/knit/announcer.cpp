@@ -2,7 +2,7 @@
 #include "app/knit/announcer.h"
 
 #include "app/knit/knit_words.h"
-#include "app/shell/session.h"
+#include "app/session/session.h"
 
 #include <QCoreApplication>
 #include <QPluginLoader>

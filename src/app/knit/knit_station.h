@@ -10,7 +10,7 @@
 #include "app/knit/machine_screen.h"
 #include "app/knit/pace_keeper.h"
 #include "app/knit/piece_choice.h"
-#include "app/shell/station.h"
+#include "app/session/station.h"
 
 #include <QElapsedTimer>
 #include <QPushButton>

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/knit/knit_words.h"
 
-#include "app/shell/session.h"
+#include "app/session/session.h"
 #include "core/knitting/swatch_program.h"
 
 #include <QCoreApplication>

@@ -3,7 +3,7 @@
 
 #include "app/canvas/label.h"
 #include "app/knit/knit_words.h"
-#include "app/shell/session.h"
+#include "app/session/session.h"
 
 #include <QHBoxLayout>
 #include <QVBoxLayout>

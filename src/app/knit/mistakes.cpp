@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/knit/mistakes.h"
 
-#include "app/shell/session.h"
+#include "app/session/session.h"
 
 #include <QCoreApplication>
 

@@ -2,7 +2,7 @@
 #pragma once
 
 #include "app/knit/pace_keeper.h"
-#include "app/shell/session.h"
+#include "app/session/session.h"
 
 #include <QLabel>
 #include <QPushButton>

@@ -2,7 +2,7 @@
 #include "app/knit/piece_print.h"
 
 #include "app/knit/bed_canvas.h"
-#include "app/shell/session.h"
+#include "app/session/session.h"
 #include "app/theme/paper.h"
 #include "core/record/places.h"
 

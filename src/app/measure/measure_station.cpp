@@ -6,7 +6,7 @@
 #include "app/canvas/news_bar.h"
 #include "app/canvas/question_bar.h"
 #include "app/measure/history_line.h"
-#include "app/shell/text_files.h"
+#include "app/session/text_files.h"
 #include "core/format/measures_csv.h"
 #include "core/format/project_json.h"
 #include "core/garment/garment_measures.h"

@@ -4,7 +4,7 @@
 #include "app/canvas/question_bar.h"
 #include "app/canvas/slip.h"
 #include "app/measure/figure_canvas.h"
-#include "app/shell/station.h"
+#include "app/session/station.h"
 
 #include <QButtonGroup>
 #include <QCheckBox>

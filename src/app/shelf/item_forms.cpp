@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/shelf/item_form.h"
 
-#include "app/shell/session.h"
+#include "app/session/session.h"
 #include "core/format/project_json.h"
 #include "core/swatch/swatch_layout.h"
 

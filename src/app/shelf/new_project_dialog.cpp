@@ -3,7 +3,7 @@
 
 #include "app/canvas/fields.h"
 #include "app/canvas/label.h"
-#include "app/shell/session.h"
+#include "app/session/session.h"
 #include "core/format/project_json.h"
 #include "core/quantity/parsing.h"
 #include "workroom/project_parts.h"

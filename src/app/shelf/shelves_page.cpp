@@ -3,7 +3,7 @@
 
 #include "app/canvas/fields.h"
 #include "app/canvas/label.h"
-#include "app/shell/text_files.h"
+#include "app/session/text_files.h"
 #include "core/format/project_json.h"
 #include "workroom/search_words.h"
 

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "app/session/station.h"
 #include "app/shelf/item_form.h"
-#include "app/shell/station.h"
 
 #include <QButtonGroup>
 #include <QListWidget>

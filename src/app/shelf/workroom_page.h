@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/shell/station.h"
+#include "app/session/station.h"
 
 #include <QGridLayout>
 #include <QVBoxLayout>

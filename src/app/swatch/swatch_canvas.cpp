@@ -3,7 +3,7 @@
 
 #include "app/canvas/fields.h"
 #include "app/canvas/rail_canvas.h"
-#include "app/shell/session.h"
+#include "app/session/session.h"
 #include "app/theme/theme.h"
 
 #include <QMouseEvent>

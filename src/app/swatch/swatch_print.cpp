@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/swatch/swatch_print.h"
 
-#include "app/shell/session.h"
+#include "app/session/session.h"
 #include "app/swatch/swatch_canvas.h"
 #include "app/theme/paper.h"
 #include "core/knitting/wording.h"

@@ -4,7 +4,7 @@
 #include "app/canvas/fields.h"
 #include "app/canvas/label.h"
 #include "app/canvas/news_bar.h"
-#include "app/shell/text_files.h"
+#include "app/session/text_files.h"
 #include "app/swatch/judge_page.h"
 #include "app/swatch/read_panel.h"
 #include "app/swatch/swatch_print.h"

@@ -2,7 +2,7 @@
 #pragma once
 
 #include "app/canvas/slip.h"
-#include "app/shell/station.h"
+#include "app/session/station.h"
 #include "app/swatch/plan_panel.h"
 #include "app/swatch/swatch_canvas.h"
 

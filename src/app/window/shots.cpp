@@ -1,16 +1,16 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/shell/shots.h"
+#include "app/window/shots.h"
 
 #include "app/draft/draft_station.h"
 #include "app/join/join_station.h"
 #include "app/knit/knit_station.h"
 #include "app/measure/measure_station.h"
+#include "app/reckoner/reckoner_drawer.h"
 #include "app/review/review_station.h"
 #include "app/shelf/shelves_page.h"
-#include "app/shell/main_window.h"
-#include "app/shell/reckoner_drawer.h"
 #include "app/swatch/judge_page.h"
 #include "app/swatch/swatch_station.h"
+#include "app/window/main_window.h"
 
 #include <QApplication>
 #include <QDir>

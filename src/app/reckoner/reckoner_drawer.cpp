@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/shell/reckoner_drawer.h"
+#include "app/reckoner/reckoner_drawer.h"
 
 #include "app/canvas/fields.h"
 #include "app/canvas/label.h"

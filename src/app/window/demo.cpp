@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/shell/demo.h"
+#include "app/window/demo.h"
 
 #include "app/knit/knitting_state.h"
 #include "core/format/project_json.h"

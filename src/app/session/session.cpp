@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/shell/session.h"
+#include "app/session/session.h"
 
 #include "core/format/project_json.h"
 #include "core/format/project_merge.h"

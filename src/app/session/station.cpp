@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/shell/station.h"
+#include "app/session/station.h"
 
 namespace vestimen::app {
 

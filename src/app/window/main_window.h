@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/shell/session.h"
-#include "app/shell/thread.h"
+#include "app/session/session.h"
+#include "app/window/thread.h"
 
 #include <QLabel>
 #include <QMainWindow>

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/shell/guarded_application.h"
+#include "app/window/guarded_application.h"
 
 #include "workroom/workroom.h"
 

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/shell/text_files.h"
+#include "app/session/text_files.h"
 
-#include "app/shell/session.h"
+#include "app/session/session.h"
 #include "files/files.h"
 
 #include <QFile>

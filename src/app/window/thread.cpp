@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/shell/thread.h"
+#include "app/window/thread.h"
 
 #include "app/theme/theme.h"
 
