@@ -409,7 +409,7 @@ void TestSwatchStation::judgedAndPhotographed() {
     judge->notes()->clear();
     QTest::keyClicks(judge->notes(), "board");
     QCOMPARE(fixture.project().swatch.notes, std::string("board"));
-    QCOMPARE(fixture.workroom().search(Shelf::swatches, "board").size(), 1); // found by its note at once
+    QTRY_COMPARE(fixture.workroom().search(Shelf::swatches, "board").size(), 1); // found by its note at once
     const auto pictures = fixture.project().swatch.photographs.size();
     QTemporaryDir folder;
     QFile broken(folder.filePath("broken.png"));

@@ -63,6 +63,7 @@ private slots:
     void sessionUndoesAndRedoes();
     void sessionMergesTyping();
     void previewIsNotStored();
+    void typingIsStoredAMomentLater();
     void lastSoundDraftStays();
     void knittingStateFollowsTheJournal();
     void knittingStopsAtBothEnds();
@@ -270,6 +271,35 @@ void TestWidgets::sessionMergesTyping() {
     }
     session.undo();
     QVERIFY(session.project() == before);
+}
+
+void TestWidgets::typingIsStoredAMomentLater() {
+    WindowFixture fixture;
+    Session& session = fixture.window().session();
+    const auto type = [&](int buttons) {
+        Project next = session.project();
+        next.choices.buttons = buttons;
+        session.edit("buttons", next, true);
+    };
+    const auto kept = [&] { return fixture.workroom().project(session.projectId()).choices.buttons; };
+    const int before = kept();
+    type(3);
+    type(4);
+    QCOMPARE(session.worked().choices.buttons, 4); // the screen does not wait
+    QVERIFY(kept() != 3 && kept() != 4);
+    QTRY_COMPARE(kept(), 4);
+    type(5);
+    fixture.window().showStation(MainWindow::draft); // whoever goes elsewhere leaves nothing behind
+    QCOMPARE(kept(), 5);
+    type(8);
+    session.undo();
+    QCOMPARE(kept(), before); // all that was typed in a row goes at once, and is not stored after it
+    QTest::qWait(500);
+    QCOMPARE(kept(), before);
+    type(7);
+    const qint64 id = session.projectId();
+    fixture.restart();
+    QCOMPARE(fixture.workroom().project(id).choices.buttons, 7);
 }
 
 void TestWidgets::previewIsNotStored() {

@@ -13,6 +13,8 @@ namespace vestimen::app {
 namespace {
 
 constexpr std::size_t undoSteps = 200;
+/// Typing does not wait for the disk.
+constexpr int afterTyping = 400; // ms
 const QString unitKey = QStringLiteral("unit");
 
 } // namespace
@@ -21,6 +23,18 @@ Session::Session(Workroom& workroom, QObject* parent) : QObject(parent), workroo
     const QString unit = workroom.setting(unitKey);
     if (!unit.isEmpty())
         unit_ = static_cast<ReadingUnit>(std::clamp(unit.toInt(), 0, 2));
+    typed_.setSingleShot(true);
+    connect(&typed_, &QTimer::timeout, this, &Session::store);
+}
+
+Session::~Session() {
+    const QSignalBlocker quiet(this); // nobody is there to hear
+    storeNow();
+}
+
+void Session::storeNow() {
+    if (typed_.isActive())
+        store();
 }
 
 void Session::use(Project project) {
@@ -63,6 +77,7 @@ bool Session::takeOthersChanges() {
 void Session::catchUp() {
     if (!hasProject() || isPreviewing())
         return;
+    storeNow();
     try {
         const Project before = project_;
         if (takeOthersChanges() && !(project_ == before)) {
@@ -76,6 +91,7 @@ void Session::catchUp() {
 }
 
 void Session::store() {
+    typed_.stop();
     try {
         workroom_.together([&] {
             takeOthersChanges();
@@ -132,6 +148,7 @@ void Session::lookAtShelves() {
 void Session::checkShelves() {
     if (!hasProject())
         return;
+    storeNow();
     try {
         lookAtShelves();
     } catch (const WorkroomError& error) {
@@ -203,6 +220,7 @@ void Session::useFromShelf(Shelf shelf, qint64 item, const std::function<void(Pr
 }
 
 void Session::open(qint64 id) {
+    storeNow();
     Project project = workroom_.project(id);
     id_ = id;
     undo_.clear();
@@ -258,7 +276,10 @@ void Session::edit(const QString& what, Project next, bool merge, const Links& c
         links_[shelf] = {link.source, false};
     }
     use(std::move(next));
-    store();
+    if (merge)
+        typed_.start(afterTyping);
+    else
+        store();
     for (const auto& [shelf, link] : changed)
         links_[shelf] = link;
 }

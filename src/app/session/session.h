@@ -7,6 +7,7 @@
 
 #include <QObject>
 #include <QString>
+#include <QTimer>
 
 #include <deque>
 #include <functional>
@@ -28,6 +29,7 @@ class Session : public QObject {
 
 public:
     explicit Session(Workroom& workroom, QObject* parent = nullptr);
+    ~Session() override;
 
     Workroom& workroom() { return workroom_; }
     const Workroom& workroom() const { return workroom_; }
@@ -59,8 +61,10 @@ public:
     /// Looks at the shelves again, after something was changed there.
     void checkShelves();
     /// Makes `next` the project: stored, worked out and shown. Edits with the same `what` in a row are one undo step
-    /// when `merge` is set.
+    /// when `merge` is set, as while somebody types; those are stored a moment after the last of them.
     void edit(const QString& what, Project next, bool merge = false);
+    /// What was typed and not stored yet is stored: whoever leaves something, or lets others look at it, asks for this.
+    void storeNow();
     /// Shows `next` without storing it, while something is dragged. `edit` or `endPreview` follows.
     void preview(Project next);
     bool isPreviewing() const { return beforePreview_.has_value(); }
@@ -116,6 +120,7 @@ private:
     std::deque<Step> redo_;
     bool mergeable_ = false;
     Project stored_; ///< as it is on the disk
+    QTimer typed_;   ///< runs while something is not stored yet
     Links links_;
     std::map<Shelf, ShelfNews> news_;
 };

@@ -120,6 +120,7 @@ MainWindow::MainWindow(Workroom& workroom, QWidget* parent) : QMainWindow(parent
 MainWindow::~MainWindow() {
     if (QWidget* field = focusWidget())
         field->clearFocus();
+    session_.storeNow();
     delete takeCentralWidget();
 }
 
@@ -380,6 +381,7 @@ void MainWindow::chooseTheme(bool dark) {
 }
 
 void MainWindow::showStation(int station) {
+    session_.storeNow();
     if (station != workroomPage && station != shelvesPage && !session_.hasProject()) {
         say(tr("Open a project first, or begin a new one."));
         station = workroomPage;
@@ -414,8 +416,12 @@ void MainWindow::makeRoom() {
 
 void MainWindow::changeEvent(QEvent* event) {
     QMainWindow::changeEvent(event);
-    if (event->type() == QEvent::ActivationChange && isActiveWindow())
+    if (event->type() != QEvent::ActivationChange)
+        return;
+    if (isActiveWindow())
         session_.catchUp();
+    else
+        session_.storeNow();
 }
 
 void MainWindow::resizeEvent(QResizeEvent* event) {
