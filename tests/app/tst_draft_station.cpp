@@ -2,7 +2,7 @@
 // The Draft station through the real window, by mouse and by keyboard: shapes of garments, their parts and pieces.
 #include "app/window_fixture.h"
 
-#include "app/draft/draft_edits.h"
+#include "app/draft/part_words.h"
 #include "core/format/project_json.h"
 #include "core/ways_out.h"
 #include "support/projects.h"
@@ -72,6 +72,7 @@ private slots:
     void sleevelessHasItsOwnPieces();
     void necklinesAreChosen();
     void sidesAreChosen();
+    void depthsAreTyped();
     void partsOfASetInPieceMove();
     void theCapIsDragged();
     void aDragStopsWhereItMust_data();
@@ -202,6 +203,30 @@ void TestDraftStation::sidesAreChosen() {
     QTest::mouseRelease(canvas, Qt::LeftButton, {}, at + QPoint(far, 0));
     QCOMPARE(fixture.worked().counts->hem, hem + Stitches(6));
     QVERIFY(fixture.window().session().undoText().startsWith("Hem"));
+}
+
+void TestDraftStation::depthsAreTyped() {
+    WindowFixture fixture;
+    DraftStation* draft = fixture.window().draftStation();
+    fixture.window().showStation(MainWindow::draft);
+    const auto type = [&](PieceKind piece, Part part, const QString& name, int mm) {
+        draft->showPiece(piece);
+        draft->canvas()->pick(part);
+        auto* box = named<QSpinBox>(draft, name);
+        QVERIFY2(box && box->isVisible(), qPrintable(name));
+        box->setFocus();
+        box->selectAll();
+        QTest::keyClicks(box, QString::number(mm));
+        QTest::keyClick(box, Qt::Key_Return);
+    };
+    type(PieceKind::neckTrim, Part::trimDepth, "Depth of the neck trim", 33);
+    type(PieceKind::front, Part::welt, "Depth of the welt", 52);
+    type(PieceKind::leftSleeve, Part::welt, "Depth of the cuff", 61);
+    const Choices& choices = fixture.project().choices;
+    QCOMPARE(choices.neckTrimDepth, Length::millimetres(33));
+    QCOMPARE(choices.bodyWelt.depth, Length::millimetres(52));
+    QCOMPARE(choices.cuff.depth, Length::millimetres(61));
+    QVERIFY(fixture.worked().sound());
 }
 
 void TestDraftStation::partsOfASetInPieceMove() {

@@ -5,7 +5,7 @@
 
 #include "app/canvas/rail_canvas.h"
 #include "app/canvas/slip.h"
-#include "app/draft/draft_edits.h"
+#include "app/draft/part_words.h"
 #include "app/draft/piece_view.h"
 #include "app/knit/knitting_state.h"
 #include "app/reckoner/reckoner_drawer.h"
@@ -214,7 +214,7 @@ void TestWidgets::canvasTabsThroughItsParts() {
     connect(&canvas, &RailCanvas::partPicked, this, [&](Part part) { visited << part; });
     for (int i = 0; i < 7; ++i)
         QTest::keyClick(&canvas, Qt::Key_Tab);
-    QCOMPARE(visited, partsOf(PieceKind::front, project.choices));
+    QCOMPARE(std::vector<Part>(visited.begin(), visited.end()), partsOf(PieceKind::front, project.choices));
     QCOMPARE(visited.size(), 7);
     QTest::keyClick(&canvas, Qt::Key_Backtab);
     QCOMPARE(canvas.picked(), visited[5]);

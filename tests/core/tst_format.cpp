@@ -7,6 +7,7 @@
 #include "core/format/piece_export.h"
 #include "core/format/program_json.h"
 #include "core/format/project_json.h"
+#include "core/garment/garment_choices.h"
 
 #include <nlohmann/json.hpp>
 #include <valijson/adapters/nlohmann_json_adapter.hpp>
@@ -129,6 +130,7 @@ private slots:
     void shelfItemsGoThereAndBack();
     void schemasAreContent();
     void schemasRefuseWhatTheReaderRefuses();
+    void theSchemaSaysWhatTheListOfChoicesSays();
     void brokenProjectsAreRefused_data();
     void brokenProjectsAreRefused();
     void halfAFileIsRefusedEverywhere();
@@ -192,6 +194,51 @@ void TestFormat::schemasAreContent() {
     QCOMPARE(complaints("program.schema.json", toJson(everyOperation())), std::string());
 }
 
+/// Choices are stated once: each stands in the schema as its list has it, and no other does but those of earlier files.
+void TestFormat::theSchemaSaysWhatTheListOfChoicesSays() {
+    using Json = nlohmann::json;
+    Json known = Json::parse(readFile(VESTIMEN_SOURCE_DIR "/docs/format/project.schema.json"))
+                     .at("/properties/choices/properties"_json_pointer);
+    const auto number = [](const char* type, double least, double most) {
+        return Json{{"type", type}, {"minimum", least}, {"maximum", most}};
+    };
+    for (const GarmentChoice& choice : garmentChoices()) {
+        std::string path;
+        for (const char c : '/' + std::string(choice.key.within))
+            path += c == '/' && path.size() > 1 ? std::string("/properties/") : std::string(1, c);
+        if (path.size() > 1)
+            path += "/properties/";
+        const Json::json_pointer at(path + choice.key.key);
+        QVERIFY2(known.contains(at), at.to_string().c_str());
+        Json expected;
+        if (const auto* one = std::get_if<OneOf>(&choice.kind))
+            for (const Option& option : one->options)
+                expected["enum"].push_back(option.key);
+        else if (std::holds_alternative<YesOrNo>(choice.kind))
+            expected = {{"type", "boolean"}};
+        else if (std::holds_alternative<ALength>(choice.kind))
+            expected = number("number", 0, 1000);
+        else if (const auto* share = std::get_if<AShare>(&choice.kind))
+            expected = number("number", 0, share->most * 100.0);
+        else if (const auto* count = std::get_if<ANumber>(&choice.kind))
+            expected = number("integer", count->inFiles.least, count->inFiles.most);
+        QVERIFY2(known[at] == expected, (at.to_string() + ": " + known[at].dump()).c_str());
+        known[at] = nullptr; // seen
+    }
+    QStringList others;
+    const std::function<void(const std::string&, const Json&)> look = [&](const std::string& name, const Json& value) {
+        if (value.contains("properties"))
+            for (const auto& [key, each] : value["properties"].items())
+                look(name + '/' + key, each);
+        else if (!value.is_null())
+            others << QString::fromStdString(name);
+    };
+    for (const auto& [key, value] : known.items())
+        look(key, value);
+    others.sort();
+    QCOMPARE(others, QStringList({"every_second_row", "fashioning_inset", "sleeve_lines"}));
+}
+
 void TestFormat::schemasRefuseWhatTheReaderRefuses() {
     const std::string sound = toJson(odilesPullover());
     QVERIFY(!complaints("project.schema.json", replaced(sound, "\"wrap_turns\": true", "\"wrap_turns\": 1")).empty());
@@ -229,6 +276,15 @@ void TestFormat::brokenProjectsAreRefused_data() {
     QTest::newRow("negative length") << "\"depth_mm\": 40.0"
                                      << "\"depth_mm\": -4"
                                      << "/choices/body_welt/depth_mm is -4";
+    QTest::newRow("unknown choice") << "\"wrap_turns\""
+                                    << "\"wrap_turn\""
+                                    << "/choices has the unknown key \"wrap_turn\"";
+    QTest::newRow("unknown choice of an edge") << "\"fashioned\""
+                                               << "\"fashionable\""
+                                               << "has the unknown key \"fashionable\"";
+    QTest::newRow("two values for one choice") << "\"wrap_turns\": true"
+                                               << "\"wrap_turns\": true, \"wrap_turns\": false"
+                                               << "\"wrap_turns\" stands twice";
     QTest::newRow("unknown welt") << "folded_hem"
                                   << "frill"
                                   << "one of folded_hem, mock_rib";

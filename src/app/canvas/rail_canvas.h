@@ -3,6 +3,7 @@
 
 #include "core/bed/fabric_picture.h"
 #include "core/garment/outlines.h"
+#include "core/garment/parts.h"
 #include "core/quantity/gauge.h"
 
 #include <QColor>
@@ -14,26 +15,6 @@
 #include <optional>
 
 namespace vestimen::app {
-
-/// A part of a piece that can be picked and dragged on the rail.
-enum class Part {
-    none,
-    length,
-    welt,
-    width,
-    hemWidth,
-    waist,
-    armhole,
-    upperWidth,
-    neckDepth,
-    neckWidth,
-    shoulder,
-    wrist,
-    sleeveTop,
-    cap,
-    capTop,
-    trimDepth
-};
 
 struct RailHandle {
     Part part = Part::none;

@@ -3,7 +3,7 @@
 
 #include "app/canvas/fields.h"
 #include "app/canvas/label.h"
-#include "app/draft/draft_edits.h"
+#include "app/draft/part_words.h"
 #include "core/garment/garment_measures.h"
 #include "core/shaping/lines_in_words.h"
 
@@ -14,6 +14,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <string_view>
 #include <utility>
 
 namespace vestimen::app {
@@ -57,255 +58,147 @@ private:
 
 constexpr int mostLines = 9;
 
-bool isWhole(Part part, PieceKind piece) {
-    return part == Part::none && !isTrim(piece);
-}
-bool isBody(PieceKind piece) {
-    return !isTrim(piece) && !isSleeve(piece);
-}
-bool isNeck(Part part) {
-    return part == Part::neckDepth || part == Part::neckWidth;
-}
-
 } // namespace
 
 ChoicePanel::ChoicePanel(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(6);
-    buildShapes(layout);
-    buildEdges(layout);
+    build(layout);
+    buildLines(layout);
     buildPin(layout);
 }
 
-void ChoicePanel::buildShapes(QVBoxLayout* layout) {
-    const auto wholeOr = [](bool bodyOnly, QList<Part> parts) -> Belongs {
-        return [bodyOnly, parts](const Choices&, const Place& at) {
-            return (isWhole(at.part, at.piece) && (!bodyOnly || isBody(at.piece))) || parts.contains(at.part);
-        };
-    };
-    addCombo(
-        layout, tr("Armholes and sleeves"), labels(allBodies),
-        [](const Choices& c, const Place&) { return static_cast<int>(c.body); },
-        [](Project& project, const Place&, int index) {
-            project.choices.body = allBodies[static_cast<std::size_t>(index)];
-        },
-        wholeOr(false, {Part::armhole, Part::upperWidth, Part::cap}));
-    addCombo(
-        layout, tr("Front"), labels(allClosures),
-        [](const Choices& c, const Place&) { return static_cast<int>(c.closure); },
-        [](Project& project, const Place&, int index) {
-            project.choices.closure = allClosures[static_cast<std::size_t>(index)];
-        },
-        [](const Choices&, const Place& at) {
-            return (isWhole(at.part, at.piece) && isBody(at.piece)) || isBand(at.piece);
+void ChoicePanel::build(QVBoxLayout* layout) {
+    for (const GarmentChoice& choice : garmentChoices()) {
+        if (!choice.belongs)
+            continue;
+        const auto like = std::ranges::find_if(controls_, [&](const Control& control) {
+            return std::string_view(control.choices.front()->label) == choice.label;
         });
-    addCheck(
-        layout, tr("Back and closed front in two panels"), [](Choices& c, const Place&) -> bool& { return c.panels; },
-        [](const Choices&, const Place& at) { return isWhole(at.part, at.piece) && isBody(at.piece); });
-    addCombo(
-        layout, tr("Neckline"), labels(allNecks),
-        [](const Choices& c, const Place&) { return static_cast<int>(c.neck); },
-        [](Project& project, const Place&, int index) {
-            chooseNeck(project, allNecks[static_cast<std::size_t>(index)]);
-        },
-        wholeOr(true, {Part::neckDepth, Part::neckWidth}));
-    addCombo(
-        layout, tr("How the neck is worked"), labels(allNeckSchools),
-        [](const Choices& c, const Place&) { return static_cast<int>(c.neckSchool); },
-        [](Project& project, const Place&, int index) {
-            project.choices.neckSchool = allNeckSchools[static_cast<std::size_t>(index)];
-        },
-        [](const Choices& c, const Place& at) { return isNeck(at.part) && c.neck != NeckKind::boat; });
-    addCheck(
-        layout, tr("Shape the back of the neck too"), [](Choices& c, const Place&) -> bool& { return c.backNeck; },
-        [](const Choices& c, const Place& at) {
-            return isNeck(at.part) && c.neck != NeckKind::boat && c.body != BodyKind::strapped;
-        });
-    addCheck(
-        layout, tr("Neck trim in two parts"), [](Choices& c, const Place&) -> bool& { return c.neckTrimInTwo; },
-        [](const Choices&, const Place& at) { return isNeck(at.part) || isNeckTrim(at.piece); });
-    addCombo(
-        layout, tr("Sides"), labels(allSides), [](const Choices& c, const Place&) { return static_cast<int>(c.sides); },
-        [](Project& project, const Place&, int index) {
-            project.choices.sides = allSides[static_cast<std::size_t>(index)];
-        },
-        wholeOr(true, {Part::width, Part::hemWidth, Part::waist}));
-    addCombo(
-        layout, tr("Shoulders"), labels(allShoulders),
-        [](const Choices& c, const Place&) { return static_cast<int>(c.shoulder); },
-        [](Project& project, const Place&, int index) {
-            project.choices.shoulder = allShoulders[static_cast<std::size_t>(index)];
-        },
-        [](const Choices& c, const Place& at) {
-            return c.hasShoulders() && ((isWhole(at.part, at.piece) && isBody(at.piece)) || at.part == Part::shoulder ||
-                                        at.part == Part::neckDepth);
-        });
-    addCombo(
-        layout, tr("Kind of welt"), labels(allWelts),
-        [](const Choices& c, const Place& at) {
-            return static_cast<int>((isSleeve(at.piece) ? c.cuff : c.bodyWelt).kind);
-        },
-        [](Project& project, const Place& at, int index) {
-            (isSleeve(at.piece) ? project.choices.cuff : project.choices.bodyWelt).kind =
-                allWelts[static_cast<std::size_t>(index)];
-        },
-        [](const Choices&, const Place& at) { return at.part == Part::welt; });
-    const auto weltAt = [](Choices& c, const Place& at) -> Welt& { return isSleeve(at.piece) ? c.cuff : c.bodyWelt; };
-    const Belongs gathers = [](const Choices& c, const Place& at) {
-        return at.part == Part::welt && (isSleeve(at.piece) ? c.cuff : c.bodyWelt).kind != WeltKind::rolled;
-    };
-    auto* gatherLabel = new Label(tr("Gathered into its edge by"), this);
-    gatherLabel->setObjectName(QStringLiteral("muted"));
-    auto* gather = new QSpinBox(this);
-    gather->setRange(0, static_cast<int>(std::lround(mostGather * 100.0)));
-    gather->setSingleStep(5);
-    gather->setSuffix(tr(" %"));
-    gather->setAccessibleName(gatherLabel->text());
-    layout->addWidget(gatherLabel);
-    layout->addWidget(gather);
-    connect(gather, &QSpinBox::valueChanged, this, [this, weltAt](int value) {
-        choose(tr("Gathering of the edge"),
-               [&](Project& project) { weltAt(project.choices, place_).gather = value / 100.0; });
-    });
-    controls_.push_back({{gatherLabel, gather}, gathers, [gather, weltAt](const Project& project, const Place& at) {
-                             Choices copy = project.choices;
-                             if (!isBeingTyped(gather))
-                                 gather->setValue(static_cast<int>(std::lround(weltAt(copy, at).gather * 100.0)));
-                         }});
-    addCombo(
-        layout, tr("How the edge is gathered"), labels(allAcrossWays),
-        [](const Choices& c, const Place&) { return static_cast<int>(c.acrossWay); },
-        [](Project& project, const Place&, int index) {
-            project.choices.acrossWay = allAcrossWays[static_cast<std::size_t>(index)];
-        },
-        [weltAt, gathers](const Choices& c, const Place& at) {
-            Choices copy = c;
-            return gathers(c, at) && weltAt(copy, at).gather > 0.0;
-        });
-    const Belongs hem = [](const Choices&, const Place& at) {
-        return isBody(at.piece) && (at.part == Part::welt || at.part == Part::length);
-    };
-    addCombo(
-        layout, tr("Lower edge"), labels(allHemLines),
-        [](const Choices& c, const Place&) { return static_cast<int>(c.hemLine); },
-        [](Project& project, const Place&, int index) {
-            project.choices.hemLine = allHemLines[static_cast<std::size_t>(index)];
-        },
-        hem);
-    addLength(layout, tr("Higher at the sides by"), &Choices::hemRise, 15, 200,
-              [hem](const Choices& c, const Place& at) { return hem(c, at) && c.hemLine == HemLine::curved; });
-    addCheck(
-        layout, tr("Knit the welts down afterwards"),
-        [](Choices& c, const Place&) -> bool& { return c.weltAfterwards; },
-        [](const Choices&, const Place& at) { return at.part == Part::welt; });
-    const Belongs sleeve = [](const Choices&, const Place& at) {
-        return isSleeve(at.piece) && (at.part == Part::none || at.part == Part::length || at.part == Part::wrist);
-    };
-    addCombo(
-        layout, tr("Sleeve"), {tr("Tapered sleeve"), tr("Straight sleeve")},
-        [](const Choices& c, const Place&) { return static_cast<int>(c.sleeveLine); },
-        [](Project& project, const Place&, int index) { project.choices.sleeveLine = static_cast<SleeveLine>(index); },
-        sleeve);
-    addCombo(
-        layout, tr("Sleeve’s length"), {tr("Down to the wrist"), tr("Short")},
-        [](const Choices& c, const Place&) { return static_cast<int>(c.sleeveReach); },
-        [](Project& project, const Place&, int index) {
-            project.choices.sleeveReach = static_cast<SleeveReach>(index);
-        },
-        sleeve);
-    addCombo(
-        layout, tr("Which way the sleeve is knitted"), labels(allSleeveSchools),
-        [](const Choices& c, const Place&) { return static_cast<int>(c.sleeveSchool); },
-        [](Project& project, const Place&, int index) {
-            project.choices.sleeveSchool = allSleeveSchools[static_cast<std::size_t>(index)];
-        },
-        [](const Choices&, const Place& at) {
-            return isSleeve(at.piece) && (at.part == Part::none || at.part == Part::sleeveTop || at.part == Part::cap);
-        });
-    addLength(layout, tr("From the underarm to its edge"), &Choices::shortSleeve, 40, 500,
-              [sleeve](const Choices& c, const Place& at) {
-                  return sleeve(c, at) && c.sleeveReach == SleeveReach::shortened;
-              });
-    const Belongs armhole = [](const Choices& c, const Place& at) {
-        return c.body != BodyKind::dropShoulder && (at.part == Part::armhole || at.part == Part::upperWidth);
-    };
-    addLength(layout, tr("Off at each underarm"), &Choices::underarm, 5, 80, armhole);
-    addLength(layout, tr("Less than cross-back, each side"), &Choices::narrower, 0, 60,
-              [](const Choices& c, const Place& at) { return !c.hasSleeves() && at.part == Part::upperWidth; });
-    addLength(layout, tr("Width of a strap"), &Choices::strap, 15, 150, [](const Choices& c, const Place& at) {
-        return c.body == BodyKind::strapped && (at.part == Part::neckWidth || at.part == Part::upperWidth);
-    });
-    addLength(layout, tr("Depth of the neck between the straps, back"), &Choices::strapBack, 10, 300,
-              [](const Choices& c, const Place& at) {
-                  return c.body == BodyKind::strapped && isBack(at.piece) && isNeck(at.part);
-              });
-    addLength(layout, tr("Cap longer than its armhole by"), &Choices::capEase, 0, 25,
-              [](const Choices& c, const Place& at) { return c.body == BodyKind::setIn && at.part == Part::cap; });
-    const Belongs band = [](const Choices&, const Place& at) { return isBand(at.piece); };
-    auto* buttonsLabel = new Label(tr("Buttons"), this);
-    buttonsLabel->setObjectName(QStringLiteral("muted"));
-    auto* buttons = new QSpinBox(this);
-    buttons->setRange(0, 30);
-    buttons->setAccessibleName(buttonsLabel->text());
-    layout->addWidget(buttonsLabel);
-    layout->addWidget(buttons);
-    connect(buttons, &QSpinBox::valueChanged, this, [this](int value) {
-        choose(tr("Buttons"), [value](Project& project) { project.choices.buttons = value; });
-    });
-    controls_.push_back({{buttonsLabel, buttons}, band, [buttons](const Project& project, const Place&) {
-                             if (!isBeingTyped(buttons))
-                                 buttons->setValue(project.choices.buttons);
-                         }});
-    addLength(layout, tr("A button is across"), &Choices::button, 5, 60, band);
-    addCombo(
-        layout, tr("Buttonholes"), {tr("Buttonholes on the wearer’s left"), tr("Buttonholes on the wearer’s right")},
-        [](const Choices& c, const Place&) { return static_cast<int>(c.buttonholes); },
-        [](Project& project, const Place&, int index) {
-            project.choices.buttonholes = index == 0 ? Side::left : Side::right;
-        },
-        band);
-    addCheck(
-        layout, tr("Wrap the turns"), [](Choices& c, const Place&) -> bool& { return c.wrapTurns; },
-        [](const Choices&, const Place& at) { return at.part == Part::shoulder || at.part == Part::neckDepth; });
-    addCheck(
-        layout, tr("One stitch more for each seam"), [](Choices& c, const Place&) -> bool& { return c.seamStitches; },
-        [](const Choices&, const Place& at) {
-            return at.part == Part::width || at.part == Part::sleeveTop || at.part == Part::wrist;
-        });
+        if (like != controls_.end())
+            like->choices.push_back(&choice);
+        else
+            controls_.push_back({{}, {&choice}, {}});
+    }
+    for (std::size_t control = 0; control < controls_.size(); ++control)
+        controls_[control].fill = addField(layout, control);
 }
 
-void ChoicePanel::buildEdges(QVBoxLayout* layout) {
-    const Belongs shaped = [](const Choices& c, const Place& at) { return edgeOf(at.part, at.piece, c).has_value(); };
-    const auto edge = [](Choices& c, const Place& at) -> EdgeShaping& {
-        return c.edge(edgeOf(at.part, at.piece, c).value_or(ShapedEdge::sides));
-    };
-    addCheck(
-        layout, tr("On every second row only"),
-        [edge](Choices& c, const Place& at) -> bool& { return edge(c, at).everySecondRow; }, shaped);
-    addCheck(
-        layout, tr("The outer stitches move together"),
-        [edge](Choices& c, const Place& at) -> bool& { return edge(c, at).fashioned; }, shaped);
-    auto* insetLabel = new Label(tr("Stitches that move"), this);
-    insetLabel->setObjectName(QStringLiteral("muted"));
-    auto* inset = new QSpinBox(this);
-    inset->setRange(1, 7);
-    inset->setAccessibleName(insetLabel->text());
-    layout->addWidget(insetLabel);
-    layout->addWidget(inset);
-    connect(inset, &QSpinBox::valueChanged, this, [this, edge](int value) {
-        choose(tr("Stitches that move"), [&](Project& project) { edge(project.choices, place_).inset = value; });
+std::function<void(const GarmentChoice&, const Project&)> ChoicePanel::addField(QVBoxLayout* layout,
+                                                                                std::size_t control) {
+    const GarmentChoice& choice = *controls_[control].choices.front();
+    const QString name = coreText(choice.label);
+    if (const auto* one = std::get_if<OneOf>(&choice.kind)) {
+        QComboBox* box = addCombo(*one, control);
+        box->setAccessibleName(name);
+        layout->addWidget(box);
+        return [this, box](const GarmentChoice& now, const Project& project) {
+            const OneOf& ways = std::get<OneOf>(now.kind);
+            box->setCurrentIndex(ways.get(project.choices));
+            offerOnlyWhatWorks(box, ways);
+        };
+    }
+    if (std::holds_alternative<YesOrNo>(choice.kind)) {
+        auto* box = new QCheckBox(name, this);
+        layout->addWidget(box);
+        controls_[control].widgets = {box};
+        connect(box, &QCheckBox::clicked, this, [this, control](bool on) {
+            if (const GarmentChoice* now = current(control))
+                choose(coreText(now->label),
+                       [&](Project& project) { std::get<YesOrNo>(now->kind).of(project.choices) = on; });
+        });
+        return [box](const GarmentChoice& now, const Project& project) {
+            Project with = project;
+            bool& on = std::get<YesOrNo>(now.kind).of(with.choices);
+            box->setChecked(on);
+            on = !on;
+            const auto findings = choiceFindings(with);
+            const bool works = findings.empty() || box->isChecked();
+            box->setEnabled(works);
+            box->setToolTip(works ? QString() : coreText(findings.front().text));
+        };
+    }
+    if (std::holds_alternative<ALength>(choice.kind)) {
+        auto* box = new LengthBox(session_, this);
+        addNumber(layout, box, control, [](const GarmentChoice& now, Choices& choices, int value) {
+            std::get<ALength>(now.kind).of(choices) = Length::millimetres(value);
+        });
+        return [box](const GarmentChoice& now, const Project& project) {
+            const ALength& length = std::get<ALength>(now.kind);
+            Choices copy = project.choices;
+            const int value = static_cast<int>(std::lround(length.of(copy).mm()));
+            if (isBeingTyped(box))
+                return;
+            // What a file brought may lie beyond what is offered: it is shown as it is.
+            box->setRange(std::min(length.offered.least, value), std::max(length.offered.most, value));
+            box->showMillimetres(value);
+        };
+    }
+    auto* box = new QSpinBox(this);
+    if (const auto* share = std::get_if<AShare>(&choice.kind)) {
+        box->setRange(0, static_cast<int>(std::lround(share->most * 100.0)));
+        box->setSingleStep(5);
+        box->setSuffix(tr(" %"));
+        addNumber(layout, box, control, [](const GarmentChoice& now, Choices& choices, int value) {
+            std::get<AShare>(now.kind).of(choices) = value / 100.0;
+        });
+        return [box](const GarmentChoice& now, const Project& project) {
+            Choices copy = project.choices;
+            if (!isBeingTyped(box))
+                box->setValue(static_cast<int>(std::lround(std::get<AShare>(now.kind).of(copy) * 100.0)));
+        };
+    }
+    addNumber(layout, box, control, [](const GarmentChoice& now, Choices& choices, int value) {
+        std::get<ANumber>(now.kind).set(choices, value);
     });
-    controls_.push_back({{insetLabel, inset},
-                         [shaped, edge](const Choices& c, const Place& at) {
-                             Choices copy = c;
-                             return shaped(c, at) && edge(copy, at).fashioned;
-                         },
-                         [inset, edge](const Project& project, const Place& at) {
-                             Choices copy = project.choices;
-                             if (!isBeingTyped(inset))
-                                 inset->setValue(edge(copy, at).inset);
-                         }});
+    return [box](const GarmentChoice& now, const Project& project) {
+        const ANumber& number = std::get<ANumber>(now.kind);
+        const int value = number.get(project.choices);
+        if (isBeingTyped(box))
+            return;
+        box->setRange(std::min(number.offered.least, value), std::max(number.offered.most, value));
+        box->setValue(value);
+    };
+}
+
+QComboBox* ChoicePanel::addCombo(const OneOf& one, std::size_t control) {
+    auto* box = new QComboBox(this);
+    for (const Option& option : one.options)
+        box->addItem(coreText(option.label));
+    box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    controls_[control].widgets = {box};
+    connect(box, &QComboBox::activated, this, [this, control](int index) {
+        if (const GarmentChoice* now = current(control))
+            choose(coreText(now->label),
+                   [&](Project& project) { vestimen::choose(std::get<OneOf>(now->kind), project, index); });
+    });
+    return box;
+}
+
+void ChoicePanel::addNumber(QVBoxLayout* layout, QSpinBox* box, std::size_t control,
+                            const std::function<void(const GarmentChoice&, Choices&, int)>& set) {
+    const QString name = coreText(controls_[control].choices.front()->label);
+    auto* label = new Label(name, this);
+    label->setObjectName(QStringLiteral("muted"));
+    box->setAccessibleName(name);
+    layout->addWidget(label);
+    layout->addWidget(box);
+    controls_[control].widgets = {label, box};
+    connect(box, &QSpinBox::valueChanged, this, [this, control, set](int value) {
+        if (const GarmentChoice* now = current(control))
+            choose(coreText(now->label), [&](Project& project) { set(*now, project.choices, value); });
+    });
+}
+
+const GarmentChoice* ChoicePanel::current(std::size_t control) const {
+    for (const GarmentChoice* each : controls_[control].choices)
+        if (each->belongs(session_.project().choices, place_))
+            return each;
+    return nullptr;
+}
+
+void ChoicePanel::buildLines(QVBoxLayout* layout) {
     lines_ = new QSlider(Qt::Horizontal, this);
     lines_->setRange(1, mostLines);
     lines_->setPageStep(1);
@@ -324,10 +217,11 @@ void ChoicePanel::buildEdges(QVBoxLayout* layout) {
                     each.lines = value;
         });
     });
-    controls_.push_back(
-        {{lines_, linesLabel_},
-         [shaped](const Choices& c, const Place& at) { return shaped(c, at) || isWhole(at.part, at.piece); },
-         [this](const Project& project, const Place&) { fillLines(project); }});
+}
+
+bool ChoicePanel::linesBelong() const {
+    const bool isWhole = place_.part == Part::none && !isTrim(place_.piece);
+    return isWhole || edgeOf(place_.part, place_.piece, session_.project().choices);
 }
 
 void ChoicePanel::buildPin(QVBoxLayout* layout) {
@@ -351,28 +245,12 @@ void ChoicePanel::buildPin(QVBoxLayout* layout) {
     });
 }
 
-void ChoicePanel::addCombo(QVBoxLayout* layout, const QString& name, const QStringList& texts,
-                           std::function<int(const Choices&, const Place&)> get,
-                           std::function<void(Project&, const Place&, int)> set, Belongs belongs) {
-    auto* box = new QComboBox(this);
-    box->addItems(texts);
-    box->setAccessibleName(name);
-    box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
-    layout->addWidget(box);
-    connect(box, &QComboBox::activated, this,
-            [this, name, set](int index) { choose(name, [&](Project& project) { set(project, place_, index); }); });
-    controls_.push_back({{box}, std::move(belongs), [this, box, get, set](const Project& project, const Place& at) {
-                             box->setCurrentIndex(get(project.choices, at));
-                             offerOnlyWhatWorks(box, set);
-                         }});
-}
-
 /// What makes no sense with the other choices is grey, and says why.
-void ChoicePanel::offerOnlyWhatWorks(QComboBox* box, const std::function<void(Project&, const Place&, int)>& set) {
+void ChoicePanel::offerOnlyWhatWorks(QComboBox* box, const OneOf& one) {
     auto* model = qobject_cast<QStandardItemModel*>(box->model());
     for (int i = 0; model && i < box->count(); ++i) {
         Project with = session_.project();
-        set(with, place_, i);
+        vestimen::choose(one, with, i);
         const auto findings = choiceFindings(with);
         const bool works = findings.empty() || i == box->currentIndex();
         model->item(i)->setEnabled(works);
@@ -380,54 +258,21 @@ void ChoicePanel::offerOnlyWhatWorks(QComboBox* box, const std::function<void(Pr
     }
 }
 
-void ChoicePanel::addLength(QVBoxLayout* layout, const QString& name, Length Choices::*choice, int least, int most,
-                            Belongs belongs) {
-    auto* label = new Label(name, this);
-    label->setObjectName(QStringLiteral("muted"));
-    auto* box = new LengthBox(session_, this);
-    box->setRange(least, most);
-    box->setAccessibleName(name);
-    layout->addWidget(label);
-    layout->addWidget(box);
-    connect(box, &QSpinBox::valueChanged, this, [this, name, choice](int value) {
-        choose(name, [&](Project& project) { project.choices.*choice = Length::millimetres(value); });
-    });
-    controls_.push_back({{label, box}, std::move(belongs), [box, choice](const Project& project, const Place&) {
-                             if (!isBeingTyped(box))
-                                 box->showMillimetres(static_cast<int>(std::lround((project.choices.*choice).mm())));
-                         }});
-}
-
-void ChoicePanel::addCheck(QVBoxLayout* layout, const QString& name,
-                           std::function<bool&(Choices&, const Place&)> choice, Belongs belongs) {
-    auto* box = new QCheckBox(name, this);
-    layout->addWidget(box);
-    connect(box, &QCheckBox::clicked, this, [this, name, choice](bool on) {
-        choose(name, [&](Project& project) { choice(project.choices, place_) = on; });
-    });
-    controls_.push_back({{box}, std::move(belongs), [box, choice](const Project& project, const Place& at) {
-                             Project with = project;
-                             bool& on = choice(with.choices, at);
-                             box->setChecked(on);
-                             on = !on;
-                             const auto findings = choiceFindings(with);
-                             const bool works = findings.empty() || box->isChecked();
-                             box->setEnabled(works);
-                             box->setToolTip(works ? QString() : coreText(findings.front().text));
-                         }});
-}
-
 void ChoicePanel::show(PieceKind piece, Part part) {
     filling_ = true;
     place_ = {piece, part};
     const Project& project = session_.project();
-    for (const Control& control : controls_) {
-        const bool belongs = control.belongs(project.choices, place_);
-        for (QWidget* widget : control.widgets)
-            widget->setVisible(belongs);
-        if (belongs)
-            control.fill(project, place_);
+    for (std::size_t i = 0; i < controls_.size(); ++i) {
+        const GarmentChoice* now = current(i);
+        for (QWidget* widget : controls_[i].widgets)
+            widget->setVisible(now != nullptr);
+        if (now)
+            controls_[i].fill(*now, project);
     }
+    lines_->setVisible(linesBelong());
+    linesLabel_->setVisible(linesBelong());
+    if (linesBelong())
+        fillLines(project);
     fillPin();
     filling_ = false;
 }
@@ -462,7 +307,7 @@ void ChoicePanel::fillLines(const Project& project) {
 
 Quantity ChoicePanel::mainQuantity() const {
     const auto quantities = quantitiesOf(place_.part, place_.piece, session_.project().choices);
-    return quantities.isEmpty() ? Quantity::bodyStitches : quantities.front();
+    return quantities.empty() ? Quantity::bodyStitches : quantities.front();
 }
 
 void ChoicePanel::fillPin() {

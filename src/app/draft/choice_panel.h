@@ -3,6 +3,7 @@
 
 #include "app/canvas/rail_canvas.h"
 #include "app/session/session.h"
+#include "core/garment/garment_choices.h"
 
 #include <QComboBox>
 #include <QLabel>
@@ -16,7 +17,8 @@
 
 namespace vestimen::app {
 
-/// The choices that belong to the part of the drawing that is picked, its edge's shaping and the pin of its count.
+/// The choices that belong to the part of the drawing that is picked, made from their list; its edge's lines and the
+/// pin of its count.
 class ChoicePanel : public QWidget {
     Q_OBJECT
 
@@ -27,32 +29,28 @@ public:
     void show(PieceKind piece, Part part);
 
 private:
-    /// Where the panel is: what its controls look at to see whether they belong there, and what they change.
-    struct Place {
-        PieceKind piece = PieceKind::back;
-        Part part = Part::none;
-    };
+    /// One field, or one line of them, for all choices of the same label: of whichever of them belongs where the panel
+    /// is.
     struct Control {
         QList<QWidget*> widgets;
-        std::function<bool(const Choices&, const Place&)> belongs;
-        std::function<void(const Project&, const Place&)> fill;
+        std::vector<const GarmentChoice*> choices;
+        std::function<void(const GarmentChoice&, const Project&)> fill;
     };
-    using Belongs = std::function<bool(const Choices&, const Place&)>;
 
-    void buildShapes(QVBoxLayout* layout);
-    void buildEdges(QVBoxLayout* layout);
+    void build(QVBoxLayout* layout);
+    std::function<void(const GarmentChoice&, const Project&)> addField(QVBoxLayout* layout, std::size_t control);
+    QComboBox* addCombo(const OneOf& one, std::size_t control);
+    void addNumber(QVBoxLayout* layout, QSpinBox* box, std::size_t control,
+                   const std::function<void(const GarmentChoice&, Choices&, int)>& set);
+    void buildLines(QVBoxLayout* layout);
     void buildPin(QVBoxLayout* layout);
-    void addCombo(QVBoxLayout* layout, const QString& name, const QStringList& texts,
-                  std::function<int(const Choices&, const Place&)> get,
-                  std::function<void(Project&, const Place&, int)> set, Belongs belongs);
-    void addLength(QVBoxLayout* layout, const QString& name, Length Choices::*choice, int least, int most,
-                   Belongs belongs);
-    void addCheck(QVBoxLayout* layout, const QString& name, std::function<bool&(Choices&, const Place&)> choice,
-                  Belongs belongs);
-    void offerOnlyWhatWorks(QComboBox* box, const std::function<void(Project&, const Place&, int)>& set);
+    void offerOnlyWhatWorks(QComboBox* box, const OneOf& one);
+    /// The choice of a control that belongs where the panel is; null where none does.
+    const GarmentChoice* current(std::size_t control) const;
     void choose(const QString& what, const std::function<void(Project&)>& change);
     void fillLines(const Project& project);
     void fillPin();
+    bool linesBelong() const;
     Quantity mainQuantity() const;
 
     Session& session_;

@@ -2,7 +2,7 @@
 #include "app/draft/draft_station.h"
 
 #include "app/canvas/fields.h"
-#include "app/draft/draft_edits.h"
+#include "app/draft/part_words.h"
 #include "app/draft/piece_view.h"
 #include "app/draft/shelf_ways.h"
 #include "app/theme/theme.h"

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/draft/piece_view.h"
 
-#include "app/draft/draft_edits.h"
+#include "app/draft/part_words.h"
 #include "app/session/session.h"
 #include "app/theme/theme.h"
 #include "core/bed/outline_distance.h"

@@ -4,8 +4,6 @@
 
 #include "core/bed/loops.h"
 
-#include <boost/container/small_vector.hpp>
-
 #include <algorithm>
 #include <optional>
 #include <vector>
@@ -23,8 +21,7 @@ struct NeedleState {
     bool wrapped = false;       ///< since it came to hold
     std::int16_t placed = -1;   ///< the yarn it takes in the next pass only
     LoopId emptiedAt = 0;       ///< so many loops were made when shaping last emptied it
-    /// Further loops, in order; as many as most needles ever hold lie within.
-    boost::container::small_vector<LoopId, 3> more;
+    std::vector<LoopId> more;   ///< further loops, in order
 
     LoopId newest() const { return more.empty() ? first : more.back(); }
     /// Takes all loops off; the position stays.

@@ -285,7 +285,7 @@ struct Perform {
     }
 
     void operator()(const Transfer& transfer) const {
-        boost::container::small_vector<std::pair<NeedleState, Needle>, 4> lifted; // mostly a few
+        std::vector<std::pair<NeedleState, Needle>> lifted;
         for (const auto& [from, to] : transfer.moves) {
             if (!bed.inReach(from) || !bed.inReach(to))
                 continue;
@@ -395,7 +395,7 @@ struct Perform {
     }
 
     void operator()(const Hang& hang) const {
-        boost::container::small_vector<int, 8> hungOf(hang.sources.size());
+        std::vector<int> hungOf(hang.sources.size());
         HangRun run;
         auto parent = bed.fabric_.loops.begin();
         LongestRun onEmpty(1);

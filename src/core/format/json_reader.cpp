@@ -5,12 +5,35 @@
 
 #include <algorithm>
 #include <cmath>
+#include <vector>
 
 namespace vestimen {
 
+namespace {
+
+/// A key that stands twice in an object would silently mean its last value.
+class KeysOnce {
+public:
+    bool operator()(int, Json::parse_event_t event, const Json& parsed) {
+        if (event == Json::parse_event_t::object_start)
+            open_.emplace_back();
+        else if (event == Json::parse_event_t::object_end)
+            open_.pop_back();
+        else if (event == Json::parse_event_t::key && !open_.back().insert(parsed.get<std::string>()).second)
+            throw FormatError(fmt::format("The key \"{}\" stands twice in one object: take one of its values out.",
+                                          parsed.get<std::string>()));
+        return true;
+    }
+
+private:
+    std::vector<std::set<std::string>> open_;
+};
+
+} // namespace
+
 Json parseJson(const std::string& text) {
     try {
-        return Json::parse(text);
+        return Json::parse(text, KeysOnce());
     } catch (const Json::parse_error& error) {
         const auto end = text.begin() + static_cast<std::ptrdiff_t>(std::min(error.byte, text.size()));
         const auto line = 1 + std::count(text.begin(), end, '\n');
@@ -28,10 +51,14 @@ void JsonReader::fail(const std::string& what) const {
 }
 
 void JsonReader::expectKeys(std::initializer_list<const char*> keys) const {
+    expectKeys(std::set<std::string>(keys.begin(), keys.end()));
+}
+
+void JsonReader::expectKeys(const std::set<std::string>& keys) const {
     if (!value_.is_object())
         fail("should be an object");
     for (const auto& [key, value] : value_.items())
-        if (std::find_if(keys.begin(), keys.end(), [&](const char* known) { return key == known; }) == keys.end())
+        if (!keys.contains(key))
             fail(fmt::format("has the unknown key \"{}\"", key));
 }
 

@@ -9,6 +9,7 @@
 #include <initializer_list>
 #include <limits>
 #include <optional>
+#include <set>
 #include <string>
 #include <utility>
 
@@ -27,6 +28,7 @@ public:
     [[noreturn]] void fail(const std::string& what) const;
     /// It is an object and has no keys but these.
     void expectKeys(std::initializer_list<const char*> keys) const;
+    void expectKeys(const std::set<std::string>& keys) const;
     bool has(const char* key) const;
     JsonReader at(const char* key) const;
     std::optional<JsonReader> find(const char* key) const;

@@ -3,8 +3,11 @@
 
 #include "core/format/json_reader.h"
 #include "core/format/values_json.h"
+#include "core/garment/garment_choices.h"
 
 #include <algorithm>
+#include <map>
+#include <set>
 
 namespace vestimen {
 namespace {
@@ -13,85 +16,85 @@ namespace {
 // or ways of shaping.
 constexpr int newestVersion = 4;
 
-// ---- choices
+// ---- choices: as their list says
 
-constexpr std::initializer_list<std::pair<const char*, BodyKind>> bodyNames = {
-    {"drop_shoulder", BodyKind::dropShoulder},
-    {"set_in", BodyKind::setIn},
-    {"raglan", BodyKind::raglan},
-    {"sleeveless", BodyKind::sleeveless},
-    {"strapped", BodyKind::strapped}};
-constexpr std::initializer_list<std::pair<const char*, Closure>> closureNames = {{"pullover", Closure::pullover},
-                                                                                 {"cardigan", Closure::cardigan}};
-constexpr std::initializer_list<std::pair<const char*, NeckSchool>> schoolNames = {
-    {"hold", NeckSchool::hold}, {"bind_off", NeckSchool::bindOff}, {"waste_yarn", NeckSchool::wasteYarn}};
-constexpr std::initializer_list<std::pair<const char*, ShoulderKind>> shoulderNames = {
-    {"straight", ShoulderKind::straight}, {"short_rows", ShoulderKind::shortRows}, {"stepped", ShoulderKind::stepped}};
-constexpr std::initializer_list<std::pair<const char*, AcrossWay>> acrossNames = {
-    {"by_hand", AcrossWay::byHand}, {"garter_bar", AcrossWay::garterBar}, {"waste_yarn", AcrossWay::wasteYarn}};
-constexpr std::initializer_list<std::pair<const char*, WeltKind>> weltNames = {{"folded_hem", WeltKind::foldedHem},
-                                                                               {"mock_rib", WeltKind::mockRib},
-                                                                               {"latched_rib", WeltKind::latchedRib},
-                                                                               {"two_bed_rib", WeltKind::twoBedRib},
-                                                                               {"rolled", WeltKind::rolled}};
-constexpr std::initializer_list<std::pair<const char*, SleeveLine>> sleeveNames = {{"tapered", SleeveLine::tapered},
-                                                                                   {"straight", SleeveLine::straight}};
-constexpr std::initializer_list<std::pair<const char*, SleeveReach>> reachNames = {{"full", SleeveReach::full},
-                                                                                   {"short", SleeveReach::shortened}};
-constexpr std::initializer_list<std::pair<const char*, SleeveSchool>> sleeveSchoolNames = {
-    {"up", SleeveSchool::up}, {"down", SleeveSchool::down}};
-constexpr std::initializer_list<std::pair<const char*, HemLine>> hemNames = {{"straight", HemLine::straight},
-                                                                             {"curved", HemLine::curved}};
-constexpr std::initializer_list<std::pair<const char*, Side>> wearerSides = {{"left", Side::left},
-                                                                             {"right", Side::right}};
-constexpr std::initializer_list<std::pair<const char*, NeckKind>> neckNames = {
-    {"round", NeckKind::round}, {"v", NeckKind::vee}, {"square", NeckKind::square}, {"boat", NeckKind::boat}};
-
-constexpr std::initializer_list<std::pair<const char*, SideKind>> sideNames = {
-    {"straight", SideKind::straight}, {"a_line", SideKind::aLine}, {"waisted", SideKind::waisted}};
-
-template<class Value> const char* nameOf(Value value, std::initializer_list<std::pair<const char*, Value>> names) {
-    return std::ranges::find(names, value, &std::pair<const char*, Value>::second)->first;
+/// The object that a choice stands in, by its path: the choices' own, or one within, such as "shaping/neck".
+std::optional<JsonReader> objectAt(const JsonReader& json, const std::string& path) {
+    if (path.empty())
+        return json;
+    const std::size_t slash = path.find('/');
+    const auto next = json.find(path.substr(0, slash).c_str());
+    if (!next || slash == std::string::npos)
+        return next;
+    return objectAt(*next, path.substr(slash + 1));
 }
 
-Json json(const Welt& welt) {
-    return {{"kind", nameOf(welt.kind, weltNames)},
-            {"depth_mm", welt.depth.mm()},
-            {"gathered_percent", welt.gather * 100.0}};
+Json valueOf(const GarmentChoice& choice, Choices& choices) {
+    struct Write {
+        Choices& choices;
+        Json operator()(const OneOf& one) const { return one.options[static_cast<std::size_t>(one.get(choices))].key; }
+        Json operator()(const YesOrNo& yes) const { return yes.of(choices); }
+        Json operator()(const ALength& length) const { return length.of(choices).mm(); }
+        Json operator()(const ANumber& number) const { return number.get(choices); }
+        Json operator()(const AShare& share) const { return share.of(choices) * 100.0; }
+    };
+    return std::visit(Write{choices}, choice.kind);
 }
 
-Welt readWelt(const JsonReader& json) {
-    json.expectKeys({"kind", "depth_mm", "gathered_percent"});
-    Welt welt{json.at("kind").oneOf<WeltKind>(weltNames), millimetres(json.at("depth_mm"), 0, 1000)};
-    if (const auto gathered = json.find("gathered_percent"))
-        welt.gather = gathered->number(0, mostGather * 100.0) / 100.0;
-    return welt;
+void readValue(const JsonReader& json, const GarmentChoice& choice, Choices& choices) {
+    struct Read {
+        const JsonReader& json;
+        Choices& choices;
+        void operator()(const OneOf& one) const {
+            const std::string given = json.text();
+            std::string allowed;
+            for (std::size_t i = 0; i < one.options.size(); ++i) {
+                if (given == one.options[i].key)
+                    return one.set(choices, static_cast<int>(i));
+                allowed += (i == 0 ? "" : ", ") + std::string(one.options[i].key);
+            }
+            json.fail("is \"" + given + "\" and should be one of " + allowed);
+        }
+        void operator()(const YesOrNo& yes) const { yes.of(choices) = json.boolean(); }
+        void operator()(const ALength& length) const { length.of(choices) = millimetres(json, 0, 1000); }
+        void operator()(const ANumber& number) const {
+            number.set(choices, json.integer(number.inFiles.least, number.inFiles.most));
+        }
+        void operator()(const AShare& share) const { share.of(choices) = json.number(0, share.most * 100.0) / 100.0; }
+    };
+    std::visit(Read{json, choices}, choice.kind);
 }
 
-/// Choices that a file may leave out: earlier files did not know them.
-template<class Value>
-void readIfSaid(const JsonReader& json, const char* key, Value& value,
-                std::initializer_list<std::pair<const char*, Value>> names) {
-    if (const auto found = json.find(key))
-        value = found->oneOf<Value>(names);
-}
-
-constexpr std::array<const char*, allEdges.size()> edgeKeys = {"sides", "armhole", "neck", "sleeve", "cap"};
-
-Json shapingJson(const Choices& choices) {
+Json json(Choices choices) {
     Json result = Json::object();
-    for (const ShapedEdge each : allEdges) {
-        const EdgeShaping& edge = choices.edge(each);
-        result[edgeKeys[static_cast<std::size_t>(each)]] = {{"lines", edge.lines},
-                                                            {"every_second_row", edge.everySecondRow},
-                                                            {"fashioned", edge.fashioned},
-                                                            {"inset", edge.inset}};
+    for (const GarmentChoice& each : garmentChoices()) {
+        const std::string path = each.key.within;
+        Json& object = path.empty() ? result : result[Json::json_pointer('/' + path)];
+        object[each.key.key] = valueOf(each, choices);
     }
     return result;
 }
 
+/// The keys of each object, by its path, with those of the objects in it.
+std::map<std::string, std::set<std::string>> choiceKeys() {
+    std::map<std::string, std::set<std::string>> keys;
+    for (const GarmentChoice& each : garmentChoices()) {
+        std::string path = each.key.within;
+        keys[path].insert(each.key.key);
+        while (!path.empty()) {
+            const std::size_t slash = path.rfind('/');
+            const std::string above = slash == std::string::npos ? std::string() : path.substr(0, slash);
+            keys[above].insert(path.substr(slash == std::string::npos ? 0 : slash + 1));
+            path = above;
+        }
+    }
+    return keys;
+}
+
 /// Earlier files said the same of all edges, and how many lines of the sleeve's.
-void readShaping(const JsonReader& json, Choices& choices) {
+constexpr std::array earlierKeys = {"fashioning_inset", "every_second_row", "sleeve_lines"};
+
+void readEarlierShaping(const JsonReader& json, Choices& choices) {
     for (EdgeShaping& edge : choices.edges) {
         if (const auto inset = json.find("fashioning_inset"))
             edge.inset = inset->integer(1, 7);
@@ -100,140 +103,27 @@ void readShaping(const JsonReader& json, Choices& choices) {
     }
     if (const auto lines = json.find("sleeve_lines"))
         choices.edge(ShapedEdge::sleeve).lines = lines->integer(0, 50);
-    const auto shaping = json.find("shaping");
-    if (!shaping)
-        return;
-    shaping->expectKeys({"sides", "armhole", "neck", "sleeve", "cap"});
-    for (const ShapedEdge each : allEdges)
-        if (const auto found = shaping->find(edgeKeys[static_cast<std::size_t>(each)])) {
-            found->expectKeys({"lines", "every_second_row", "fashioned", "inset"});
-            choices.edge(each) = {found->at("lines").integer(0, 50), found->at("every_second_row").boolean(),
-                                  found->at("fashioned").boolean(), found->at("inset").integer(1, 7)};
-        }
-}
-
-Json json(const Choices& choices) {
-    return {{"closure", nameOf(choices.closure, closureNames)},
-            {"neck_school", nameOf(choices.neckSchool, schoolNames)},
-            {"back_neck", choices.backNeck},
-            {"neck_trim_in_two", choices.neckTrimInTwo},
-            {"panels", choices.panels},
-            {"sleeve", nameOf(choices.sleeveLine, sleeveNames)},
-            {"sleeve_reach", nameOf(choices.sleeveReach, reachNames)},
-            {"hem_line", nameOf(choices.hemLine, hemNames)},
-            {"hem_rise_mm", choices.hemRise.mm()},
-            {"sleeve_school", nameOf(choices.sleeveSchool, sleeveSchoolNames)},
-            {"welt_afterwards", choices.weltAfterwards},
-            {"across", nameOf(choices.acrossWay, acrossNames)},
-            {"short_sleeve_mm", choices.shortSleeve.mm()},
-            {"strap_mm", choices.strap.mm()},
-            {"strap_back_mm", choices.strapBack.mm()},
-            {"band_depth_mm", choices.bandDepth.mm()},
-            {"buttons", choices.buttons},
-            {"button_mm", choices.button.mm()},
-            {"buttonholes", nameOf(choices.buttonholes, wearerSides)},
-            {"body", nameOf(choices.body, bodyNames)},
-            {"neck", nameOf(choices.neck, neckNames)},
-            {"sides", nameOf(choices.sides, sideNames)},
-            {"underarm_mm", choices.underarm.mm()},
-            {"narrower_mm", choices.narrower.mm()},
-            {"cap_top_mm", choices.capTop.mm()},
-            {"cap_ease_mm", choices.capEase.mm()},
-            {"arm_trim_depth_mm", choices.armTrimDepth.mm()},
-            {"body_welt", json(choices.bodyWelt)},
-            {"cuff", json(choices.cuff)},
-            {"shoulder", nameOf(choices.shoulder, shoulderNames)},
-            {"wrap_turns", choices.wrapTurns},
-            {"neck_trim_depth_mm", choices.neckTrimDepth.mm()},
-            {"seam_stitches", choices.seamStitches},
-            {"shaping", shapingJson(choices)},
-            {"waste_rows", choices.wasteRows.count()}};
 }
 
 Choices readChoices(const JsonReader& json) {
-    json.expectKeys({"closure",
-                     "neck_school",
-                     "back_neck",
-                     "neck_trim_in_two",
-                     "panels",
-                     "sleeve",
-                     "sleeve_reach",
-                     "short_sleeve_mm",
-                     "strap_mm",
-                     "strap_back_mm",
-                     "band_depth_mm",
-                     "buttons",
-                     "button_mm",
-                     "buttonholes",
-                     "body",
-                     "neck",
-                     "sides",
-                     "underarm_mm",
-                     "narrower_mm",
-                     "cap_top_mm",
-                     "cap_ease_mm",
-                     "arm_trim_depth_mm",
-                     "body_welt",
-                     "cuff",
-                     "shoulder",
-                     "wrap_turns",
-                     "neck_trim_depth_mm",
-                     "seam_stitches",
-                     "sleeve_school",
-                     "welt_afterwards",
-                     "across",
-                     "hem_line",
-                     "hem_rise_mm",
-                     "shaping",
-                     "fashioning_inset",
-                     "every_second_row",
-                     "sleeve_lines",
-                     "waste_rows"});
+    for (auto [path, keys] : choiceKeys()) {
+        if (path.empty())
+            keys.insert(earlierKeys.begin(), earlierKeys.end());
+        if (const auto object = objectAt(json, path))
+            object->expectKeys(keys);
+    }
     Choices choices;
-    // Version 1 knew the drop shoulder with a round neck only.
-    readIfSaid(json, "body", choices.body, bodyNames);
-    readIfSaid(json, "neck", choices.neck, neckNames);
-    readIfSaid(json, "sides", choices.sides, sideNames);
-    readIfSaid(json, "closure", choices.closure, closureNames);
-    readIfSaid(json, "neck_school", choices.neckSchool, schoolNames);
-    readIfSaid(json, "sleeve", choices.sleeveLine, sleeveNames);
-    readIfSaid(json, "sleeve_reach", choices.sleeveReach, reachNames);
-    readIfSaid(json, "sleeve_school", choices.sleeveSchool, sleeveSchoolNames);
-    if (const auto across = json.find("across"))
-        choices.acrossWay = across->oneOf<AcrossWay>(acrossNames);
-    if (const auto afterwards = json.find("welt_afterwards"))
-        choices.weltAfterwards = afterwards->boolean();
-    readIfSaid(json, "hem_line", choices.hemLine, hemNames);
-    readIfSaid(json, "buttonholes", choices.buttonholes, wearerSides);
-    if (const auto backNeck = json.find("back_neck"))
-        choices.backNeck = backNeck->boolean();
-    if (const auto inTwo = json.find("neck_trim_in_two"))
-        choices.neckTrimInTwo = inTwo->boolean();
-    if (const auto panels = json.find("panels"))
-        choices.panels = panels->boolean();
-    if (const auto buttons = json.find("buttons"))
-        choices.buttons = buttons->integer(0, 100);
-    for (const auto& [name, length] : {std::pair{"underarm_mm", &choices.underarm},
-                                       {"narrower_mm", &choices.narrower},
-                                       {"cap_top_mm", &choices.capTop},
-                                       {"cap_ease_mm", &choices.capEase},
-                                       {"arm_trim_depth_mm", &choices.armTrimDepth},
-                                       {"short_sleeve_mm", &choices.shortSleeve},
-                                       {"strap_mm", &choices.strap},
-                                       {"hem_rise_mm", &choices.hemRise},
-                                       {"strap_back_mm", &choices.strapBack},
-                                       {"band_depth_mm", &choices.bandDepth},
-                                       {"button_mm", &choices.button}})
-        if (const auto found = json.find(name))
-            *length = millimetres(*found, 0, 1000);
-    choices.bodyWelt = readWelt(json.at("body_welt"));
-    choices.cuff = readWelt(json.at("cuff"));
-    choices.shoulder = json.at("shoulder").oneOf<ShoulderKind>(shoulderNames);
-    choices.wrapTurns = json.at("wrap_turns").boolean();
-    choices.neckTrimDepth = millimetres(json.at("neck_trim_depth_mm"), 0, 1000);
-    choices.seamStitches = json.at("seam_stitches").boolean();
-    readShaping(json, choices);
-    choices.wasteRows = Rows(json.at("waste_rows").integer(2, 60));
+    readEarlierShaping(json, choices);
+    for (const GarmentChoice& each : garmentChoices()) {
+        const std::string path = each.key.within;
+        const auto object = each.key.isOld && !path.empty() ? json.at(path.c_str()) : objectAt(json, path);
+        if (!object)
+            continue; // earlier files did not know it
+        if (each.key.isOld)
+            readValue(object->at(each.key.key), each, choices);
+        else if (const auto value = object->find(each.key.key))
+            readValue(*value, each, choices);
+    }
     return choices;
 }
 

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/project/project.h"
 
+#include "core/project/options.h"
+
 #include <array>
 
 namespace vestimen {
@@ -15,56 +17,41 @@ constexpr std::array<const char*, 28> keys = {
 };
 static_assert(keys.size() == static_cast<std::size_t>(Quantity::panelStitches) + 1);
 
+template<class Kind> const char* labelOf(Kind value) {
+    return optionsOf<Kind>[static_cast<std::size_t>(value)].label;
+}
+
 } // namespace
 
 const char* label(BodyKind body) {
-    static constexpr std::array labels = {"Drop shoulder", "Set-in sleeves", "Raglan", "Sleeveless", "Strapped top"};
-    return labels[static_cast<std::size_t>(body)];
+    return labelOf(body);
 }
-
 const char* label(Closure closure) {
-    return closure == Closure::pullover ? "Closed front" : "Open front, with bands";
+    return labelOf(closure);
 }
-
 const char* label(NeckSchool school) {
-    static constexpr std::array labels = {"Neck held, shaped by short rows", "Neck bound off, sides decreased",
-                                          "Neck on waste yarn, sides decreased"};
-    return labels[static_cast<std::size_t>(school)];
+    return labelOf(school);
 }
-
 const char* label(ShoulderKind shoulder) {
-    static constexpr std::array labels = {"Straight shoulders", "Sloped by short rows", "Bound off in steps"};
-    return labels[static_cast<std::size_t>(shoulder)];
+    return labelOf(shoulder);
 }
-
 const char* label(WeltKind welt) {
-    static constexpr std::array labels = {"Folded hem", "Mock rib, every second needle", "Latched rib", "Two-bed rib",
-                                          "Rolled edge"};
-    return labels[static_cast<std::size_t>(welt)];
+    return labelOf(welt);
 }
-
 const char* label(AcrossWay way) {
-    static constexpr std::array labels = {"Gather by hand, stitch by stitch", "Gather with a garter bar",
-                                          "Gather by way of waste yarn"};
-    return labels[static_cast<std::size_t>(way)];
+    return labelOf(way);
 }
-
 const char* label(SleeveSchool school) {
-    return school == SleeveSchool::up ? "Knitted up from the cuff" : "Knitted down from the armhole";
+    return labelOf(school);
 }
-
 const char* label(HemLine hem) {
-    return hem == HemLine::straight ? "Straight lower edge" : "Curved lower edge, higher at the sides";
+    return labelOf(hem);
 }
-
 const char* label(NeckKind neck) {
-    static constexpr std::array labels = {"Round neck", "V neck", "Square neck", "Boat neck"};
-    return labels[static_cast<std::size_t>(neck)];
+    return labelOf(neck);
 }
-
 const char* label(SideKind sides) {
-    static constexpr std::array labels = {"Straight sides", "A-line", "Waisted"};
-    return labels[static_cast<std::size_t>(sides)];
+    return labelOf(sides);
 }
 
 void chooseNeck(Project& project, NeckKind neck) {

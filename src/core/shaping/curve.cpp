@@ -9,8 +9,6 @@
 #include <algorithm>
 #include <cmath>
 #include <limits>
-#include <numeric>
-#include <span>
 #include <utility>
 
 namespace vestimen {
@@ -20,42 +18,12 @@ constexpr double never = std::numeric_limits<double>::infinity();
 /// Deviations closer than this are the same.
 constexpr double hair = 1e-9;
 
-/// The divisors of every number up to `most`, as far as they are not larger than `largest`. Dividing is slow.
-class Divisors {
-public:
-    struct Divisor {
-        int divisor = 0;
-        int quotient = 0;
-    };
-    Divisors(int most, int largest) : ends_(static_cast<std::size_t>(most) + 2, 0) {
-        const auto forAll = [&](auto each) {
-            for (int divisor = 1; divisor <= largest; ++divisor)
-                for (int quotient = 1; quotient * divisor <= most; ++quotient)
-                    each(static_cast<std::size_t>(quotient * divisor), Divisor{divisor, quotient});
-        };
-        forAll([this](std::size_t number, Divisor) { ++ends_[number + 1]; });
-        std::partial_sum(ends_.begin(), ends_.end(), ends_.begin());
-        divisors_.resize(ends_.back());
-        std::vector<std::size_t> next = ends_;
-        forAll([&](std::size_t number, Divisor divisor) { divisors_[next[number]++] = divisor; });
-    }
-    /// In ascending order.
-    std::span<const Divisor> of(int number) const {
-        const auto at = static_cast<std::size_t>(number);
-        return std::span(divisors_).subspan(ends_[at], ends_[at + 1] - ends_[at]);
-    }
-
-private:
-    std::vector<std::size_t> ends_; ///< where those of the number before end
-    std::vector<Divisor> divisors_;
-};
-
 class CurveSolver {
 public:
     explicit CurveSolver(const CurveRequest& request)
         : request_(request), rows_(static_cast<int>(request.ideal.size())), total_(request.total.count()),
-          step_(std::max(1, request.everyMultiple)), largest_(std::max(request.decreaseAtMost, request.bindOffAtMost)),
-          divisors_(std::max(0, total_), largest_) {}
+          step_(std::max(1, request.everyMultiple)), largest_(std::max(request.decreaseAtMost, request.bindOffAtMost)) {
+    }
 
     /// No deviation is larger than this.
     double widest() const { return total_ + (request_.ideal.empty() ? 0.0 : request_.ideal.back()) + 1.0; }
@@ -279,9 +247,10 @@ private:
         for (std::size_t from = search.layer; from < search.steps.size(); ++from) {
             const auto [row, gone, worstBefore, by, parent] = search.steps[from];
             const int left = total_ - gone;
-            for (const auto [stitches, times] : divisors_.of(left)) {
-                if (stitches == 1 && request_.decreaseAtMost == 0)
+            for (int stitches = 1; stitches <= std::min(left, largest_); ++stitches) {
+                if (left % stitches != 0 || (stitches == 1 && request_.decreaseAtMost == 0))
                     continue; // one stitch is never bound off
+                const int times = left / stitches;
                 const bool bound = stitches > request_.decreaseAtMost;
                 // The shortest gaps that are not too short.
                 const int shortest = std::max(1, (earliest - row + times * step_ - 1) / (times * step_)) * step_;
@@ -342,7 +311,6 @@ private:
     int total_;
     int step_;
     int largest_; ///< stitches of one event
-    Divisors divisors_;
 };
 
 } // namespace

@@ -21,31 +21,6 @@ Scaled quotient(Scaled dividend, Scaled divisor) {
     return dividend >= 0 ? dividend / divisor : -((-dividend + divisor - 1) / divisor);
 }
 
-/// The quotient, rounded down, of a dividend that grows by the same again and again. Dividing is slow.
-class GrowingQuotient {
-public:
-    /// `growth` is not negative.
-    GrowingQuotient(Scaled dividend, Scaled growth, Scaled divisor)
-        : value_(quotient(dividend, divisor)), rest_(dividend - value_ * divisor), step_(growth / divisor),
-          stepRest_(growth % divisor), divisor_(divisor) {}
-    Scaled value() const { return value_; }
-    void grow() {
-        value_ += step_;
-        rest_ += stepRest_;
-        if (rest_ >= divisor_) {
-            rest_ -= divisor_;
-            ++value_;
-        }
-    }
-
-private:
-    Scaled value_;
-    Scaled rest_;
-    Scaled step_;
-    Scaled stepRest_;
-    Scaled divisor_;
-};
-
 class SlopeSolver {
 public:
     explicit SlopeSolver(const SlopeRequest& request)
@@ -61,10 +36,9 @@ public:
         Scaled lowest = 0;
         int previous = 0;
         bool feasible = true;
-        GrowingQuotient crossing(rows_, Scaled{2} * rows_, Scaled{2} * events_);
-        for (int event = 1; event <= events_; ++event, crossing.grow()) {
+        for (int event = 1; event <= events_; ++event) {
             // Costs fall, then rise with the row: look where over and under cross.
-            const Scaled middle = crossing.value();
+            const Scaled middle = Scaled{2 * event - 1} * rows_ / (Scaled{2} * events_);
             Scaled cost = std::numeric_limits<Scaled>::max();
             int at = 0;
             for (Scaled row = (step_ == 1 ? middle : middle / step_ * step_) - step_; row <= middle + 2 * step_;
@@ -256,12 +230,13 @@ private:
     Windows windowsWithin(Scaled limit) const {
         Windows windows(events_);
         const Scaled rise = Scaled{2} * rows_;
-        GrowingQuotient first(rise - limit + events_ - 1, rise, events_); // rounded up
-        GrowingQuotient last(limit, rise, events_);
-        for (int event = 1; event <= events_; ++event, first.grow(), last.grow())
+        for (int event = 1; event <= events_; ++event) {
+            const Scaled first = quotient(event * rise - limit + events_ - 1, events_); // rounded up
+            const Scaled last = quotient((event - 1) * rise + limit, events_);
             // After the last row there is no row whose deviation could be too large.
-            windows.add({static_cast<int>(std::clamp<Scaled>(quotient(first.value(), 2), 1, rows_)),
-                         static_cast<int>(std::min<Scaled>(quotient(last.value() + 1, 2), rows_))});
+            windows.add({static_cast<int>(std::clamp<Scaled>(quotient(first, 2), 1, rows_)),
+                         static_cast<int>(std::min<Scaled>(quotient(last + 1, 2), rows_))});
+        }
         return windows;
     }
 
