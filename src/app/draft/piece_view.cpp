@@ -25,19 +25,7 @@ QString sideNames(PieceKind piece, Side machineSide, const Choices& choices) {
 }
 
 QString weltName(WeltKind kind) {
-    switch (kind) {
-    case WeltKind::foldedHem:
-        return tr("folded hem");
-    case WeltKind::mockRib:
-        return tr("mock rib");
-    case WeltKind::latchedRib:
-        return tr("latched rib");
-    case WeltKind::twoBedRib:
-        return tr("two-bed rib");
-    case WeltKind::rolled:
-        break;
-    }
-    return {};
+    return traits(kind).layers > 0 ? coreText(traits(kind).name) : QString();
 }
 
 /// Puts handles, marks and labels onto the view of one piece.
@@ -50,7 +38,7 @@ public:
         const bool half = isHalf(kind_);
         const Choices& choices = worked_.choices;
         const WeltCounts& welt = c_.bodyWelt;
-        const bool folded = welt.kind == WeltKind::foldedHem || welt.kind == WeltKind::mockRib;
+        const bool folded = traits(welt.kind).layers == 2;
         // The band of a straight welt; a curved one has no height of its own.
         const int weltRows = welt.visible.count();
         view_.weltRows = c_.hemRise > Rows(0) ? 0 : weltRows;

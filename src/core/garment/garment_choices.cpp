@@ -29,7 +29,7 @@ template<Welt Choices::*welt> bool isWelt(const Choices&, const Place& at) {
     return at.part == Part::welt && isSleeve(at.piece) == (welt == &Choices::cuff);
 }
 template<Welt Choices::*welt> bool isSomeWelt(const Choices& choices, const Place& at) {
-    return isWelt<welt>(choices, at) && (choices.*welt).kind != WeltKind::rolled;
+    return isWelt<welt>(choices, at) && (choices.*welt).hasDepth();
 }
 bool isSleevesLength(const Choices&, const Place& at) {
     return isSleeve(at.piece) && isAt<Part::none, Part::length, Part::wrist>(at);

@@ -33,7 +33,7 @@ std::vector<Finding> choiceFindings(const Project& project) {
                "from the cuff.",
                {}});
     for (const Welt* welt : {&choices.bodyWelt, &choices.cuff})
-        if (welt->kind == WeltKind::twoBedRib && project.machine.beds < 2)
+        if (traits(welt->kind).beds > project.machine.beds)
             error("rib_needs_two_beds", {"A two-bed rib needs a second bed, and {0} has one: choose a latched "
                                          "rib or a mock rib.",
                                          {project.machine.name}});
@@ -106,7 +106,7 @@ std::vector<Finding> garmentFindings(const GarmentMeasures& m, const Project& pr
                                    "least {2}, or choose straight shoulders.",
                                    {m.neckDepth, m.shoulderDrop, m.shoulderDrop + mm(10)}});
     for (const auto& [welt, what] : {std::pair{choices.bodyWelt, "body"}, {choices.cuff, "sleeve"}})
-        if (welt.kind != WeltKind::rolled && (welt.depth < mm(5) || welt.depth > mm(200)))
+        if (welt.hasDepth() && (welt.depth < mm(5) || welt.depth > mm(200)))
             error("welt_depth",
                   {"A welt {0} deep on the {1} cannot be: 5 mm to 20 cm can.", {welt.depth, std::string(what)}});
     if (m.length - armholeTop < choices.bodyWelt.depth + mm(20))

@@ -9,11 +9,6 @@
 
 namespace vestimen {
 
-struct Option {
-    const char* key;
-    const char* label;
-};
-
 /// Of an enumeration of choices.
 template<class Kind> inline constexpr std::span<const Option> optionsOf = {};
 
@@ -43,11 +38,12 @@ inline constexpr Option shoulderOptions[] = {
     {"straight", "Straight shoulders"}, {"short_rows", "Sloped by short rows"}, {"stepped", "Bound off in steps"}};
 template<> inline constexpr std::span<const Option> optionsOf<ShoulderKind> = shoulderOptions;
 
-inline constexpr Option weltOptions[] = {{"folded_hem", "Folded hem"},
-                                         {"mock_rib", "Mock rib, every second needle"},
-                                         {"latched_rib", "Latched rib"},
-                                         {"two_bed_rib", "Two-bed rib"},
-                                         {"rolled", "Rolled edge"}};
+inline constexpr auto weltOptions = [] {
+    std::array<Option, weltTraits.size()> all{};
+    for (std::size_t i = 0; i < all.size(); ++i)
+        all[i] = weltTraits[i].option;
+    return all;
+}();
 template<> inline constexpr std::span<const Option> optionsOf<WeltKind> = weltOptions;
 
 inline constexpr Option acrossOptions[] = {{"by_hand", "Gather by hand, stitch by stitch"},

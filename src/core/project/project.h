@@ -3,6 +3,7 @@
 #pragma once
 
 #include "core/machine/machine.h"
+#include "core/project/welt_kinds.h"
 #include "core/swatch/swatch.h"
 #include "core/wearer/measure.h"
 #include "core/yarn/yarn.h"
@@ -13,10 +14,6 @@
 
 namespace vestimen {
 
-/// Lower edges (craft 12). A latched rib is dropped and re-formed with the latch tool; a two-bed rib needs a second
-/// bed.
-enum class WeltKind { foldedHem, mockRib, latchedRib, twoBedRib, rolled };
-
 /// An edge can have so much fewer stitches than the piece beside it.
 inline constexpr double mostGather = 0.4;
 
@@ -24,6 +21,8 @@ struct Welt {
     WeltKind kind = WeltKind::foldedHem;
     Length depth = Length::millimetres(40);
     double gather = 0.0; ///< share of the stitches beside it that the edge does not have; 0 to mostGather
+
+    bool hasDepth() const { return traits(kind).layers > 0; }
     bool operator==(const Welt&) const = default;
 };
 
@@ -139,9 +138,9 @@ struct Choices {
     const EdgeShaping& edge(ShapedEdge which) const { return edges[static_cast<std::size_t>(which)]; }
     bool hasSleeves() const { return body != BodyKind::sleeveless && body != BodyKind::strapped; }
     /// Whether a welt is knitted down afterwards; a rolled edge is none.
-    bool weltFollows(const Welt& welt) const { return weltAfterwards && welt.kind != WeltKind::rolled; }
+    bool weltFollows(const Welt& welt) const { return weltAfterwards && welt.hasDepth(); }
     /// The share of stitches that a welt does without; a rolled edge is none to gather into.
-    static double gatherOf(const Welt& welt) { return welt.kind == WeltKind::rolled ? 0.0 : welt.gather; }
+    static double gatherOf(const Welt& welt) { return welt.hasDepth() ? welt.gather : 0.0; }
     bool sleevesKnittedDown() const { return hasSleeves() && sleeveSchool == SleeveSchool::down; }
     bool isCardigan() const { return closure == Closure::cardigan; }
     bool frontInHalves() const { return panels || isCardigan(); }
@@ -191,8 +190,6 @@ inline constexpr std::array allShoulders = {ShoulderKind::straight, ShoulderKind
 inline constexpr std::array allHemLines = {HemLine::straight, HemLine::curved};
 inline constexpr std::array allSleeveSchools = {SleeveSchool::up, SleeveSchool::down};
 inline constexpr std::array allAcrossWays = {AcrossWay::byHand, AcrossWay::garterBar, AcrossWay::wasteYarn};
-inline constexpr std::array allWelts = {WeltKind::foldedHem, WeltKind::mockRib, WeltKind::latchedRib,
-                                        WeltKind::twoBedRib, WeltKind::rolled};
 inline constexpr std::array allNecks = {NeckKind::round, NeckKind::vee, NeckKind::square, NeckKind::boat};
 inline constexpr std::array allSides = {SideKind::straight, SideKind::aLine, SideKind::waisted};
 /// For people.

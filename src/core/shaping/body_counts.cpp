@@ -94,10 +94,10 @@ bool countHalves(Counter& counter, const GarmentMeasures& m, GarmentCounts& coun
         return true;
     const Choices& choices = counter.choices();
     const Stitches flare = (counts.hem - counts.body) / 2;
-    const CountForm form = weltForm(choices.bodyWelt.kind).shifted(-flare.count());
+    const CountForm form = traits(choices.bodyWelt.kind).form.shifted(-flare.count());
     const auto half = [&](Quantity quantity, const char* title, Length width) {
         return counter.stitches(quantity, title, width, Stitches(choices.seamStitches ? 2 : 0), form,
-                                weltReason(choices.bodyWelt.kind));
+                                traits(choices.bodyWelt.kind).reason);
     };
     if (m.panels)
         counts.back = half(Quantity::panelStitches, "Stitches of each panel", m.width / 2.0);
@@ -135,8 +135,8 @@ bool countWidths(Counter& counter, const GarmentMeasures& m, GarmentCounts& coun
     const Choices& choices = counter.choices();
     const Stitches seams(choices.seamStitches ? 2 : 0);
     // A rib says how many its edge has; where the sides are shaped, the body above it follows.
-    const CountForm rib = weltForm(choices.bodyWelt.kind);
-    const char* ribReason = weltReason(choices.bodyWelt.kind);
+    const CountForm rib = traits(choices.bodyWelt.kind).form;
+    const char* ribReason = traits(choices.bodyWelt.kind).reason;
     const bool shapedSides = m.sides != SideKind::straight;
     const bool hemFirst = shapedSides && rib != anyCount;
     if (hemFirst)

@@ -7,21 +7,6 @@
 
 namespace vestimen {
 
-bool CountForm::takes(int count) const {
-    return (count - plus) % std::max(1, multiple) == 0 &&
-           (parity == Parity::any || (count % 2 == 0) == (parity == Parity::even));
-}
-
-CountForm CountForm::shifted(int more) const {
-    if (parity == Parity::any || more % 2 == 0)
-        return {multiple, plus + more, parity};
-    return {multiple, plus + more, parity == Parity::odd ? Parity::even : Parity::odd};
-}
-
-int CountForm::period() const {
-    return parity == Parity::any ? std::max(1, multiple) : std::lcm(std::max(1, multiple), 2);
-}
-
 std::optional<CountAnswer> count(const CountRequest& request) {
     const auto fitting = [&](int from, int direction) -> std::optional<int> {
         for (int i = 0, value = from; i < request.form.period() && value >= 1; ++i, value += direction)

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/quantity/count_form.h"
 #include "core/quantity/gauge.h"
 #include "core/quantity/length.h"
 
@@ -8,27 +9,7 @@
 
 namespace vestimen {
 
-enum class Parity { any, even, odd };
 enum class Rounding { nearest, up, down };
-
-/// Which counts will do: those of the form multiple · k + plus, of a parity.
-struct CountForm {
-    int multiple = 1;
-    int plus = 0;
-    Parity parity = Parity::any;
-
-    bool takes(int count) const;
-    /// The form of what has so many more.
-    CountForm shifted(int more) const;
-    /// Those of both forms come round again after so many counts.
-    int period() const;
-
-    bool operator==(const CountForm&) const = default;
-};
-
-inline constexpr CountForm anyCount;
-inline constexpr CountForm evenCount{.parity = Parity::even};
-inline constexpr CountForm oddCount{.parity = Parity::odd};
 
 /// A length as a whole number of stitches or rows (craft 7).
 struct CountRequest {

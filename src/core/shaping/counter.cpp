@@ -53,26 +53,19 @@ Rows Counter::rows(Quantity quantity, const char* title, Length length, CountFor
 }
 WeltCounts Counter::welt(Quantity quantity, const char* title, const Welt& welt) {
     WeltCounts counts{welt.kind, {}, {}, {}, choices().acrossWay};
-    switch (welt.kind) {
-    case WeltKind::foldedHem:
-    case WeltKind::mockRib:
+    const WeltTraits& kind = traits(welt.kind);
+    if (kind.layers == 2) {
         counts.knitted = rows(quantity, title, welt.depth * 2.0, evenCount, "twice the depth, even, to be folded");
-        // A folded hem is closed by one row through both layers.
-        counts.visible = counts.knitted / 2 + Rows(welt.kind == WeltKind::foldedHem ? 1 : 0);
-        break;
-    case WeltKind::latchedRib:
-    case WeltKind::twoBedRib:
+        counts.visible = counts.knitted / 2 + Rows(kind.closedByARow ? 1 : 0);
+    } else if (kind.layers == 1) {
         counts.knitted = counts.visible =
             rows(quantity, title, welt.depth, evenCount, "even, so that the carriage comes back");
-        break;
-    case WeltKind::rolled:
-        break;
     }
     return counts;
 }
 
 void Counter::gather(WeltCounts& welt, Stitches beside, double share, Quantity quantity) {
-    welt.gathered = gathered(beside, share, weltForm(welt.kind));
+    welt.gathered = gathered(beside, share, traits(welt.kind).form);
     if (welt.gathered > Stitches(0))
         working(quantity).steps.push_back(
             {{"gathered into its edge, {0} fewer", {welt.gathered}}, beside - welt.gathered});
@@ -140,33 +133,6 @@ int Counter::settled(Quantity quantity, const CountAnswer& answer, Gauge gauge, 
 }
 CountForm parityOf(Stitches stitches) {
     return stitches.isEven() ? evenCount : oddCount;
-}
-
-CountForm weltForm(WeltKind welt) {
-    switch (welt) {
-    case WeltKind::mockRib:
-        return oddCount;
-    case WeltKind::latchedRib:
-        return {.multiple = 3, .plus = 2};
-    case WeltKind::foldedHem:
-    case WeltKind::twoBedRib:
-    case WeltKind::rolled:
-        break;
-    }
-    return anyCount;
-}
-const char* weltReason(WeltKind welt) {
-    switch (welt) {
-    case WeltKind::mockRib:
-        return "odd, so that the rib begins and ends alike";
-    case WeltKind::latchedRib:
-        return "threes and two more, so that the rib begins and ends alike";
-    case WeltKind::foldedHem:
-    case WeltKind::twoBedRib:
-    case WeltKind::rolled:
-        break;
-    }
-    return "nearest whole stitch";
 }
 
 double tolerance(const FabricGauge& gauge) {

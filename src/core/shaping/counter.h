@@ -51,10 +51,6 @@ private:
 
 /// Even as these are, or odd.
 CountForm parityOf(Stitches stitches);
-/// The stitches of a welt that begins and ends alike: a mock rib with a working needle, a latched rib with two plain
-/// columns (craft 12).
-CountForm weltForm(WeltKind welt);
-const char* weltReason(WeltKind welt);
 /// The default tolerance of a shaping over the best that is possible, in stitches (craft 8).
 double tolerance(const FabricGauge& gauge);
 /// What an ideal says from its second row on: the first is knitted between the two sides' first steps.

@@ -98,7 +98,7 @@ bool countSleeve(Counter& counter, const GarmentMeasures& m, GarmentCounts& coun
     const FabricGauge& gauge = counter.gauge();
     const Stitches seams(choices.seamStitches ? 2 : 0);
     counts.wrist = counter.stitches(Quantity::wristStitches, "Stitches at the wrist", m.wrist, seams,
-                                    weltForm(choices.cuff.kind), weltReason(choices.cuff.kind));
+                                    traits(choices.cuff.kind).form, traits(choices.cuff.kind).reason);
     // A straight sleeve is as wide at its top as its cuff made the wrist.
     const Length top = m.wrist < m.sleeveTop ? m.sleeveTop : gauge.width(counts.wrist - seams);
     counts.sleeveTop =
