@@ -7,7 +7,7 @@ void print(const Finding& finding) {
     std::string place;
     if (!finding.piece.empty())
         place = finding.piece + (finding.row >= 0 ? fmt::format(", row {}", finding.row) : "") + ": ";
-    fmt::print("{} {}: {}{}\n", name(finding.severity), finding.code, place, render(finding.text));
+    fmt::print("{} {}: {}{}\n", name(finding.severity), finding.code.text(), place, render(finding.text));
 }
 
 } // namespace vestimen

@@ -23,7 +23,7 @@ public:
     Ways(const Project& project, const Finding& finding) : project_(project), finding_(finding) {}
 
     std::vector<WayOut> all() {
-        const std::string_view code = finding_.code;
+        const FindingCode code = finding_.code;
         if (code == "too_wide") {
             inPanels();
             narrower();
@@ -131,7 +131,7 @@ bool mends(const Project& changed, const Finding& finding) {
         return key == finding.piece || (piece && found && isBody(*piece) && isBody(*found));
     };
     return std::ranges::none_of(work(changed).findings, [&](const Finding& each) {
-        return std::string_view(each.code) == finding.code && isSamePlace(each.piece);
+        return each.code == finding.code && isSamePlace(each.piece);
     });
 }
 

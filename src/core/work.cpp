@@ -57,7 +57,7 @@ void findOtherMaking(const Project& project, Length width, std::vector<Finding>&
     const Swatch& swatch = project.swatch;
     if (swatch.treatments.empty())
         return;
-    const auto say = [&](const char* code, const char* text, Operand of, Operand now) {
+    const auto say = [&](FindingCode code, const char* text, Operand of, Operand now) {
         findings.push_back({Severity::warning, code, {text, {std::move(of), std::move(now), width * 0.05, width}}});
     };
     const auto differs = [](const std::string& of, const std::string& now) {

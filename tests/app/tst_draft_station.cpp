@@ -443,7 +443,7 @@ void TestDraftStation::everyChoiceOfAPartWorks() {
                     // Long necks ask for a trim in two parts, and offer it.
                     if (test::hasFinding(fixture.worked().findings, "trim_too_wide")) {
                         const auto trim = std::ranges::find_if(fixture.worked().findings, [](const Finding& each) {
-                            return std::string(each.code) == "trim_too_wide";
+                            return each.code == "trim_too_wide";
                         });
                         const auto ways = waysOut(fixture.project(), *trim);
                         QVERIFY(ways.size() == 1 && work(ways[0].project).sound());

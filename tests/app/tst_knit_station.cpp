@@ -3,6 +3,8 @@
 #include "app/knit_fixture.h"
 
 #include "app/knit/knit_settings_form.h"
+#include "app/knit/piece_picture.h"
+#include "app/theme/theme.h"
 #include "core/record/pace.h"
 #include "support/stand_in.h"
 
@@ -41,6 +43,7 @@ private slots:
     void anotherSizeIsNotOverlooked();
     void whatIsOnHoldIsSaid();
     void marksAndPausesAreKept();
+    void piecesHangInOrder();
     void aPieceIsRehearsed();
     void aLearnerSetsTheNeedles();
     void theFabricIsTurned();
@@ -356,7 +359,8 @@ void TestKnitStation::aQuestionOfTheMachineWaits() {
     auto goesWrong = [knit, at = qint64{1000}]() mutable {
         at += 5000;
         const bool left = knit->state()->bed().carriage() == Side::left;
-        emit knit->counter()->heard({static_cast<int>(at / 5000), at, left ? CounterReading::To::left : CounterReading::To::right});
+        emit knit->counter()->heard(
+            {static_cast<int>(at / 5000), at, left ? CounterReading::To::left : CounterReading::To::right});
     };
     QTest::keyClick(knit, Qt::Key_N);
     auto* note = asked<QLineEdit>(knit);
@@ -570,6 +574,59 @@ void TestKnitStation::marksAndPausesAreKept() {
     QVERIFY(knit->question()->words().contains("rung by rung"));
     answerDigits(knit, "1");
     QCOMPARE(knit->state()->remarks().size(), 3);
+}
+
+void TestKnitStation::piecesHangInOrder() {
+    WindowFixture fixture;
+    fixture.window().resize(1280, 800);
+    const auto tileOf = [&](const QString& name) {
+        for (QLabel* each : fixture.window().knitStation()->findChildren<QLabel*>())
+            if (each->text() == name && each->isVisible() && each->parentWidget()->findChild<PiecePicture*>())
+                return each->parentWidget();
+        return static_cast<QWidget*>(nullptr);
+    };
+    const auto settle = [] {
+        for (int i = 0; i < 3; ++i)
+            QApplication::processEvents();
+    };
+    fixture.window().showStation(MainWindow::knit);
+    settle();
+    // In the order of knitting, from left to right and down.
+    QPoint before(-1, -1);
+    for (const char* name : {"Back", "Front", "Left sleeve", "Right sleeve", "Neck trim", "Swatch"}) {
+        QWidget* tile = tileOf(name);
+        QVERIFY2(tile, name);
+        const QPoint at = tile->mapTo(&fixture.window(), QPoint(0, 0));
+        QVERIFY2(at.y() > before.y() || (at.y() == before.y() && at.x() > before.x()), name);
+        QVERIFY2(tile->geometry().right() <= tile->parentWidget()->width(), name);
+        before = at;
+    }
+    QVERIFY2(texts(tileOf("Neck trim")).contains("hangs from: "), qPrintable(texts(tileOf("Neck trim"))));
+    QVERIFY(!texts(tileOf("Back")).contains("hangs from"));
+    QVERIFY2(texts(tileOf("Back")).contains(" g of yarn"), qPrintable(texts(tileOf("Back"))));
+    // What is knitted is filled: the more rows, the more of it.
+    const auto filled = [&] {
+        const QImage image = tileOf("Back")->findChild<PiecePicture*>()->grab().toImage();
+        const QColor bare = Theme::current().ground;
+        int count = 0;
+        for (int y = 0; y < image.height(); ++y)
+            for (int x = image.width() / 2; x < image.width() / 2 + 40; ++x)
+                count += image.pixelColor(x, y) != bare && image.pixelColor(x, y) != QColor(Theme::current().paper);
+        return count;
+    };
+    const int none = filled();
+    KnitStation* knit = beginPiece(fixture, PieceKind::back);
+    int last = none;
+    for (const int row : {60, 160}) {
+        knitUntil(knit, [row](const KnittingState& state) { return state.bed().counter() >= row; });
+        const qint64 id = knit->state()->piece().id;
+        QTest::keyClick(knit, Qt::Key_P);
+        settle();
+        QVERIFY2(filled() > last + 300, qPrintable(QString("%1 after %2").arg(filled()).arg(last)));
+        QVERIFY(texts(tileOf("Back")).contains(QString("on the machine, row %1").arg(row)));
+        last = filled();
+        knit->resume(id);
+    }
 }
 
 void TestKnitStation::aPieceIsRehearsed() {

@@ -110,11 +110,11 @@ int whole(const Operand& result) {
 void checkIsClean(const Project& project, const Worked& worked) {
     for (const WorkedPiece& piece : worked.pieces)
         for (const Finding& finding : piece.fabric.findings) {
-            const bool wantedEyelet = std::string(finding.code) == "open_turn" && !project.choices.wrapTurns &&
-                                      finding.severity == Severity::note;
+            const bool wantedEyelet =
+                finding.code == "open_turn" && !project.choices.wrapTurns && finding.severity == Severity::note;
             if (!wantedEyelet) {
                 RC_LOG() << toJson(project);
-                RC_FAIL(piece.program.piece + ": " + finding.code + ", " + render(finding.text));
+                RC_FAIL(piece.program.piece + ": " + finding.code.text() + ", " + render(finding.text));
             }
         }
 }

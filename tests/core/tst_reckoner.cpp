@@ -185,7 +185,7 @@ void TestReckoner::pocketsHangClear() {
     QCOMPARE(counts.foldBelow.mm(), 120.0);
     QVERIFY(std::abs(counts.clearance.mm() - 30.0) < 1e-9);
     const SumAnswer low = reckon("pocket", {{"--depth", "12cm"}, {"--gauge", "40/10cm"}, {"--opening-row", "50"}});
-    QCOMPARE(std::string(low.findings.front().code), std::string("pocket_low"));
+    QCOMPARE(std::string(low.findings.front().code.text()), std::string("pocket_low"));
     QVERIFY(render(low.findings.front().text).find("row 56") != std::string::npos);
     QVERIFY(reckon("pocket", {{"--depth", "12cm"}, {"--gauge", "40/10cm"}, {"--opening-row", "56"}}).findings.empty());
 }

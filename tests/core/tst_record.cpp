@@ -124,8 +124,8 @@ void TestRecord::mistakesAreCarried() {
                 ++carriedOn;
                 // What is made good all at once may crowd a needle; nothing else is found.
                 const auto onlyCrowded = [](const std::vector<Finding>& findings) {
-                    return std::ranges::all_of(
-                        findings, [](const Finding& each) { return std::string(each.code) == "needle_crowded"; });
+                    return std::ranges::all_of(findings,
+                                               [](const Finding& each) { return each.code == "needle_crowded"; });
                 };
                 QVERIFY2(onlyCrowded(correction->findings), listed(correction->findings));
                 // The same row, and the rest knits to the end.

@@ -30,7 +30,7 @@ Project projectOn(const Machine& machine) {
 std::string firstError(const std::vector<Finding>& findings) {
     for (const Finding& each : findings)
         if (each.severity != Severity::note)
-            return each.code + (": " + render(each.text));
+            return each.code.text() + (": " + render(each.text));
     return {};
 }
 

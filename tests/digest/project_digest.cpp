@@ -98,7 +98,7 @@ void make(int randoms, std::uint64_t seed) {
 std::string said(const std::vector<Finding>& findings) {
     std::string text;
     for (const Finding& each : findings)
-        text += fmt::format("{} {} {} {}\n", name(each.severity), each.code, each.piece, render(each.text));
+        text += fmt::format("{} {} {} {}\n", name(each.severity), each.code.text(), each.piece, render(each.text));
     return text;
 }
 

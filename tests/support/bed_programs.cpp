@@ -43,8 +43,8 @@ Program onSixNeedles(std::vector<Action> actions) {
 std::vector<std::string> codes(const Program& program, const Siblings* siblings) {
     std::vector<std::string> result;
     for (const Finding& finding : knit(program, siblings).findings)
-        if (std::find(result.begin(), result.end(), finding.code) == result.end())
-            result.emplace_back(finding.code);
+        if (std::find(result.begin(), result.end(), finding.code.text()) == result.end())
+            result.emplace_back(finding.code.text());
     return result;
 }
 

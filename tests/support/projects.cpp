@@ -34,13 +34,13 @@ void putOn(Project& project, const Machine& machine) {
 }
 
 bool hasFinding(const std::vector<Finding>& findings, const std::string& code) {
-    return std::any_of(findings.begin(), findings.end(), [&](const Finding& each) { return code == each.code; });
+    return std::any_of(findings.begin(), findings.end(), [&](const Finding& each) { return code == each.code.text(); });
 }
 
 QByteArray listed(const std::vector<Finding>& findings) {
     QByteArray text;
     for (const Finding& each : findings)
-        text += QByteArray(name(each.severity)) + " " + each.code + " " + each.piece.c_str() + ": " +
+        text += QByteArray(name(each.severity)) + " " + each.code.text() + " " + each.piece.c_str() + ": " +
                 render(each.text).c_str() + "\n";
     return text;
 }

@@ -269,7 +269,7 @@ void DraftStation::refresh() {
 void DraftStation::markWanted(RailView& view) const {
     const Worked& worked = session().worked();
     const bool tooWide = std::ranges::any_of(worked.findings, [](const Finding& each) {
-        return std::string_view(each.code) == "too_wide" || std::string_view(each.code) == "trim_too_wide";
+        return each.code == "too_wide" || each.code == "trim_too_wide";
     });
     const auto working =
         worked.workings.find(isSleeve(piece_)     ? Quantity::sleeveTopStitches

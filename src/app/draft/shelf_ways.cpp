@@ -44,7 +44,7 @@ template<class Fits> std::vector<Candidate> candidates(const Session& session, S
 } // namespace
 
 QList<ShelfWay> waysFromShelves(const Session& session, const Finding& finding) {
-    const std::string_view code = finding.code;
+    const FindingCode code = finding.code;
     if (code != "too_wide" && code != "trim_too_wide")
         return {};
     QList<ShelfWay> ways;

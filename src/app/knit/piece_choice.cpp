@@ -3,6 +3,8 @@
 
 #include "app/canvas/label.h"
 #include "app/knit/knit_words.h"
+#include "app/knit/piece_picture.h"
+#include "app/theme/theme.h"
 #include "core/bed/virtual_bed.h"
 #include "core/knitting/swatch_program.h"
 #include "core/record/corrections.h"
@@ -11,10 +13,20 @@
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QPushButton>
+#include <QVBoxLayout>
 
 #include <algorithm>
+#include <cmath>
+#include <utility>
 
 namespace vestimen::app {
+namespace {
+
+constexpr int tileWidth = 250;
+constexpr double pictureWidth = 205.0;
+constexpr double pictureHeight = 180.0;
+
+} // namespace
 
 std::optional<BegunPiece> newestBegun(const QList<BegunPiece>& pieces, const std::string& name) {
     std::optional<BegunPiece> newest;
@@ -37,26 +49,24 @@ PieceChoice::PieceChoice(Session& session, QWidget* parent) : QWidget(parent), s
     hint->setObjectName(QStringLiteral("muted"));
     hint->setWordWrap(true);
     layout->addWidget(hint);
-    rows_ = new QVBoxLayout;
-    rows_->setSpacing(10);
+    grid_ = new QGridLayout;
+    grid_->setSpacing(14);
     layout->addSpacing(8);
-    layout->addLayout(rows_);
+    layout->addLayout(grid_);
+    nothing_ = new Label(tr("There is no piece yet: the draft needs a gauge and measures first."), this);
+    layout->addWidget(nothing_);
     layout->addStretch(1);
 }
 
 void PieceChoice::fill() {
-    while (QLayoutItem* item = rows_->takeAt(0)) {
-        if (item->widget())
-            item->widget()->deleteLater();
-        delete item;
-    }
+    hanging_.clear();
     const Worked* drawn = session_.drawn();
     const auto pieces = session_.workroom().pieces(session_.projectId());
     pace_.read(session_.workroom(), pieces);
     const SwatchPlan plan = planSwatch(session_.project());
     const auto offerSwatch = [&] {
-        add(tr("Swatch"), newestBegun(pieces, swatchPiece), plan.program ? &*plan.program : nullptr,
-            plan.program.has_value(), [this] { emit swatchWanted(); });
+        offer({tr("Swatch"), newestBegun(pieces, swatchPiece), plan.program ? &*plan.program : nullptr,
+               plan.program.has_value(), [this] { emit swatchWanted(); }});
     };
     // It comes first until there is a gauge that was measured.
     const MeasuredFabric& fabric = session_.worked().measured;
@@ -65,24 +75,84 @@ void PieceChoice::fill() {
         offerSwatch();
     for (const PieceKind kind : allPieces) {
         const WorkedPiece* drafted = drawn ? drawn->piece(kind) : nullptr;
-        add(coreText(vestimen::label(kind)), newestBegun(pieces, vestimen::key(kind)),
-            drafted ? &drafted->program : nullptr, session_.worked().sound(), [this, kind] { emit beginWanted(kind); });
+        offer({coreText(vestimen::label(kind)), newestBegun(pieces, vestimen::key(kind)),
+               drafted ? &drafted->program : nullptr, session_.worked().sound(),
+               [this, kind] { emit beginWanted(kind); }});
     }
     if (!swatchFirst)
         offerSwatch();
-    if (rows_->count() == 0)
-        rows_->addWidget(new Label(tr("There is no piece yet: the draft needs a gauge and measures first."), this));
+
+    for (QWidget* each : std::exchange(tiles_, {})) {
+        each->hide();
+        each->deleteLater();
+    }
+    // One scale for all, at which the tallest and the widest have room.
+    QList<FabricPicture> pictures;
+    QSizeF largest(1.0, 1.0);
+    const FabricGauge gauge = fabric.gauge.value_or(FabricGauge{});
+    for (const Hanging& each : hanging_) {
+        pictures << pictureOf(each);
+        largest = largest.expandedTo(PiecePicture::sizeOf(pictures.back(), gauge));
+    }
+    const double scale = std::min(pictureHeight / largest.height(), pictureWidth / largest.width());
+    for (qsizetype i = 0; i < hanging_.size(); ++i)
+        tiles_ << tile(hanging_[i], pictures[i], scale);
+    hanging_.clear(); // the drafts that they point to may go
+    nothing_->setVisible(tiles_.isEmpty());
+    columns_ = 0;
+    arrange();
 }
 
-void PieceChoice::addBegun(QWidget* row, QLabel* words, QPushButton* button, const BegunPiece& already,
-                           const Program* drafted, const std::function<void()>& beginIt) {
+void PieceChoice::offer(const Hanging& hanging) {
+    if (hanging.already || hanging.drafted)
+        hanging_ << hanging;
+}
+
+/// As it is begun, where it is; a piece that hangs from others needs theirs to be drawn.
+FabricPicture PieceChoice::pictureOf(const Hanging& hanging) const {
+    const Program* program =
+        hanging.already && hanging.already->problem.isEmpty() ? &hanging.already->program : hanging.drafted;
+    if (!program)
+        return {};
+    Siblings siblings;
+    if (const Worked* drawn = session_.drawn())
+        for (const WorkedPiece& each : drawn->pieces)
+            if (each.program.piece != program->piece)
+                siblings[each.program.piece] = &each.fabric;
+    const auto kind = pieceFromKey(program->piece);
+    const bool isFlat = !kind || isTrim(*kind);
+    return picture(knit(*program, &siblings), *program, isFlat ? 1 : firstSeenPass(*program), true);
+}
+
+/// "after back and front": the pieces that it is hung from.
+QString PieceChoice::comesAfter(const Program& program) const {
+    QStringList names;
+    for (const Operation& each : program.operations)
+        if (const auto* hang = std::get_if<operation::Hang>(&each.action))
+            for (const HangSource& source : hang->sources)
+                if (const auto kind = pieceFromKey(source.piece)) {
+                    const QString name = coreText(vestimen::label(*kind)).toLower();
+                    if (!names.contains(name))
+                        names << name;
+                }
+    return names.isEmpty() ? QString() : tr("hangs from: %1").arg(names.join(QStringLiteral(", ")));
+}
+
+QStringList PieceChoice::freshWords(const Hanging& hanging) const {
+    QStringList facts = {rowsText(passCount(*hanging.drafted)), tr("not begun")};
+    if (const QString time = pace_.left(*hanging.drafted, {}); !time.isEmpty())
+        facts << time;
+    return facts;
+}
+
+QString PieceChoice::begunWords(QWidget* tile, QPushButton* begin, QBoxLayout* others, const Hanging& hanging) {
+    const BegunPiece& already = *hanging.already;
+    const Program* drafted = hanging.drafted;
     if (!already.problem.isEmpty()) {
-        words->setText(already.problem);
-        words->setObjectName(QStringLiteral("problem"));
-        button->setText(tr("Begin again"));
-        button->setEnabled(drafted != nullptr);
-        connect(button, &QPushButton::clicked, this, beginIt);
-        return;
+        begin->setText(tr("Begin again"));
+        begin->setEnabled(drafted != nullptr);
+        connect(begin, &QPushButton::clicked, this, hanging.beginIt);
+        return already.problem;
     }
     const bool finished = already.place.operation >= already.program.operations.size();
     const bool movedOn = drafted && !(*drafted == already.program);
@@ -97,72 +167,108 @@ void PieceChoice::addBegun(QWidget* row, QLabel* words, QPushButton* button, con
                              : tr("done");
     if (const QString time = pace_.left(already.program, already.place); !finished && !time.isEmpty())
         text += tr(" · %1 to go").arg(time);
-    if (movedOn)
-        text += tr(" · the draft has moved on since it was begun");
-    words->setText(text);
-    button->setText(finished ? tr("Look") : tr("Resume"));
+    begin->setText(finished ? tr("Look") : tr("Resume"));
     if (!finished)
-        button->setObjectName(QStringLiteral("primary"));
-    connect(button, &QPushButton::clicked, this, [this, id = already.id] { emit resumeWanted(id); });
+        begin->setObjectName(QStringLiteral("primary"));
+    connect(begin, &QPushButton::clicked, this, [this, id = already.id] { emit resumeWanted(id); });
     if (drafted && (finished || movedOn)) {
-        auto* again = new QPushButton(tr("Begin again"), row);
+        auto* again = new QPushButton(tr("Begin again"), tile);
         again->setToolTip(
             tr("Starts this piece anew from the draft as it is now. What was knitted stays in the journal."));
-        connect(again, &QPushButton::clicked, this, beginIt);
-        row->layout()->addWidget(again);
+        connect(again, &QPushButton::clicked, this, hanging.beginIt);
+        others->addWidget(again);
     }
-    if (drafted && movedOn && !finished) {
-        const ProgramPlace shared = sharedUntil(already.program, already.place, *drafted).begun;
-        VirtualBed until(already.program);
-        until.advance(shared);
-        words->setText(text + (shared == already.place ? tr(", and can be taken over from here")
-                                                       : tr(", from row %1 on").arg(until.counter())));
-        auto* adopt = new QPushButton(tr("Take the draft over"), row);
-        connect(adopt, &QPushButton::clicked, this,
-                [this, piece = already, program = *drafted] { emit draftWanted(piece, program); });
-        row->layout()->addWidget(adopt);
-    }
+    if (!movedOn)
+        return text;
+    text += tr(" · the draft has moved on since it was begun");
+    if (finished)
+        return text;
+    const ProgramPlace shared = sharedUntil(already.program, already.place, *drafted).begun;
+    VirtualBed until(already.program);
+    until.advance(shared);
+    text +=
+        shared == already.place ? tr(", and can be taken over from here") : tr(", from row %1 on").arg(until.counter());
+    auto* adopt = new QPushButton(tr("Take the draft over"), tile);
+    connect(adopt, &QPushButton::clicked, this,
+            [this, piece = already, program = *drafted] { emit draftWanted(piece, program); });
+    tile->layout()->addWidget(adopt);
+    return text;
 }
 
-void PieceChoice::add(const QString& title, const std::optional<BegunPiece>& already, const Program* drafted,
-                      bool sound, const std::function<void()>& beginIt) {
-    if (!already && !drafted)
-        return;
-    auto* row = new QWidget(this);
-    row->setObjectName(QStringLiteral("card"));
-    row->setAttribute(Qt::WA_StyledBackground);
-    auto* line = new QHBoxLayout(row);
-    line->setContentsMargins(16, 10, 16, 10);
-    auto* name = new Label(title, row);
+QWidget* PieceChoice::tile(const Hanging& hanging, FabricPicture shape, double scale) {
+    auto* tile = new QWidget(this);
+    tile->setObjectName(QStringLiteral("card"));
+    tile->setAttribute(Qt::WA_StyledBackground);
+    auto* column = new QVBoxLayout(tile);
+    column->setContentsMargins(14, 8, 14, 12);
+    column->setSpacing(6);
+    const FabricGauge gauge = session_.worked().measured.gauge.value_or(FabricGauge{});
+    const auto& already = hanging.already;
+    auto* name = new Label(hanging.title, tile);
     name->setObjectName(QStringLiteral("heading"));
-    name->setMinimumWidth(190);
-    auto* words = new Label(row);
-    words->setObjectName(QStringLiteral("muted"));
+    column->addWidget(name);
+    auto* image = new PiecePicture(tile);
+    image->setFixedHeight(static_cast<int>(std::ceil(PiecePicture::sizeOf(shape, gauge).height() * scale)) + 18);
+    const int passes = already && already->problem.isEmpty() ? passesBefore(already->program, already->place) : 0;
+    image->show(std::move(shape), passes, gauge, fabricColour(QString::fromStdString(session_.project().yarn.colour)),
+                scale);
+    column->addWidget(image);
+    column->addStretch(1);
+    auto* words = new Label(tile);
     words->setWordWrap(true);
-    line->addWidget(name);
-    line->addWidget(words, 1);
-    auto* button = new QPushButton(row);
-    line->addWidget(button);
+    words->setObjectName(already && !already->problem.isEmpty() ? QStringLiteral("problem") : QStringLiteral("muted"));
+    column->addWidget(words);
+    auto* begin = new QPushButton(tile);
+    column->addWidget(begin);
+    auto* others = new QHBoxLayout;
+    others->setSpacing(6);
+    QStringList lines;
     if (already) {
-        addBegun(row, words, button, *already, drafted, beginIt);
+        lines << begunWords(tile, begin, others, hanging);
     } else {
-        QStringList facts = {rowsText(passCount(*drafted)), tr("not begun")};
-        if (const QString time = pace_.left(*drafted, {}); !time.isEmpty())
-            facts << time;
-        words->setText(facts.join(QStringLiteral(" · ")));
-        button->setText(tr("Begin"));
-        button->setEnabled(sound);
-        if (!sound)
-            button->setToolTip(tr("The draft has something to mend first."));
-        connect(button, &QPushButton::clicked, this, beginIt);
+        lines << freshWords(hanging).join(QStringLiteral(" · "));
+        begin->setText(tr("Begin"));
+        begin->setEnabled(hanging.sound);
+        if (!hanging.sound)
+            begin->setToolTip(tr("The draft has something to mend first."));
+        connect(begin, &QPushButton::clicked, this, hanging.beginIt);
     }
-    if (drafted && sound) {
-        auto* rehearsal = new QPushButton(tr("Rehearse"), row);
-        rehearsal->setToolTip(tr("Goes through the piece without yarn; nothing of it is kept."));
-        connect(rehearsal, &QPushButton::clicked, this, [this, program = *drafted] { emit rehearsalWanted(program); });
-        line->addWidget(rehearsal);
+    if (hanging.drafted) {
+        for (const PieceSupplies& each : session_.worked().supplies.pieces)
+            if (each.piece == hanging.drafted->piece && each.grams)
+                lines << tr("about %1 g of yarn").arg(std::lround(*each.grams));
+        if (const QString after = comesAfter(*hanging.drafted); !after.isEmpty())
+            lines << after;
+        if (hanging.sound) {
+            auto* rehearsal = new QPushButton(tr("Rehearse"), tile);
+            rehearsal->setToolTip(tr("Goes through the piece without yarn; nothing of it is kept."));
+            connect(rehearsal, &QPushButton::clicked, this,
+                    [this, program = *hanging.drafted] { emit rehearsalWanted(program); });
+            others->addWidget(rehearsal);
+        }
     }
-    rows_->addWidget(row);
+    column->addLayout(others);
+    words->setText(lines.join('\n'));
+    tile->show();
+    return tile;
+}
+
+void PieceChoice::arrange() {
+    const int columns = std::max(1, (width() + grid_->spacing()) / (tileWidth + grid_->spacing()));
+    if (columns == columns_)
+        return;
+    for (int column = 0; column < std::max(columns, columns_); ++column)
+        grid_->setColumnStretch(column, column < columns ? 1 : 0);
+    columns_ = columns;
+    for (QWidget* each : tiles_)
+        grid_->removeWidget(each);
+    for (int i = 0; i < tiles_.size(); ++i)
+        grid_->addWidget(tiles_[i], i / columns, i % columns);
+}
+
+void PieceChoice::resizeEvent(QResizeEvent* event) {
+    QWidget::resizeEvent(event);
+    arrange();
 }
 
 } // namespace vestimen::app

@@ -3,10 +3,12 @@
 
 #include "app/knit/pace_keeper.h"
 #include "app/session/session.h"
+#include "core/bed/fabric_picture.h"
 
+#include <QBoxLayout>
+#include <QGridLayout>
 #include <QLabel>
 #include <QPushButton>
-#include <QVBoxLayout>
 #include <QWidget>
 
 #include <functional>
@@ -16,7 +18,8 @@ namespace vestimen::app {
 /// The newest begun piece of that name, if there is one.
 std::optional<BegunPiece> newestBegun(const QList<BegunPiece>& pieces, const std::string& name);
 
-/// Which piece is on the machine: all that can be begun, resumed, rehearsed or taken over from the draft.
+/// Which piece is on the machine: all hang in the order of knitting, with what is knitted of them, what they take and
+/// what they hang from; to be begun, resumed, rehearsed or taken over from the draft.
 class PieceChoice : public QWidget {
     Q_OBJECT
 
@@ -32,14 +35,34 @@ signals:
     void rehearsalWanted(const vestimen::Program& program);
     void draftWanted(const vestimen::BegunPiece& piece, const vestimen::Program& drafted);
 
+protected:
+    void resizeEvent(QResizeEvent* event) override;
+
 private:
-    void add(const QString& title, const std::optional<BegunPiece>& already, const Program* drafted, bool sound,
-             const std::function<void()>& beginIt);
-    void addBegun(QWidget* row, QLabel* words, QPushButton* button, const BegunPiece& already, const Program* drafted,
-                  const std::function<void()>& beginIt);
+    /// One that hangs there: its name, and the programs that it is drafted and was begun with.
+    struct Hanging {
+        QString title;
+        std::optional<BegunPiece> already;
+        const Program* drafted = nullptr;
+        bool sound = false;
+        std::function<void()> beginIt;
+    };
+
+    void offer(const Hanging& hanging);
+    QWidget* tile(const Hanging& hanging, FabricPicture picture, double scale);
+    /// What there is to know of one that was begun; `begin` is its first button, and `others` has room for more.
+    QString begunWords(QWidget* tile, QPushButton* begin, QBoxLayout* others, const Hanging& hanging);
+    QStringList freshWords(const Hanging& hanging) const;
+    QString comesAfter(const Program& program) const;
+    FabricPicture pictureOf(const Hanging& hanging) const;
+    void arrange();
 
     Session& session_;
-    QVBoxLayout* rows_;
+    QGridLayout* grid_;
+    QList<Hanging> hanging_;
+    QList<QWidget*> tiles_;
+    QLabel* nothing_;
+    int columns_ = 0;
     PaceKeeper pace_;
 };
 

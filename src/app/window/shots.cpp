@@ -95,6 +95,10 @@ int takeShots(MainWindow& window, const QString& folder) {
                std::holds_alternative<operation::Hold>(state.program().operations[step->from.operation].action);
     });
     shot("knit-short-rows");
+    const qint64 front = window.knitStation()->state()->piece().id;
+    press(Qt::Key_P);
+    shot("knit-pieces");
+    window.knitStation()->resume(front);
     window.chooseTheme(true);
     window.knitStation()->fillScreen(true);
     window.setWindowState(Qt::WindowNoState); // the display that there is not would be smaller
@@ -141,14 +145,6 @@ int takeShots(MainWindow& window, const QString& folder) {
     cardigan.choices.closure = Closure::pullover;
     window.session().edit(QStringLiteral("Deeper armholes"), cardigan);
     window.draftStation()->showPiece(PieceKind::back);
-    window.draftStation()->compare()->setCurrentIndex(2);
-    emit window.draftStation()->compare()->activated(2);
-    window.draftStation()->canvas()->pick(Part::none);
-    window.chooseTheme(true);
-    shot("draft-compare-dark");
-    window.chooseTheme(false);
-    window.draftStation()->compare()->setCurrentIndex(0);
-    emit window.draftStation()->compare()->activated(0);
     Project wide = cardigan;
     wide.choices.body = BodyKind::dropShoulder;
     wide.ease[static_cast<std::size_t>(Measure::chest)] = {Ease::Kind::length, 560.0};

@@ -24,7 +24,7 @@ VirtualBed::VirtualBed(const Program& program, const Siblings* siblings)
     fabric_.moreParents.reserve(needles_.size());
 }
 
-void VirtualBed::find(const char* code, std::optional<Needle> needle, Phrase text, Severity severity) {
+void VirtualBed::find(FindingCode code, std::optional<Needle> needle, Phrase text, Severity severity) {
     if (fabric_.findings.size() < mostFindings)
         fabric_.findings.push_back(
             {severity, code, std::move(text), program_.piece, static_cast<int>(place_.operation), counter_, needle});

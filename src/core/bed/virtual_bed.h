@@ -45,7 +45,7 @@ private:
         Needle lastAt = {};   ///< where it was made
     };
 
-    void find(const char* code, std::optional<Needle> needle, Phrase text, Severity severity = Severity::error);
+    void find(FindingCode code, std::optional<Needle> needle, Phrase text, Severity severity = Severity::error);
     // Apart from the rows, which are quicker so.
     void findBeyondBed(Needle needle);
     void findFull(Needle needle);

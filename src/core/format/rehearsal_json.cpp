@@ -7,7 +7,7 @@ namespace vestimen {
 namespace {
 
 Json findingJson(const Finding& finding) {
-    Json json = {{"severity", name(finding.severity)}, {"code", finding.code}, {"text", render(finding.text)}};
+    Json json = {{"severity", name(finding.severity)}, {"code", finding.code.text()}, {"text", render(finding.text)}};
     if (!finding.piece.empty())
         json["piece"] = finding.piece;
     if (finding.operation >= 0)

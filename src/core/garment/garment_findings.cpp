@@ -11,7 +11,7 @@ constexpr Length mm(double value) {
 
 std::vector<Finding> choiceFindings(const Project& project) {
     std::vector<Finding> findings;
-    const auto error = [&](const char* code, Phrase text) {
+    const auto error = [&](FindingCode code, Phrase text) {
         findings.push_back({Severity::error, code, std::move(text)});
     };
     const Choices& choices = project.choices;
@@ -54,7 +54,7 @@ std::vector<Finding> choiceFindings(const Project& project) {
 
 std::vector<Finding> garmentFindings(const GarmentMeasures& m, const Project& project) {
     std::vector<Finding> findings = choiceFindings(project);
-    const auto error = [&](const char* code, Phrase text) {
+    const auto error = [&](FindingCode code, Phrase text) {
         findings.push_back({Severity::error, code, std::move(text)});
     };
     const Choices& choices = project.choices;

@@ -124,7 +124,7 @@ private:
 };
 
 /// No answer: the finding offers the nearest that there is.
-SumAnswer noAnswer(const char* code, Phrase text);
+SumAnswer noAnswer(FindingCode code, Phrase text);
 Operand listed(const std::vector<int>& numbers);
 Json json(const HangMap& map);
 

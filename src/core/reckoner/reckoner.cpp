@@ -36,7 +36,7 @@ const std::map<std::string, Function>& functions() {
 
 namespace reckoner {
 
-SumAnswer noAnswer(const char* code, Phrase text) {
+SumAnswer noAnswer(FindingCode code, Phrase text) {
     SumAnswer answer;
     answer.answered = false;
     answer.result = "{}";
@@ -207,7 +207,8 @@ std::string asJson(const std::string& sum, const SumAnswer& answer) {
         working.push_back({{"step", render(step.what)}, {"value", render(step.value)}});
     Json findings = Json::array();
     for (const Finding& each : answer.findings)
-        findings.push_back({{"severity", name(each.severity)}, {"code", each.code}, {"text", render(each.text)}});
+        findings.push_back(
+            {{"severity", name(each.severity)}, {"code", each.code.text()}, {"text", render(each.text)}});
     return Json{{"sum", sum}, {"result", Json::parse(answer.result)}, {"working", working}, {"findings", findings}}
                .dump() +
            "\n";

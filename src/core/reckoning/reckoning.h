@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/reckoning/finding_code.h"
 #include "core/reckoning/phrase.h"
 
 #include <cstdint>
@@ -28,7 +29,7 @@ enum class Severity : std::uint8_t { note, warning, error };
 /// Something the knitter should know: what is wrong, and what would be right.
 struct Finding {
     Severity severity = Severity::note;
-    const char* code = "";
+    FindingCode code = {};
     Phrase text;
     std::string piece = {}; ///< the piece it belongs to; empty: the whole project
     int operation = -1;     ///< index in the piece's program, or -1

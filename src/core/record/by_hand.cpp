@@ -68,7 +68,7 @@ constexpr std::array<SlipText, static_cast<std::size_t>(Slip::none)> slipTexts{{
 }};
 
 /// Findings of the bed that tell a learner more than the needles do.
-constexpr std::array<std::string_view, 4> alsoSaid{"undeclared_float", "undeclared_ladder", "open_turn", "needle_full"};
+constexpr std::array<FindingCode, 4> alsoSaid{"undeclared_float", "undeclared_ladder", "open_turn", "needle_full"};
 
 /// A needle's stitches, whichever way they were put there: those from before by themselves, new ones by what they hang
 /// from.
@@ -253,7 +253,7 @@ Trial HandBed::knit() const {
     // What else the bed finds in such a row: yarn that lies loose, ladders, turns without a wrap.
     for (std::size_t i = known; i < set.fabric().findings.size(); ++i) {
         const Finding& found = set.fabric().findings[i];
-        if (std::ranges::find(alsoSaid, std::string_view(found.code)) != alsoSaid.end())
+        if (std::ranges::find(alsoSaid, found.code) != alsoSaid.end())
             trial.happened.push_back(found.text);
     }
     const int stitchesWanted = static_cast<int>(wanted.fabric().passes.back().loopCount);

@@ -80,11 +80,11 @@ Rows Counter::remainder(Quantity quantity, const char* title, std::vector<Step> 
     answer.above = value + 1;
     return Rows(settled(quantity, answer, gauge_.rows, std::move(reckoning), anyCount));
 }
-void Counter::error(const char* code, Phrase text, PieceKind piece) {
+void Counter::error(FindingCode code, Phrase text, PieceKind piece) {
     result_.findings.push_back({Severity::error, code, std::move(text), key(piece)});
 }
 
-void Counter::warning(const char* code, Phrase text, PieceKind piece) {
+void Counter::warning(FindingCode code, Phrase text, PieceKind piece) {
     result_.findings.push_back({Severity::warning, code, std::move(text), key(piece)});
 }
 

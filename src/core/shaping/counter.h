@@ -28,8 +28,8 @@ public:
     Rows remainder(Quantity quantity, const char* title, std::vector<Step> steps, int value);
 
     Reckoning& working(Quantity quantity) { return result_.workings[quantity]; }
-    void error(const char* code, Phrase text, PieceKind piece);
-    void warning(const char* code, Phrase text, PieceKind piece);
+    void error(FindingCode code, Phrase text, PieceKind piece);
+    void warning(FindingCode code, Phrase text, PieceKind piece);
     bool fitsBed(Stitches stitches, PieceKind piece);
 
     /// A shaping in as many lines as were chosen for its edge; where they are too few, or none were chosen, in the

@@ -104,7 +104,7 @@ Length tapeError(Stitches field, const FabricGauge& gauge, Length pieceWidth) {
 
 std::vector<Finding> swatchPlanFindings(const Swatch& swatch, const Machine& machine, Length pieceWidth) {
     std::vector<Finding> findings;
-    const auto find = [&](Severity severity, const char* code, Phrase text) {
+    const auto find = [&](Severity severity, FindingCode code, Phrase text) {
         findings.push_back({severity, code, std::move(text)});
     };
     const SwatchAdvice advice = swatchAdvice(machine);

@@ -186,7 +186,7 @@ std::vector<Finding> measureFindings(const Wearer& wearer, const std::vector<Mea
         const auto& taken = wearer[measure];
         return taken && !taken->onGarment ? std::optional(taken->value) : std::nullopt;
     };
-    const auto question = [&](const char* code, Phrase text) {
+    const auto question = [&](FindingCode code, Phrase text) {
         findings.push_back({Severity::warning, code, std::move(text)});
     };
     const auto both = [&](Measure a, Measure b, auto ask) {
