@@ -268,9 +268,8 @@ void DraftStation::refresh() {
 /// Too wide for the bed: the drawing is the last that fitted, and the rail shows where the piece would run out.
 void DraftStation::markWanted(RailView& view) const {
     const Worked& worked = session().worked();
-    const bool tooWide = std::ranges::any_of(worked.findings, [](const Finding& each) {
-        return each.code == "too_wide" || each.code == "trim_too_wide";
-    });
+    const bool tooWide = std::ranges::any_of(
+        worked.findings, [](const Finding& each) { return each.code == "too_wide" || each.code == "trim_too_wide"; });
     const auto working =
         worked.workings.find(isSleeve(piece_)     ? Quantity::sleeveTopStitches
                              : isNeckTrim(piece_) ? Quantity::trimStitches
