@@ -161,6 +161,8 @@ void TestWidgets::everyPartMovesItsMeasure() {
     QCOMPARE(moved(PieceKind::back, Part::armhole, -4).armhole, c.armhole + Rows(4));
     QCOMPARE(moved(PieceKind::front, Part::neckDepth, -6).frontNeck.depth, c.frontNeck.depth + Rows(6));
     QCOMPARE(moved(PieceKind::front, Part::neckWidth, 3).neck, c.neck + Stitches(6));
+    // Both its ends move: two stitches for each step.
+    QCOMPARE(moved(PieceKind::front, Part::neckFlat, 3).frontNeck.centre, c.frontNeck.centre + Stitches(6));
     QCOMPARE(moved(PieceKind::back, Part::shoulder, -2).shoulderRows, c.shoulderRows + Rows(2));
     QCOMPARE(moved(PieceKind::leftSleeve, Part::length, -7).sleeveLength(), c.sleeveLength() + Rows(7));
     QCOMPARE(moved(PieceKind::leftSleeve, Part::welt, 2).cuff.visible, c.cuff.visible + Rows(2));
@@ -212,12 +214,12 @@ void TestWidgets::canvasTabsThroughItsParts() {
     canvas.setFocus();
     QList<Part> visited;
     connect(&canvas, &RailCanvas::partPicked, this, [&](Part part) { visited << part; });
-    for (int i = 0; i < 7; ++i)
+    for (int i = 0; i < 8; ++i)
         QTest::keyClick(&canvas, Qt::Key_Tab);
     QCOMPARE(std::vector<Part>(visited.begin(), visited.end()), partsOf(PieceKind::front, project.choices));
-    QCOMPARE(visited.size(), 7);
+    QCOMPARE(visited.size(), 8);
     QTest::keyClick(&canvas, Qt::Key_Backtab);
-    QCOMPARE(canvas.picked(), visited[5]);
+    QCOMPARE(canvas.picked(), visited[6]);
     // An arrow key the other way does nothing; along its way it moves.
     int nudges = 0;
     connect(&canvas, &RailCanvas::nudged, this, [&](Part, int steps) { nudges += steps; });

@@ -46,7 +46,7 @@ std::vector<Project> withEachValue(const GarmentChoice& choice) {
         for (const int value : {number->offered.least, number->offered.most})
             with([&](Choices& choices) { number->set(choices, value); });
     else if (const auto* share = std::get_if<AShare>(&choice.kind))
-        for (const double value : {0.0, share->most})
+        for (const double value : {share->least, share->most})
             with([&](Choices& choices) { share->of(choices) = value; });
     return all;
 }

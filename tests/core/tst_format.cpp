@@ -219,7 +219,7 @@ void TestFormat::theSchemaSaysWhatTheListOfChoicesSays() {
         else if (std::holds_alternative<ALength>(choice.kind))
             expected = number("number", 0, 1000);
         else if (const auto* share = std::get_if<AShare>(&choice.kind))
-            expected = number("number", 0, share->most * 100.0);
+            expected = number("number", share->least * 100.0, share->most * 100.0);
         else if (const auto* count = std::get_if<ANumber>(&choice.kind))
             expected = number("integer", count->inFiles.least, count->inFiles.most);
         QVERIFY2(known[at] == expected, (at.to_string() + ": " + known[at].dump()).c_str());

@@ -6,6 +6,7 @@
 #include "core/bed/outline_distance.h"
 #include "core/format/program_json.h"
 #include "core/format/project_json.h"
+#include "core/project/options.h"
 #include "core/ways_out.h"
 
 #include <QDebug>
@@ -93,6 +94,10 @@ private slots:
     void aCapKnittedDownIsTheSameCap();
     void aWeltAfterwardsLooksLikeOneFirst_data();
     void aWeltAfterwardsLooksLikeOneFirst();
+    void aHemIsFlatAndRisesAsChosen_data();
+    void aHemIsFlatAndRisesAsChosen();
+    void aNeckIsFlatAndRisesAsChosen_data();
+    void aNeckIsFlatAndRisesAsChosen();
     void latchedColumnsArePurl();
     void twoBedsKnitARib();
     void aRolledEdgeIsTheCastOn();
@@ -434,6 +439,109 @@ void TestShapes::aWeltAfterwardsLooksLikeOneFirst() {
     QCOMPARE(hangs.back().map.front().of, hangs.back().map.back().needle);
     QCOMPARE(after.piece(PieceKind::back)->fabric.edge("side_left").size(),
              after.piece(PieceKind::front)->fabric.edge("side_right").size());
+}
+
+void TestShapes::aHemIsFlatAndRisesAsChosen_data() {
+    QTest::addColumn<int>("profile");
+    QTest::addColumn<double>("flat");
+    for (const Profile profile : {Profile::ellipse, Profile::straight})
+        for (const double flat : {0.1, 0.33, 0.6}) // with fewer stitches a needle comes back at every turn
+            QTest::addRow("%s, %.2f", optionsOf<Profile>[static_cast<std::size_t>(profile)].key, flat)
+                << int(profile) << flat;
+}
+
+/// From the fabric: how many columns begin at or below each height.
+void TestShapes::aHemIsFlatAndRisesAsChosen() {
+    QFETCH(int, profile);
+    QFETCH(double, flat);
+    Project project = vestimen::test::odilesPullover();
+    project.choices.hemLine = HemLine::curved;
+    project.choices.hemFlat = flat;
+    project.choices.hemProfile = static_cast<Profile>(profile);
+    project.choices.bodyWelt.kind = WeltKind::rolled;
+    const Worked worked = soundWork(project);
+    const GarmentCounts& c = *worked.counts;
+    const WorkedPiece& back = *worked.piece(PieceKind::back);
+    const FabricPicture picture = vestimen::picture(back.fabric, back.program, firstSeenPass(back.program), true);
+    std::vector<int> lowest(static_cast<std::size_t>(c.hem.count()), picture.rows);
+    for (const FabricBlock& block : picture.blocks)
+        for (int slot = block.firstSlot; slot <= block.lastSlot; ++slot) {
+            int& at = lowest[static_cast<std::size_t>(slot - picture.firstSlot)];
+            at = std::min(at, block.from);
+        }
+    const int rise = c.hemRise.count();
+    QVERIFY(rise >= 10);
+    for (int row = 2; row < rise; ++row) {
+        const auto wide = std::ranges::count_if(lowest, [row](int from) { return from <= row; });
+        const double up = (row + 0.5) / rise;
+        const double share = flat + (1.0 - flat) * (static_cast<Profile>(profile) == Profile::straight
+                                                        ? up
+                                                        : std::sqrt(1.0 - (1.0 - up) * (1.0 - up)));
+        // A turn brings so many at each side every second row.
+        const double step = 2.0 * std::ranges::max(c.hemSteps, {}, &Stitches::count).count() + 4.0;
+        QVERIFY2(std::abs(static_cast<double>(wide) - share * c.hem.count()) <= step,
+                 qPrintable(QString("row %1: %2 columns, wanted %3").arg(row).arg(wide).arg(share * c.hem.count())));
+    }
+    QVERIFY(std::abs(static_cast<double>(std::ranges::count(lowest, 0)) - flat * c.hem.count()) <= 4.0);
+}
+
+void TestShapes::aNeckIsFlatAndRisesAsChosen_data() {
+    QTest::addColumn<int>("school");
+    QTest::addColumn<int>("side");
+    QTest::addColumn<double>("flat");
+    for (const NeckSchool school : allNeckSchools)
+        for (const Profile side : {Profile::ellipse, Profile::straight})
+            for (const double flat : {0.15, 0.33, 0.6})
+                QTest::addRow("%s, %s, %.2f", label(school), optionsOf<Profile>[static_cast<std::size_t>(side)].key,
+                              flat)
+                    << int(school) << int(side) << flat;
+}
+
+/// From the fabric's outline: how wide the neck is at each height above its lowest row.
+void TestShapes::aNeckIsFlatAndRisesAsChosen() {
+    QFETCH(int, school);
+    QFETCH(int, side);
+    QFETCH(double, flat);
+    Project project = vestimen::test::odilesPullover();
+    project.choices.neckSchool = static_cast<NeckSchool>(school);
+    project.choices.neckProfile = static_cast<Profile>(side);
+    project.choices.neckFlat = flat;
+    const Worked worked = soundWork(project);
+    const GarmentCounts& c = *worked.counts;
+    const WorkedPiece& front = *worked.piece(PieceKind::front);
+    const FabricPicture picture = vestimen::picture(front.fabric, front.program, firstSeenPass(front.program), true);
+    const int base = picture.rows - c.frontNeck.depth.count();
+    const double middle = (picture.firstSlot + picture.lastSlot + 1) / 2.0;
+    // The opening at a row: from the innermost stitch on the left to that on the right.
+    const auto opening = [&](int row) {
+        int left = picture.firstSlot;
+        int right = picture.lastSlot + 1;
+        for (const FabricBlock& block : picture.blocks)
+            if (block.from <= row && block.to > row) {
+                if (block.lastSlot < middle)
+                    left = std::max(left, block.lastSlot + 1);
+                else if (block.firstSlot > middle)
+                    right = std::min(right, block.firstSlot);
+                else
+                    left = right = static_cast<int>(middle); // right across
+            }
+        return right - left;
+    };
+    const double wide = c.neck.count();
+    const double high = c.frontNeck.depth.count() * 0.7; // the rest goes straight up
+    for (int row = 3; row < c.frontNeck.depth.count() - c.shoulderRows.count() - 1; ++row) {
+        const double up = std::min(1.0, (row + 0.5) / high);
+        const double share = flat + (1.0 - flat) * (static_cast<Profile>(side) == Profile::straight
+                                                        ? up
+                                                        : std::sqrt(1.0 - (1.0 - up) * (1.0 - up)));
+        QVERIFY2(std::abs(opening(base + row) - share * wide) <= 6.0,
+                 qPrintable(QString("row %1: %2 of %3 stitches, wanted %4")
+                                .arg(row)
+                                .arg(opening(base + row))
+                                .arg(wide)
+                                .arg(share * wide)));
+    }
+    QCOMPARE(opening(base - 2), 0);
 }
 
 void TestShapes::latchedColumnsArePurl() {

@@ -50,6 +50,12 @@ Project randomProject() {
         choices.neck = NeckKind::round; // these are not offered
     choices.neckSchool = *rc::gen::elementOf(allNeckSchools);
     choices.backNeck = *rc::gen::arbitrary<bool>();
+    if (*rc::gen::arbitrary<bool>()) {
+        choices.neckFlat = between(leastNeckFlat, mostNeckFlat);
+        choices.hemFlat = between(leastHemFlat, mostHemFlat);
+        choices.hemProfile = *rc::gen::element(Profile::ellipse, Profile::straight);
+        choices.neckProfile = *rc::gen::element(Profile::ellipse, Profile::straight);
+    }
     choices.neckTrimInTwo = !choices.hasShoulders() || *rc::gen::arbitrary<bool>();
     choices.sleeveLine = *rc::gen::element(SleeveLine::tapered, SleeveLine::tapered, SleeveLine::straight);
     choices.sleeveReach = *rc::gen::element(SleeveReach::full, SleeveReach::full, SleeveReach::shortened);

@@ -137,7 +137,8 @@ std::function<void(const GarmentChoice&, const Project&)> ChoicePanel::addField(
     }
     auto* box = new QSpinBox(this);
     if (const auto* share = std::get_if<AShare>(&choice.kind)) {
-        box->setRange(0, static_cast<int>(std::lround(share->most * 100.0)));
+        box->setRange(static_cast<int>(std::lround(share->least * 100.0)),
+                      static_cast<int>(std::lround(share->most * 100.0)));
         box->setSingleStep(5);
         box->setSuffix(tr(" %"));
         addNumber(layout, box, control, [](const GarmentChoice& now, Choices& choices, int value) {
@@ -314,7 +315,8 @@ void ChoicePanel::fillPin() {
     const auto& workings = session_.worked().workings;
     const Quantity quantity = mainQuantity();
     const auto working = workings.find(quantity);
-    const bool canPin = place_.part != Part::none && place_.part != Part::trimDepth && working != workings.end();
+    const bool canPin = place_.part != Part::none && place_.part != Part::trimDepth && place_.part != Part::neckFlat &&
+                        working != workings.end();
     pin_->setVisible(canPin);
     pinButton_->setVisible(canPin);
     if (!canPin)

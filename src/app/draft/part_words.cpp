@@ -26,6 +26,8 @@ QString partName(Part part, PieceKind piece) {
         return isSleeve(piece) ? tr("Cuff") : tr("Welt");
     case Part::width:
         return tr("Width");
+    case Part::hemFlat:
+        return tr("Flat of the lower edge");
     case Part::hemWidth:
         return tr("Hem");
     case Part::waist:
@@ -42,6 +44,8 @@ QString partName(Part part, PieceKind piece) {
         return tr("Neck depth");
     case Part::neckWidth:
         return tr("Neck width");
+    case Part::neckFlat:
+        return tr("Flat of the neck");
     case Part::shoulder:
         return tr("Shoulder");
     case Part::wrist:
@@ -76,6 +80,8 @@ QString partState(const Worked& worked, const Project& project, PieceKind piece,
         return rows(isSleeve(piece) ? c.cuff.visible : c.bodyWelt.visible);
     case Part::width:
         return stitches(ofPiece(c.body), seams);
+    case Part::hemFlat:
+        return stitches(isHalf(piece) ? ofPiece(c.hem) - c.hemSide : c.hem - c.hemSide * 2);
     case Part::hemWidth:
         return stitches(ofPiece(c.hem), seams);
     case Part::waist:
@@ -92,6 +98,8 @@ QString partState(const Worked& worked, const Project& project, PieceKind piece,
         return rows((isBack(piece) ? c.backNeck : c.frontNeck).depth);
     case Part::neckWidth:
         return stitches(c.neck);
+    case Part::neckFlat:
+        return stitches((isBack(piece) ? c.backNeck : c.frontNeck).centre);
     case Part::shoulder:
         return rows(c.shoulderRows);
     case Part::wrist:

@@ -51,6 +51,10 @@ public:
         const double under = view_.markRow;
         add(Part::length, middle(), 0, true);
         add(Part::welt, middle() - (right() - left()) * 0.3, weltRows, true);
+        if (c_.hemRise > Rows(0)) {
+            const double flatEnd = at(c_.hem) - sign() * c_.hemSide.count();
+            add(Part::hemFlat, flatEnd, 0, false);
+        }
         const bool straight = choices.sides == SideKind::straight;
         if (!straight)
             addWide(Part::hemWidth, c_.hem,
@@ -67,6 +71,9 @@ public:
         addWide(Part::neckWidth, c_.neck, top);
         if (neck.depth > Rows(0))
             add(Part::neckDepth, half ? inner() + 2.0 * sign() : middle(), top - neck.depth.count(), true);
+        if (neck.depth > Rows(0) && hasRoundNeck(kind_, choices))
+            add(Part::neckFlat, half ? inner() + sign() * neck.centre.count() : middle() + neck.centre.count() / 2.0,
+                top - neck.depth.count(), false);
         // A half has one armhole to mark.
         view_.markSpan = centred(c_.body);
         if (half) {

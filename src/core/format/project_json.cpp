@@ -60,7 +60,9 @@ void readValue(const JsonReader& json, const GarmentChoice& choice, Choices& cho
         void operator()(const ANumber& number) const {
             number.set(choices, json.integer(number.inFiles.least, number.inFiles.most));
         }
-        void operator()(const AShare& share) const { share.of(choices) = json.number(0, share.most * 100.0) / 100.0; }
+        void operator()(const AShare& share) const {
+            share.of(choices) = json.number(share.least * 100.0, share.most * 100.0) / 100.0;
+        }
     };
     std::visit(Read{json, choices}, choice.kind);
 }

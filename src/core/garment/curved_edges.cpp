@@ -17,6 +17,14 @@ std::vector<double> quarterEllipse(Stitches width, Rows height, Rows rows) {
     return ideal;
 }
 
+std::vector<double> straightSide(Stitches width, Rows height, Rows rows) {
+    std::vector<double> ideal;
+    ideal.reserve(static_cast<std::size_t>(std::max(0, rows.count())));
+    for (int row = 1; row <= rows.count(); ++row)
+        ideal.push_back(width.count() * std::min(1.0, (row - 0.5) / std::max(1, height.count())));
+    return ideal;
+}
+
 std::vector<double> bell(double width, Rows rows) {
     std::vector<double> ideal;
     ideal.reserve(static_cast<std::size_t>(std::max(0, rows.count())));

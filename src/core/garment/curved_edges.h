@@ -12,6 +12,8 @@ namespace vestimen {
 /// What is gone at the middle of each of `rows` rows when a quarter of an ellipse, which starts along the row and ends
 /// upright after `height` rows, has taken off `width`: an armhole.
 std::vector<double> quarterEllipse(Stitches width, Rows height, Rows rows);
+/// The same along a straight line, up to the height.
+std::vector<double> straightSide(Stitches width, Rows height, Rows rows);
 /// The same for a bell over all the rows, steep at both ends and upright half-way: one side of a sleeve's cap.
 std::vector<double> bell(double width, Rows rows);
 

@@ -19,7 +19,7 @@ template<Part... parts> bool isAt(const Place& at) {
     return ((at.part == parts) || ...);
 }
 bool isNeck(const Place& at) {
-    return isAt<Part::neckDepth, Part::neckWidth>(at);
+    return isAt<Part::neckDepth, Part::neckWidth, Part::neckFlat>(at);
 }
 /// Whether the place is that edge's, as the choices are.
 template<ShapedEdge edge> bool isEdge(const Choices& choices, const Place& at) {
@@ -38,7 +38,7 @@ bool isArmhole(const Choices& choices, const Place& at) {
     return choices.body != BodyKind::dropShoulder && isAt<Part::armhole, Part::upperWidth>(at);
 }
 bool isLowerEdge(const Choices&, const Place& at) {
-    return isBody(at) && isAt<Part::welt, Part::length>(at);
+    return isBody(at) && isAt<Part::welt, Part::length, Part::hemFlat>(at);
 }
 
 // ---- what is chosen
@@ -68,7 +68,7 @@ template<Welt Choices::*welt> ALength weltDepth() {
     return {[](Choices& choices) -> Length& { return (choices.*welt).depth; }, {5, 200}};
 }
 template<Welt Choices::*welt> AShare weltGather() {
-    return {[](Choices& choices) -> double& { return (choices.*welt).gather; }, mostGather};
+    return {[](Choices& choices) -> double& { return (choices.*welt).gather; }, 0.0, mostGather};
 }
 template<ShapedEdge edge, bool EdgeShaping::*member> YesOrNo edgeYesOrNo() {
     return {[](Choices& choices) -> bool& { return choices.edge(edge).*member; }};
@@ -123,6 +123,14 @@ std::vector<GarmentChoice> allChoices() {
          "How the neck is worked",
          oneOf<&Choices::neckSchool>(),
          [](C c, At at) { return isNeck(at) && c.neck != NeckKind::boat; }},
+        {{"", "neck_flat_percent"},
+         "Flat at the middle of the neck",
+         AShare{[](Choices& c) -> double& { return c.neckFlat; }, leastNeckFlat, mostNeckFlat},
+         [](C c, At at) { return isNeck(at) && hasRoundNeck(at.piece, c); }},
+        {{"", "neck_profile"},
+         "Sides of the neck",
+         oneOf<&Choices::neckProfile>(),
+         [](C c, At at) { return isNeck(at) && hasRoundNeck(at.piece, c); }},
         {{"", "back_neck"},
          "Shape the back of the neck too",
          yesOrNo<&Choices::backNeck>(),
@@ -157,6 +165,14 @@ std::vector<GarmentChoice> allChoices() {
          {{"", "hem_rise_mm"},
           "Higher at the sides by",
           length<&Choices::hemRise>(15, 200),
+          [](C c, At at) { return isLowerEdge(c, at) && c.hemLine == HemLine::curved; }},
+         {{"", "hem_flat_percent"},
+          "Flat at the middle of the lower edge",
+          AShare{[](Choices& c) -> double& { return c.hemFlat; }, leastHemFlat, mostHemFlat},
+          [](C c, At at) { return isLowerEdge(c, at) && c.hemLine == HemLine::curved; }},
+         {{"", "hem_profile"},
+          "Sides of the lower edge",
+          oneOf<&Choices::hemProfile>(),
           [](C c, At at) { return isLowerEdge(c, at) && c.hemLine == HemLine::curved; }},
          {{"", "welt_afterwards"},
           "Knit the welts down afterwards",

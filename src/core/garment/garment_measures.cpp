@@ -100,6 +100,10 @@ std::optional<GarmentMeasures> garmentMeasures(const Project& project) {
     GarmentMeasures m;
     m.body = choices.body;
     m.neck = choices.neck;
+    m.hemFlat = choices.hemFlat;
+    m.hemProfile = choices.hemProfile;
+    m.neckFlat = choices.neckFlat;
+    m.neckProfile = choices.neckProfile;
     m.sides = choices.sides;
     m.panels = choices.panels;
     m.openFront = choices.isCardigan();

@@ -38,6 +38,10 @@ struct GarmentMeasures {
     std::optional<Length> cap; ///< its height, or a raglan's; nothing where the sleeve is too wide for any
     BodyKind body = BodyKind::dropShoulder;
     NeckKind neck = NeckKind::round;
+    double hemFlat = aThird; ///< the same of a curved hem
+    Profile hemProfile = Profile::ellipse;
+    double neckFlat = aThird; ///< share of a round neck that is flat at the middle
+    Profile neckProfile = Profile::ellipse;
     SideKind sides = SideKind::straight;
     bool openFront = false;
     bool panels = false; ///< the back, and a closed front, each of two halves
@@ -51,11 +55,8 @@ struct GarmentMeasures {
     Length armholeInset() const { return (width - upperWidth) / 2.0; }
 };
 
-/// Share of the neck's width that lies flat at the centre, and of its depth that ends straight.
-inline constexpr double neckFlatShare = 1.0 / 3.0;
+/// Share of a round neck's depth that ends straight.
 inline constexpr double neckStraightShare = 0.3;
-/// Share of a curved lower edge that lies flat in its middle.
-inline constexpr double hemFlatShare = 1.0 / 3.0;
 /// Share of an armhole's depth that is curved.
 inline constexpr double armholeCurveShare = 0.45;
 /// Sides go straight for so long at the waist, and at least so long below the armhole.

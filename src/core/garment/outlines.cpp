@@ -37,12 +37,14 @@ std::vector<OutlinePoint> neckline(const GarmentMeasures& m, NeckKind kind, Leng
     case NeckKind::round:
         break;
     }
-    const Length flat = half * neckFlatShare;
+    const Length flat = half * m.neckFlat;
     const Length curveHeight = depth * (1.0 - neckStraightShare);
     std::vector<OutlinePoint> points;
     points.reserve(2 * (curvePoints + 2));
     points.push_back({half, m.length});
-    for (int i = 0; i <= curvePoints; ++i) {
+    if (m.neckProfile == Profile::straight)
+        points.insert(points.end(), {{half, low + curveHeight}, {flat, low}});
+    for (int i = 0; m.neckProfile == Profile::ellipse && i <= curvePoints; ++i) {
         const double angle = 0.5 * std::numbers::pi * i / curvePoints;
         points.push_back({flat + (half - flat) * std::cos(angle), low + curveHeight * (1.0 - std::sin(angle))});
     }
@@ -114,15 +116,17 @@ std::vector<OutlinePoint> sideLine(const GarmentMeasures& m, Length welt) {
     return gatheredBelow(ungatheredSide(m, welt), m.hemGather, welt);
 }
 
-/// The lower edge from the middle out to the right: straight, or flat in its middle third and then a quarter ellipse.
+/// The lower edge from the middle out to the right: straight, or flat in its middle and then rising.
 std::vector<OutlinePoint> hemLine(const GarmentMeasures& m) {
     const Length half = m.hemWidth / 2.0 * (1.0 - m.hemGather);
     std::vector<OutlinePoint> points;
     points.reserve(curvePoints + 2);
     points.emplace_back();
     if (m.hemRise > Length()) {
-        const Length flat = half * hemFlatShare;
-        for (int i = 0; i < curvePoints; ++i) {
+        const Length flat = half * m.hemFlat;
+        if (m.hemProfile == Profile::straight)
+            points.push_back({flat, Length()});
+        for (int i = 0; m.hemProfile == Profile::ellipse && i < curvePoints; ++i) {
             const double angle = 0.5 * std::numbers::pi * i / curvePoints;
             points.push_back({flat + (half - flat) * std::sin(angle), m.hemRise * (1.0 - std::cos(angle))});
         }

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/garment/parts.h"
 
+#include "core/garment/garment_measures.h"
+
 #include <algorithm>
 
 namespace vestimen {
@@ -22,6 +24,12 @@ void addEase(Project& project, Measure measure, Length by) {
 
 } // namespace
 
+bool hasRoundNeck(PieceKind piece, const Choices& choices) {
+    if (isTrim(piece) || isSleeve(piece) || choices.neck == NeckKind::boat)
+        return false;
+    return isBack(piece) ? choices.backNeck || choices.body == BodyKind::strapped : choices.neck == NeckKind::round;
+}
+
 std::vector<Part> partsOf(PieceKind piece, const Choices& choices) {
     if (isTrim(piece))
         return {Part::trimDepth};
@@ -35,6 +43,8 @@ std::vector<Part> partsOf(PieceKind piece, const Choices& choices) {
             parts.push_back(Part::capTop);
         return parts;
     }
+    if (choices.hemLine == HemLine::curved)
+        parts.push_back(Part::hemFlat);
     if (choices.sides != SideKind::straight)
         parts.push_back(Part::hemWidth);
     if (choices.sides == SideKind::waisted)
@@ -48,6 +58,8 @@ std::vector<Part> partsOf(PieceKind piece, const Choices& choices) {
     const bool back = isBack(piece);
     if (choices.neck != NeckKind::boat && (!back || choices.backNeck || choices.body == BodyKind::strapped))
         parts.push_back(Part::neckDepth);
+    if (hasRoundNeck(piece, choices))
+        parts.push_back(Part::neckFlat);
     return parts;
 }
 
@@ -67,7 +79,8 @@ std::optional<ShapedEdge> edgeOf(Part part, PieceKind piece, const Choices& choi
     case Part::upperWidth:
         return shaped ? std::optional(ShapedEdge::armhole) : std::nullopt;
     case Part::neckDepth:
-    case Part::neckWidth: {
+    case Part::neckWidth:
+    case Part::neckFlat: {
         const bool vee = choices.neck == NeckKind::vee && !isBack(piece);
         return vee || choices.neckSchool != NeckSchool::hold ? std::optional(ShapedEdge::neck) : std::nullopt;
     }
@@ -76,6 +89,7 @@ std::optional<ShapedEdge> edgeOf(Part part, PieceKind piece, const Choices& choi
         return ShapedEdge::cap;
     case Part::none:
     case Part::welt:
+    case Part::hemFlat:
     case Part::shoulder:
     case Part::trimDepth:
         break;
@@ -94,6 +108,8 @@ std::vector<Quantity> quantitiesOf(Part part, PieceKind piece, const Choices& ch
             return {isPanel(piece, choices) ? Quantity::panelStitches : Quantity::frontStitches,
                     Quantity::bodyStitches};
         return {Quantity::bodyStitches};
+    case Part::hemFlat:
+        return {Quantity::hemRiseRows};
     case Part::hemWidth:
         return {Quantity::hemStitches};
     case Part::waist:
@@ -107,6 +123,7 @@ std::vector<Quantity> quantitiesOf(Part part, PieceKind piece, const Choices& ch
     case Part::capTop:
         return {Quantity::capTopStitches};
     case Part::neckDepth:
+    case Part::neckFlat:
         return {isBack(piece) ? Quantity::backNeckRows : Quantity::neckRows};
     case Part::neckWidth:
         return {Quantity::neckStitches};
@@ -141,6 +158,11 @@ Project movedBy(Project project, PieceKind piece, Part part, int steps, const Fa
     case Part::width: // both sides, back and front
         addEase(project, Measure::chest, stitches * 4.0);
         break;
+    case Part::hemFlat: // at both its ends
+        if (const auto measures = garmentMeasures(project); measures && measures->hemWidth > Length())
+            project.choices.hemFlat =
+                std::clamp(project.choices.hemFlat + stitches * 2.0 / measures->hemWidth, leastHemFlat, mostHemFlat);
+        break;
     case Part::hemWidth:
         addEase(project, Measure::hip, stitches * 4.0);
         break;
@@ -172,6 +194,11 @@ Project movedBy(Project project, PieceKind piece, Part part, int steps, const Fa
             project.choices.strap += -stitches;
         else
             addEase(project, Measure::neckWidth, stitches * 2.0);
+        break;
+    case Part::neckFlat: // at both its ends
+        if (const auto measures = garmentMeasures(project); measures && measures->neckWidth > Length())
+            project.choices.neckFlat = std::clamp(project.choices.neckFlat + stitches * 2.0 / measures->neckWidth,
+                                                  leastNeckFlat, mostNeckFlat);
         break;
     case Part::shoulder:
         addEase(project, Measure::shoulderDrop, -rows);

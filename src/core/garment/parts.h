@@ -12,12 +12,14 @@ enum class Part {
     length,
     welt,
     width,
+    hemFlat, ///< where a curved lower edge begins to rise
     hemWidth,
     waist,
     armhole,
     upperWidth,
     neckDepth,
     neckWidth,
+    neckFlat, ///< where a round neck's flat middle ends
     shoulder,
     wrist,
     sleeveTop,
@@ -32,6 +34,8 @@ struct Place {
     Part part = Part::none;
 };
 
+/// Whether its neck has a flat middle with sides that rise from it.
+bool hasRoundNeck(PieceKind piece, const Choices& choices);
 /// In the order in which they are gone through.
 std::vector<Part> partsOf(PieceKind piece, const Choices& choices);
 /// The edge whose shaping a part governs.

@@ -45,6 +45,7 @@ struct ANumber {
 /// 0 to 1; in files and for people in percent.
 struct AShare {
     double& (*of)(Choices&);
+    double least;
     double most;
 };
 using ChoiceKind = std::variant<OneOf, YesOrNo, ALength, ANumber, AShare>;

@@ -31,6 +31,9 @@ inline constexpr Option neckSchoolOptions[] = {{"hold", "Neck held, shaped by sh
                                                {"waste_yarn", "Neck on waste yarn, sides decreased"}};
 template<> inline constexpr std::span<const Option> optionsOf<NeckSchool> = neckSchoolOptions;
 
+inline constexpr Option profileOptions[] = {{"ellipse", "Rises as an ellipse"}, {"straight", "Rises straight"}};
+template<> inline constexpr std::span<const Option> optionsOf<Profile> = profileOptions;
+
 inline constexpr Option sideOptions[] = {{"straight", "Straight sides"}, {"a_line", "A-line"}, {"waisted", "Waisted"}};
 template<> inline constexpr std::span<const Option> optionsOf<SideKind> = sideOptions;
 

@@ -39,6 +39,15 @@ enum class AcrossWay { byHand, garterBar, wasteYarn };
 enum class Closure { pullover, cardigan };
 /// The neckline of the front (craft 14). A boat neck is as straight in front as at the back.
 enum class NeckKind { round, vee, square, boat };
+/// How the sides of a round neckline or of a curved lower edge rise from its flat middle (craft 12 and 14).
+enum class Profile { ellipse, straight };
+/// Share of the width that lies flat at the middle, unless somebody drags it. Written so that it is the same number
+/// when it was kept in percent.
+inline constexpr double aThird = 100.0 / 3.0 / 100.0;
+inline constexpr double leastNeckFlat = 0.1;
+inline constexpr double mostNeckFlat = 0.7;
+inline constexpr double leastHemFlat = 0.1;
+inline constexpr double mostHemFlat = 0.8;
 /// How a neckline is worked (craft 14): its stitches wait in hold and each side is shaped by short rows; or its middle
 /// is bound off, or goes onto waste yarn, and its sides are decreased.
 enum class NeckSchool { hold, bindOff, wasteYarn };
@@ -102,7 +111,9 @@ struct Choices {
     Closure closure = Closure::pullover;
     NeckKind neck = NeckKind::round;
     NeckSchool neckSchool = NeckSchool::hold;
-    bool backNeck = false; ///< the back's neck is shaped too, shallow
+    bool backNeck = false;    ///< the back's neck is shaped too, shallow
+    double neckFlat = aThird; ///< of a round neck, front and back
+    Profile neckProfile = Profile::ellipse;
     SideKind sides = SideKind::straight;
     Length underarm = Length::millimetres(25); ///< bound off at each side where a shaped armhole begins
     Length narrower = Length::millimetres(15); ///< so much less than cross back on each side where there is no sleeve
@@ -122,6 +133,8 @@ struct Choices {
     Side buttonholes = Side::left;           ///< the wearer's side whose band has the holes
     HemLine hemLine = HemLine::straight;
     Length hemRise = Length::millimetres(50); ///< by which a curved hem is higher at the sides
+    double hemFlat = aThird;                  ///< of a curved hem
+    Profile hemProfile = Profile::ellipse;
     Welt bodyWelt;
     Welt cuff;
     ShoulderKind shoulder = ShoulderKind::shortRows;

@@ -267,12 +267,12 @@ bool countHeights(Counter& counter, const GarmentMeasures& m, GarmentCounts& cou
 }
 
 /// The stitches at each side that wait while the middle is knitted, and the steps by which they come back.
-bool countHem(Counter& counter, GarmentCounts& counts) {
+bool countHem(Counter& counter, const GarmentMeasures& m, GarmentCounts& counts) {
     if (counts.hemRise == Rows(0))
         return true;
     const Stitches hem =
         counts.front > Stitches(0) ? std::min(counts.hem, counts.ofHalf(counts.front, counts.hem) * 2) : counts.hem;
-    counts.hemSide = Stitches(static_cast<int>(std::lround(hem.count() * (1.0 - hemFlatShare) / 2.0)));
+    counts.hemSide = Stitches(static_cast<int>(std::lround(hem.count() * (1.0 - m.hemFlat) / 2.0)));
     const Rows turns = counts.hemRise - Rows(2);
     if (turns < Rows(2) || counts.hemSide.count() < turns.count() / 2 || hem - counts.hemSide * 2 < Stitches(2)) {
         counter.error("hem_rise_rows",
@@ -281,7 +281,8 @@ bool countHem(Counter& counter, GarmentCounts& counts) {
                       PieceKind::back);
         return false;
     }
-    counts.hemSteps = quarterEllipseSteps(counts.hemSide, turns);
+    counts.hemSteps = m.hemProfile == Profile::straight ? evenSteps(counts.hemSide, turns.count() / 2)
+                                                        : quarterEllipseSteps(counts.hemSide, turns);
     // At least one comes back at every turn: a needle that is only wrapped, again and again, fills up.
     for (Stitches& step : counts.hemSteps)
         if (step == Stitches(0)) {
@@ -296,7 +297,7 @@ bool countHem(Counter& counter, GarmentCounts& counts) {
 bool countBody(Counter& counter, const GarmentMeasures& m, GarmentCounts& counts) {
     const bool wide = countWidths(counter, m, counts);
     const bool high = countHeights(counter, m, counts);
-    return wide && high && countHem(counter, counts) && countSides(counter, m, counts) &&
+    return wide && high && countHem(counter, m, counts) && countSides(counter, m, counts) &&
            countArmhole(counter, m, counts);
 }
 

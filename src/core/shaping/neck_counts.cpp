@@ -134,25 +134,32 @@ private:
     /// The middle of a round neck with so many stitches beyond it on each side, of the whole neck; the parity is the
     /// neck's, so that both sides agree. A half has what is left of its own.
     void divide(Stitches sideAtMost) {
-        const int third = static_cast<int>(std::lround(counts_.neck.count() * neckFlatShare));
-        const int centre = third + (counts_.neck.count() - third) % 2;
+        const int flat = static_cast<int>(std::lround(counts_.neck.count() * m_.neckFlat));
+        const int centre = flat + (counts_.neck.count() - flat) % 2;
         neck_.side = std::min((counts_.neck - Stitches(centre)) / 2, sideAtMost);
         if (half_)
             neck_.side = std::min(neck_.side, width_ - Stitches(1));
         neck_.centre = width_ - neck_.side * (half_ ? 1 : 2);
     }
 
-    /// A quarter ellipse by holding (craft 14).
+    /// Along one side of the neck, so wide and so high.
+    Length alongSide(Length width, Length height) const {
+        return m_.neckProfile == Profile::straight ? Length::millimetres(std::hypot(width.mm(), height.mm()))
+                                                   : quarterEllipseLength(width, height);
+    }
+
+    /// Its sides by holding (craft 14).
     bool countHeld() {
         divide(counts_.neck);
         const int rows = neck_.rows.count();
         const int turns = std::clamp(static_cast<int>(std::lround(rows * (1.0 - neckStraightShare) / 2.0)), 1,
                                      std::max(1, (rows - 2) / 2));
-        neck_.steps = quarterEllipseSteps(neck_.side, Rows(2 * turns));
+        neck_.steps = m_.neckProfile == Profile::straight ? evenSteps(neck_.side, turns)
+                                                          : quarterEllipseSteps(neck_.side, Rows(2 * turns));
         neck_.bottom = width_;
         neck_.edge = neck_.rows - neck_.turning();
         const FabricGauge& gauge = counter_.gauge();
-        const Length along = quarterEllipseLength(gauge.width(neck_.side), gauge.height(Rows(2 * turns))) +
+        const Length along = alongSide(gauge.width(neck_.side), gauge.height(Rows(2 * turns))) +
                              gauge.height(neck_.rows - Rows(2 * turns));
         neck_.edgeLength = std::max(Length(), along - gauge.width(neck_.side));
         neck_.trimEdge = needlesFor(gauge.height(neck_.edge), neck_.edge);
@@ -202,7 +209,7 @@ private:
         const Rows curved(std::max(1, static_cast<int>(std::lround(neck_.rows.count() * (1.0 - neckStraightShare)))));
         const Rows shaped = neck_.rows - Rows(1);
         const auto length = [&](Stitches side) {
-            return quarterEllipseLength(gauge.width(side), gauge.height(curved)) + gauge.height(neck_.rows - curved);
+            return alongSide(gauge.width(side), gauge.height(curved)) + gauge.height(neck_.rows - curved);
         };
         Stitches most(std::min(curved, shaped).count() * 3 / 2);
         while (most > Stitches(0) && gauge.stitches.over(length(most)) > neck_.rows.count())
@@ -212,8 +219,9 @@ private:
             divide(most);
             // A half front's middle is bound off after its first row, and nothing goes before that.
             const bool atOnce = !half_ || school_ != NeckSchool::bindOff;
-            shape = decreasedAlong(quarterEllipse(neck_.side, curved, shaped), neck_.side, counter_, ShapedEdge::neck,
-                                   atOnce);
+            shape = decreasedAlong(m_.neckProfile == Profile::straight ? straightSide(neck_.side, curved, shaped)
+                                                                       : quarterEllipse(neck_.side, curved, shaped),
+                                   neck_.side, counter_, ShapedEdge::neck, atOnce);
             most = neck_.side - Stitches(1);
         } while (shape && neck_.side > Stitches(0) && !staysOffHeldNeedles(*shape));
         if (!shape)
