@@ -298,6 +298,25 @@ void TestWidgets::typingIsStoredAMomentLater() {
     QCOMPARE(kept(), before); // all that was typed in a row goes at once, and is not stored after it
     QTest::qWait(500);
     QCOMPARE(kept(), before);
+    // A drag that begins before it is stored, and is given up: what was only shown is never kept.
+    type(9);
+    Project shown = session.project();
+    shown.choices.buttons = 20;
+    session.preview(shown);
+    QCOMPARE(kept(), 9);
+    QTest::qWait(500);
+    QCOMPARE(kept(), 9);
+    session.endPreview();
+    QCOMPARE(session.project().choices.buttons, 9);
+    // What could not be stored is tried again when the station is left.
+    QSqlQuery(fixture.workroom().database())
+        .exec("CREATE TEMP TRIGGER full BEFORE UPDATE ON project BEGIN SELECT RAISE(ABORT, 'no room'); END");
+    type(10);
+    QTest::qWait(500);
+    QCOMPARE(kept(), 9);
+    QSqlQuery(fixture.workroom().database()).exec("DROP TRIGGER full");
+    fixture.window().showStation(MainWindow::measure);
+    QCOMPARE(kept(), 10);
     type(7);
     const qint64 id = session.projectId();
     fixture.restart();

@@ -6,6 +6,7 @@
 #include "app/draft/piece_view.h"
 #include "app/draft/shelf_ways.h"
 #include "app/theme/theme.h"
+#include "core/piece_picture.h"
 #include "core/ways_out.h"
 
 #include <QButtonGroup>
@@ -251,7 +252,7 @@ void DraftStation::refresh() {
     } else {
         RailView view = railView(*drawn, project, inPlaceOf(piece_, drawn->choices), session().unit());
         if (const WorkedPiece* then = other_ ? other_->piece(piece_) : nullptr) {
-            const FabricPicture picture = pictureOf(*then);
+            const FabricPicture picture = pictureOf(then->fabric, then->program);
             view.other = picture.outline;
             view.otherRows = picture.rows;
             view.otherLabel = tr("dotted: %1").arg(compare_->currentText());

@@ -5,6 +5,7 @@
 #include "app/draft/piece_view.h"
 #include "app/session/session.h"
 #include "app/theme/theme.h"
+#include "core/piece_picture.h"
 
 #include <QKeyEvent>
 #include <QMouseEvent>
@@ -33,7 +34,7 @@ void GarmentOverview::show(const Worked& worked, const QColor& colour, ReadingUn
     colour_ = colour;
     for (const WorkedPiece& piece : worked.pieces)
         pieces_.append({piece.kind,
-                        pictureOf(piece),
+                        pictureOf(piece.fabric, piece.program),
                         tr("%1 × %2").arg(QString::fromStdString(text(piece.width, unit)),
                                           QString::fromStdString(text(piece.length, unit))),
                         {}});

@@ -5,6 +5,7 @@
 #include "app/session/session.h"
 #include "app/theme/theme.h"
 #include "core/bed/outline_distance.h"
+#include "core/piece_picture.h"
 
 #include <QCoreApplication>
 
@@ -149,16 +150,12 @@ private:
 
 } // namespace
 
-FabricPicture pictureOf(const WorkedPiece& piece) {
-    return picture(piece.fabric, piece.program, isTrim(piece.kind) ? 1 : firstSeenPass(piece.program), true);
-}
-
 RailView railView(const Worked& worked, const Project& project, PieceKind kind, ReadingUnit unit) {
     RailView view;
     const WorkedPiece* piece = worked.piece(kind);
     if (!piece || !worked.counts || !worked.measured.gauge)
         return view;
-    view.picture = pictureOf(*piece);
+    view.picture = pictureOf(piece->fabric, piece->program);
     view.outline = piece->outline;
     const Stitches seam(project.choices.seamStitches ? 1 : 0);
     if (const auto farthest = farthestFromIdeal(view.picture, piece->outline, *worked.measured.gauge, seam)) {

@@ -10,7 +10,6 @@ namespace vestimen::app {
 /// All that the rail needs to show a piece.
 RailView railView(const Worked& worked, const Project& project, PieceKind piece, ReadingUnit unit);
 /// The fabric of a piece as it is seen.
-FabricPicture pictureOf(const WorkedPiece& piece);
 
 /// Where passes of a piece (from 0, both ends included) lie in its picture: stitches and rows.
 QList<QRectF> litBlocks(const FabricPicture& picture, int firstPass, int lastPass);

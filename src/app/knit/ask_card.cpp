@@ -42,8 +42,7 @@ AskCard::AskCard(QWidget* parent)
 }
 
 void AskCard::setScale(double scale) {
-    scale_ = scale;
-    const auto sized = [this](int pixels) { return static_cast<int>(std::lround(pixels * scale_)); };
+    const auto sized = [scale](int pixels) { return static_cast<int>(std::lround(pixels * scale)); };
     const QString sheet =
         QStringLiteral("#askCard QLabel, #askCard QCheckBox, #askCard QComboBox, #askCard QSpinBox, #askCard QLineEdit "
                        "{ font-size: %1px; }"
@@ -85,6 +84,8 @@ bool AskCard::leave() {
 }
 
 void AskCard::dismiss() {
+    if (!isOpen())
+        return; // every row asks for it
     asked_.reset();
     unasked_.reset();
     settle();

@@ -81,7 +81,6 @@ private:
     std::optional<Question> asked_;
     std::optional<Question> unasked_;
     QElapsedTimer shown_;
-    double scale_ = 1.0;
 };
 
 } // namespace vestimen::app

@@ -7,6 +7,7 @@
 #include "app/theme/theme.h"
 #include "core/bed/virtual_bed.h"
 #include "core/knitting/swatch_program.h"
+#include "core/piece_picture.h"
 #include "core/record/corrections.h"
 #include "core/swatch_plan.h"
 
@@ -59,7 +60,11 @@ PieceChoice::PieceChoice(Session& session, QWidget* parent) : QWidget(parent), s
 }
 
 void PieceChoice::fill() {
-    hanging_.clear();
+    QList<Hanging> hanging;
+    const auto offer = [&](const Hanging& one) {
+        if (one.already || one.drafted)
+            hanging << one;
+    };
     const Worked* drawn = session_.drawn();
     const auto pieces = session_.workroom().pieces(session_.projectId());
     pace_.read(session_.workroom(), pieces);
@@ -90,42 +95,37 @@ void PieceChoice::fill() {
     QList<FabricPicture> pictures;
     QSizeF largest(1.0, 1.0);
     const FabricGauge gauge = fabric.gauge.value_or(FabricGauge{});
-    for (const Hanging& each : hanging_) {
-        pictures << pictureOf(each);
+    for (const Hanging& each : hanging) {
+        pictures << shapeOf(each);
         largest = largest.expandedTo(PiecePicture::sizeOf(pictures.back(), gauge));
     }
     const double scale = std::min(pictureHeight / largest.height(), pictureWidth / largest.width());
-    for (qsizetype i = 0; i < hanging_.size(); ++i)
-        tiles_ << tile(hanging_[i], pictures[i], scale);
-    hanging_.clear(); // the drafts that they point to may go
+    for (qsizetype i = 0; i < hanging.size(); ++i)
+        tiles_ << tile(hanging[i], pictures[i], scale);
     nothing_->setVisible(tiles_.isEmpty());
     columns_ = 0;
     arrange();
 }
 
-void PieceChoice::offer(const Hanging& hanging) {
-    if (hanging.already || hanging.drafted)
-        hanging_ << hanging;
-}
-
-/// As it is begun, where it is; a piece that hangs from others needs theirs to be drawn.
-FabricPicture PieceChoice::pictureOf(const Hanging& hanging) const {
-    const Program* program =
-        hanging.already && hanging.already->problem.isEmpty() ? &hanging.already->program : hanging.drafted;
+/// As it was begun; a piece that hangs from others needs theirs to be drawn.
+FabricPicture PieceChoice::shapeOf(const Hanging& hanging) const {
+    const bool isBegun = hanging.already && hanging.already->problem.isEmpty();
+    const Program* program = isBegun ? &hanging.already->program : hanging.drafted;
     if (!program)
         return {};
     Siblings siblings;
     if (const Worked* drawn = session_.drawn())
-        for (const WorkedPiece& each : drawn->pieces)
+        for (const WorkedPiece& each : drawn->pieces) {
+            if (each.program == *program)
+                return pictureOf(each.fabric, each.program); // it is knitted already
             if (each.program.piece != program->piece)
                 siblings[each.program.piece] = &each.fabric;
-    const auto kind = pieceFromKey(program->piece);
-    const bool isFlat = !kind || isTrim(*kind);
-    return picture(knit(*program, &siblings), *program, isFlat ? 1 : firstSeenPass(*program), true);
+        }
+    return pictureOf(knit(*program, &siblings), *program);
 }
 
-/// "after back and front": the pieces that it is hung from.
-QString PieceChoice::comesAfter(const Program& program) const {
+/// "hangs from: back, front", or nothing.
+QString PieceChoice::hangsFrom(const Program& program) const {
     QStringList names;
     for (const Operation& each : program.operations)
         if (const auto* hang = std::get_if<operation::Hang>(&each.action))
@@ -237,7 +237,7 @@ QWidget* PieceChoice::tile(const Hanging& hanging, FabricPicture shape, double s
         for (const PieceSupplies& each : session_.worked().supplies.pieces)
             if (each.piece == hanging.drafted->piece && each.grams)
                 lines << tr("about %1 g of yarn").arg(std::lround(*each.grams));
-        if (const QString after = comesAfter(*hanging.drafted); !after.isEmpty())
+        if (const QString after = hangsFrom(*hanging.drafted); !after.isEmpty())
             lines << after;
         if (hanging.sound) {
             auto* rehearsal = new QPushButton(tr("Rehearse"), tile);

@@ -48,18 +48,16 @@ private:
         std::function<void()> beginIt;
     };
 
-    void offer(const Hanging& hanging);
     QWidget* tile(const Hanging& hanging, FabricPicture picture, double scale);
     /// What there is to know of one that was begun; `begin` is its first button, and `others` has room for more.
     QString begunWords(QWidget* tile, QPushButton* begin, QBoxLayout* others, const Hanging& hanging);
     QStringList freshWords(const Hanging& hanging) const;
-    QString comesAfter(const Program& program) const;
-    FabricPicture pictureOf(const Hanging& hanging) const;
+    QString hangsFrom(const Program& program) const;
+    FabricPicture shapeOf(const Hanging& hanging) const;
     void arrange();
 
     Session& session_;
     QGridLayout* grid_;
-    QList<Hanging> hanging_;
     QList<QWidget*> tiles_;
     QLabel* nothing_;
     int columns_ = 0;

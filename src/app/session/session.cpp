@@ -32,8 +32,9 @@ Session::~Session() {
     storeNow();
 }
 
+/// Also what could not be stored before.
 void Session::storeNow() {
-    if (typed_.isActive())
+    if (hasProject() && !isPreviewing() && !(project_ == stored_))
         store();
 }
 
@@ -285,8 +286,10 @@ void Session::edit(const QString& what, Project next, bool merge, const Links& c
 }
 
 void Session::preview(Project next) {
-    if (!beforePreview_)
+    if (!beforePreview_) {
+        storeNow(); // what is only shown must not be taken for what was typed
         beforePreview_ = project_;
+    }
     use(std::move(next));
 }
 

@@ -22,6 +22,11 @@ void addEase(Project& project, Measure measure, Length by) {
     ease.value += by.mm();
 }
 
+/// A flat middle that grows at both its ends by so much.
+double widened(double flat, Length by, Length width, double least, double most) {
+    return width > Length() ? std::clamp(flat + by * 2.0 / width, least, most) : flat;
+}
+
 } // namespace
 
 bool hasRoundNeck(PieceKind piece, const Choices& choices) {
@@ -159,9 +164,9 @@ Project movedBy(Project project, PieceKind piece, Part part, int steps, const Fa
         addEase(project, Measure::chest, stitches * 4.0);
         break;
     case Part::hemFlat: // at both its ends
-        if (const auto measures = garmentMeasures(project); measures && measures->hemWidth > Length())
+        if (const auto measures = garmentMeasures(project))
             project.choices.hemFlat =
-                std::clamp(project.choices.hemFlat + stitches * 2.0 / measures->hemWidth, leastHemFlat, mostHemFlat);
+                widened(project.choices.hemFlat, stitches, measures->hemWidth, leastHemFlat, mostHemFlat);
         break;
     case Part::hemWidth:
         addEase(project, Measure::hip, stitches * 4.0);
@@ -196,9 +201,9 @@ Project movedBy(Project project, PieceKind piece, Part part, int steps, const Fa
             addEase(project, Measure::neckWidth, stitches * 2.0);
         break;
     case Part::neckFlat: // at both its ends
-        if (const auto measures = garmentMeasures(project); measures && measures->neckWidth > Length())
-            project.choices.neckFlat = std::clamp(project.choices.neckFlat + stitches * 2.0 / measures->neckWidth,
-                                                  leastNeckFlat, mostNeckFlat);
+        if (const auto measures = garmentMeasures(project))
+            project.choices.neckFlat =
+                widened(project.choices.neckFlat, stitches, measures->neckWidth, leastNeckFlat, mostNeckFlat);
         break;
     case Part::shoulder:
         addEase(project, Measure::shoulderDrop, -rows);
