@@ -2,8 +2,8 @@
 // The core's benchmarks. tools/bench sets them beside each other.
 #include "core/bed/virtual_bed.h"
 #include "core/format/project_json.h"
-#include "core/garment/curved_edges.h"
 #include "core/shaping/curve.h"
+#include "core/shaping/curved_edges.h"
 #include "core/shaping/slope.h"
 #include "core/work.h"
 
@@ -15,6 +15,7 @@
 namespace {
 
 using namespace vestimen;
+using vestimen::test::garment;
 
 Project demo(const char* name = "drop-shoulder-pullover") {
     std::ifstream stream(std::string(VESTIMEN_SOURCE_DIR "/data/demo/") + name + ".json");
@@ -44,7 +45,7 @@ void work_set_in_pullover(benchmark::State& state) {
 
 Project setInCardigan() {
     Project project = demo("set-in-pullover");
-    project.choices.closure = Closure::cardigan;
+    garment(project).closure = Closure::cardigan;
     return project;
 }
 
@@ -101,7 +102,7 @@ void slope_within(benchmark::State& state) {
 
 void bed_at_a_row(benchmark::State& state) {
     const Worked worked = work(demo());
-    const Program& front = worked.piece(PieceKind::front)->program;
+    const Program& front = worked.piece(pieces::front)->program;
     for (auto _ : state) {
         VirtualBed bed(front);
         bed.advance({front.operations.size() - 20, 0});

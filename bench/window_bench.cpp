@@ -129,17 +129,17 @@ void digit_in_a_measure(benchmark::State& state) {
 void drag_a_part(benchmark::State& state) {
     MainWindow& window = full().window();
     window.showStation(MainWindow::draft);
-    window.draftStation()->showPiece(PieceKind::front);
+    window.draftStation()->showPiece(pieces::front);
     RailCanvas* canvas = window.draftStation()->canvas();
     settle();
-    canvas->pick(Part::width);
-    emit canvas->dragBegan(Part::width);
+    canvas->pick(parts::width);
+    emit canvas->dragBegan(parts::width);
     int step = 0;
     for (auto _ : state) {
-        emit canvas->draggedBy(Part::width, ++step % 2);
+        emit canvas->draggedBy(parts::width, ++step % 2);
         settle();
     }
-    emit canvas->dragEnded(Part::width, false);
+    emit canvas->dragEnded(parts::width, false);
 }
 
 void search_swatches(benchmark::State& state) {
@@ -175,7 +175,7 @@ void row_done(benchmark::State& state) {
     QElapsedTimer clock;
     for (auto _ : state) {
         for (int piece = 0; times.size() < rowsToKnit; ++piece) {
-            const PieceKind kind = piece % 2 == 0 ? PieceKind::front : PieceKind::back;
+            const PieceKey kind = piece % 2 == 0 ? pieces::front : pieces::back;
             station->resume(full().workroom().beginPiece(session.projectId(), session.worked().piece(kind)->program));
             settle();
             while (!station->state()->finished() && times.size() < rowsToKnit) {
@@ -199,7 +199,7 @@ void idle_at_the_machine(benchmark::State& state) {
     window.showStation(MainWindow::knit);
     const Session& session = window.session();
     window.knitStation()->resume(
-        full().workroom().beginPiece(session.projectId(), session.worked().piece(PieceKind::back)->program));
+        full().workroom().beginPiece(session.projectId(), session.worked().piece(pieces::back)->program));
     settle();
     const std::clock_t before = std::clock();
     for (auto _ : state) {

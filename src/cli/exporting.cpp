@@ -25,7 +25,7 @@ std::string inFormat(const std::string& format, const Project& project, const Wo
     if (format == "svg")
         return toSvg(piece.program, piece.fabric, piece.outline, *worked.measured.gauge, project.yarn.colour);
     if (format == "dxf")
-        return draftDxf(worked, {piece.kind});
+        return draftDxf(worked, {piece.key});
     return format == "csv" ? toCsv(piece.program) : toPlainText(piece.program);
 }
 

@@ -1,12 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/swatch_plan.h"
 
+#include "core/article/articles.h"
 #include "core/bed/virtual_bed.h"
 #include "core/knitting/swatch_program.h"
 
 #include <cmath>
-
-#include <functional>
 
 namespace vestimen {
 
@@ -33,27 +32,22 @@ std::vector<Phrase> differences(const Worked& now, const Worked& then) {
     };
     gauge("Stitches in 10 cm: {0}, would be {1}.", [](const FabricGauge& g) { return g.stitches; });
     gauge("Rows in 10 cm: {0}, would be {1}.", [](const FabricGauge& g) { return g.rows; });
-    if (!then.counts || !now.counts) {
-        if (now.counts)
+    if (then.pieces.empty() || now.pieces.empty()) {
+        if (!now.pieces.empty())
             sentences.push_back(
                 {"The draft would no longer work out: {0} things to mend.", {static_cast<int>(then.findings.size())}});
         return sentences;
     }
-    const auto count = [&](const char* text, auto which) {
-        const int before = std::invoke(which, now.counts.value()).count();
-        const int after = std::invoke(which, then.counts.value()).count();
-        if (before != after)
-            sentences.push_back({text, {before, after}});
-    };
-    count("Back and front, stitches: {0}, would be {1}.", &GarmentCounts::body);
-    count("Rows to the underarm: {0}, would be {1}.", &GarmentCounts::toUnderarm);
-    count("Rows of the armhole: {0}, would be {1}.", &GarmentCounts::armhole);
-    count("Neck, stitches: {0}, would be {1}.", &GarmentCounts::neck);
-    count("Rows of the neck: {0}, would be {1}.", [](const GarmentCounts& counts) { return counts.frontNeck.depth; });
-    count("Sleeve top, stitches: {0}, would be {1}.", &GarmentCounts::sleeveTop);
-    count("Wrist, stitches: {0}, would be {1}.", &GarmentCounts::wrist);
-    count("Sleeve rows: {0}, would be {1}.", &GarmentCounts::sleeveRows);
-    count("Neck trim, stitches: {0}, would be {1}.", &GarmentCounts::trim);
+    for (const CountKey key : countsOf(now.article)) {
+        const auto before = now.workings.find(key);
+        const auto after = then.workings.find(key);
+        if (before == now.workings.end() || after == then.workings.end())
+            continue;
+        const int* was = std::get_if<int>(&before->second.result);
+        const int* would = std::get_if<int>(&after->second.result);
+        if (was && would && *was != *would)
+            sentences.push_back({"{0}: {1}, would be {2}.", {std::string(before->second.title), *was, *would}});
+    }
     return sentences;
 }
 

@@ -1,9 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/work.h"
 
+#include "core/article/articles.h"
 #include "core/bed/virtual_bed.h"
-#include "core/knitting/garment_programs.h"
 #include "core/knitting/piece_parts.h"
+
+#include <algorithm>
 
 namespace vestimen {
 namespace {
@@ -19,23 +21,6 @@ void findMachineLimits(const Project& project, std::vector<Finding>& findings) {
             {Severity::error,
              "machine",
              {"A bed of {0} needles, {1} apart, cannot be: 10 to 600 needles can.", {machine.needles, machine.pitch}}});
-    if (!machine.canHold)
-        findings.push_back(
-            {Severity::error,
-             "cannot_hold",
-             {"The neck and shoulders are worked with held needles, and this machine cannot hold.", {}}});
-    for (const EdgeShaping& edge : project.choices.edges)
-        if (edge.inset < 1 || edge.inset > 7) {
-            findings.push_back({Severity::error,
-                                "inset",
-                                {"Increases and decreases {0} stitches in cannot be: 1 to 7 can.", {edge.inset}}});
-            break;
-        }
-    if (project.choices.wasteRows < Rows(2) || project.choices.wasteRows > Rows(60))
-        findings.push_back(
-            {Severity::error,
-             "waste_rows",
-             {"{0} rows of waste yarn cannot be: 2 to 60 can; 10 or more are safe.", {project.choices.wasteRows}}});
 }
 
 /// A swatch of another fabric tells a plain piece's size only roughly (craft 4): the likely error at its width.
@@ -79,127 +64,101 @@ void findOtherMaking(const Project& project, Length width, std::vector<Finding>&
             swatch.machine, project.machine.name);
 }
 
-WorkedPiece workPiece(const Project& project, const Worked& worked, PieceKind kind, const Siblings& siblings) {
-    const GarmentCounts& counts = *worked.counts;
-    const FabricGauge& gauge = *worked.measured.gauge;
-    const Stitches seams(project.choices.seamStitches ? 2 : 0);
+WorkedPiece knitted(PlannedPiece& planned, const Siblings& siblings) {
     WorkedPiece piece;
-    piece.kind = kind;
-    piece.program = writePiece(project, counts, kind);
+    piece.key = planned.key;
+    piece.atLeft = planned.atLeft;
+    piece.atRight = planned.atRight;
+    piece.pair = planned.pair;
+    piece.ontoOthers = planned.ontoOthers;
+    piece.outline = std::move(planned.outline);
+    piece.seam = planned.seam;
+    piece.marks = std::move(planned.marks);
+    piece.handles = std::move(planned.handles);
+    piece.width = planned.width;
+    piece.length = planned.length;
+    piece.program = planned.write(siblings);
     piece.fabric = knit(piece.program, &siblings);
-    switch (kind) {
-    case PieceKind::back:
-    case PieceKind::leftBack:
-    case PieceKind::rightBack:
-    case PieceKind::front:
-    case PieceKind::leftFront:
-    case PieceKind::rightFront:
-        piece.outline = bodyOutline(*worked.measures, kind, project.choices.bodyWelt.depth);
-        piece.width = gauge.width((isHalf(kind) ? counts.ofHalf(counts.half(kind), std::max(counts.body, counts.hem))
-                                                : std::max(counts.body, counts.hem)) -
-                                  seams);
-        piece.length = gauge.height(counts.bodyLength());
-        break;
-    case PieceKind::leftSleeve:
-    case PieceKind::rightSleeve:
-        piece.outline = sleeveOutline(*worked.measures, kind);
-        if (project.choices.sleevesKnittedDown())
-            piece.outline = upsideDown(std::move(piece.outline), worked.measures->sleeveLength);
-        piece.width = gauge.width(counts.sleeveTop - seams);
-        piece.length = gauge.height(counts.sleeveLength());
-        break;
-    case PieceKind::neckTrim:
-    case PieceKind::secondNeckTrim:
-        piece.width = gauge.width(kind == PieceKind::neckTrim ? counts.trimFirst : counts.trim - counts.trimFirst);
-        piece.length = gauge.height(counts.trimRows / 2);
-        break;
-    case PieceKind::leftArmTrim:
-    case PieceKind::rightArmTrim:
-        piece.width = gauge.width(counts.armTrim);
-        piece.length = gauge.height(counts.armTrimRows / 2);
-        break;
-    case PieceKind::leftBand:
-    case PieceKind::rightBand:
-        piece.width = gauge.width(counts.band);
-        piece.length = gauge.height(counts.bandRows / 2);
-        break;
-    }
     return piece;
 }
 
-/// Both sleeves are knitted alike, unless each hangs from its own armhole: the right one is the left one again.
-WorkedPiece rightSleeveLike(const WorkedPiece& left) {
-    WorkedPiece right = left;
-    right.kind = PieceKind::rightSleeve;
-    right.program.piece = key(right.kind);
-    right.program.worn = worn(right.kind);
-    right.fabric.piece = right.program.piece;
-    for (Finding& finding : right.fabric.findings)
-        finding.piece = right.program.piece;
-    return right;
+/// A piece that is knitted stitch for stitch like an earlier one.
+WorkedPiece again(PlannedPiece& planned, const WorkedPiece& earlier) {
+    WorkedPiece piece = earlier;
+    piece.key = planned.key;
+    piece.atLeft = planned.atLeft;
+    piece.atRight = planned.atRight;
+    piece.pair = planned.pair;
+    piece.handles = std::move(planned.handles);
+    piece.program.piece = key(piece.key);
+    piece.program.worn = worn(piece.key);
+    piece.fabric.piece = piece.program.piece;
+    for (Finding& finding : piece.fabric.findings)
+        finding.piece = piece.program.piece;
+    return piece;
 }
 
 } // namespace
 
-const WorkedPiece* Worked::piece(PieceKind kind) const {
-    for (const WorkedPiece& each : pieces)
-        if (each.kind == kind)
-            return &each;
-    return nullptr;
+const Handle* WorkedPiece::handle(HandleKey wanted) const {
+    const auto found = std::ranges::find(handles, wanted, &Handle::key);
+    return found == handles.end() ? nullptr : &*found;
+}
+
+const WorkedPiece* Worked::piece(PieceKey key) const {
+    const auto found = std::ranges::find(pieces, key, &WorkedPiece::key);
+    return found == pieces.end() ? nullptr : &*found;
 }
 
 Worked work(const Project& project) {
     Worked worked;
-    worked.choices = project.choices;
+    worked.article = project.article;
     worked.measured = measured(project.swatch);
     append(worked.findings, swatchFindings(project.swatch));
-    append(worked.findings, measureFindings(project.wearer, garmentNeeds(project.choices)));
+    append(worked.findings, measureFindings(project.wearer, needsOf(project.article)));
     findMachineLimits(project, worked.findings);
-    worked.measures = garmentMeasures(project);
-    if (anyError(worked.findings) || !worked.measures)
+    append(worked.findings, limitsOf(project.article, project));
+    const Checked checked = check(project.article, project);
+    worked.widest = checked.widest;
+    if (anyError(worked.findings) || !checked.widest)
         return worked;
-    append(worked.findings, garmentFindings(*worked.measures, project));
-    findOtherFabric(project, worked.measures->width, worked.findings);
-    findOtherMaking(project, worked.measures->width, worked.findings);
+    append(worked.findings, checked.findings);
+    findOtherFabric(project, *checked.widest, worked.findings);
+    findOtherMaking(project, *checked.widest, worked.findings);
     if (anyError(worked.findings))
         return worked;
 
-    CountedGarment counted = countGarment(project, *worked.measures, *worked.measured.gauge);
-    worked.counts = std::move(counted.counts);
-    worked.workings = std::move(counted.workings);
-    append(worked.findings, counted.findings);
-    if (!worked.counts)
-        return worked;
-
-    const std::vector<PieceKind> pieces = piecesOf(project.choices);
-    worked.pieces.reserve(pieces.size()); // siblings point into it
+    Plan planned = plan(project.article, project, *worked.measured.gauge);
+    worked.workings = std::move(planned.workings);
+    append(worked.findings, planned.findings);
+    worked.pieces.reserve(planned.pieces.size()); // siblings point into it
     Siblings siblings;
-    for (const PieceKind kind : pieces) {
-        const bool again = kind == PieceKind::rightSleeve && !project.choices.sleevesKnittedDown();
-        worked.pieces.push_back(again ? rightSleeveLike(*worked.piece(PieceKind::leftSleeve))
-                                      : workPiece(project, worked, kind, siblings));
+    for (PlannedPiece& each : planned.pieces) {
+        worked.pieces.push_back(each.twin ? again(each, *worked.piece(*each.twin)) : knitted(each, siblings));
         const WorkedPiece& piece = worked.pieces.back();
         siblings[piece.program.piece] = &piece.fabric;
         append(worked.findings, piece.fabric.findings);
     }
+    if (worked.pieces.empty())
+        return worked;
 
-    JoinInput input;
-    input.gauge = *worked.measured.gauge;
     std::vector<const Program*> programs;
     std::vector<const Fabric*> fabrics;
     for (const WorkedPiece& piece : worked.pieces) {
-        input.fabrics[piece.kind] = &piece.fabric;
         programs.push_back(&piece.program);
         fabrics.push_back(&piece.fabric);
     }
-    input.counts = &*worked.counts;
-    input.choices = project.choices;
-    worked.joins = garmentJoins(input);
+    worked.joins = planned.join(siblings);
     for (const Join& join : worked.joins)
         append(worked.findings, join.findings);
     worked.supplies = supplies(project, programs, fabrics, worked.joins);
     append(worked.findings, worked.supplies.findings);
     return worked;
+}
+
+Project dragged(Project project, const Handle& handle, int steps) {
+    drag(project.article, project, handle, steps);
+    return project;
 }
 
 } // namespace vestimen

@@ -15,7 +15,7 @@ namespace vestimen::test {
 using namespace vestimen::app;
 
 /// Begins a piece by its program and goes to the machine.
-inline KnitStation* beginPiece(WindowFixture& fixture, PieceKind kind) {
+inline KnitStation* beginPiece(WindowFixture& fixture, PieceKey kind) {
     Session& session = fixture.window().session();
     fixture.window().showStation(MainWindow::knit);
     KnitStation* knit = fixture.window().knitStation();

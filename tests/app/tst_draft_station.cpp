@@ -2,7 +2,8 @@
 // The Draft station through the real window, by mouse and by keyboard: shapes of garments, their parts and pieces.
 #include "app/window_fixture.h"
 
-#include "app/draft/part_words.h"
+#include "app/draft/piece_view.h"
+
 #include "core/format/project_json.h"
 #include "core/ways_out.h"
 #include "support/projects.h"
@@ -19,6 +20,9 @@
 
 using namespace vestimen;
 using namespace vestimen::app;
+using vestimen::test::countsOf;
+using vestimen::test::garment;
+using vestimen::test::movedBy;
 using vestimen::test::WindowFixture;
 
 namespace {
@@ -97,15 +101,15 @@ private slots:
 void TestDraftStation::aDropShoulderBecomesSetIn() {
     WindowFixture fixture;
     DraftStation* draft = open(fixture, "Drop-shoulder pullover");
-    draft->showPiece(PieceKind::front);
-    draft->canvas()->pick(Part::none);
+    draft->showPiece(pieces::front);
+    draft->canvas()->pick(parts::none);
     const Project before = fixture.project();
     choose(named<QComboBox>(draft, "Armholes and sleeves"), 1);
-    QCOMPARE(fixture.project().choices.body, BodyKind::setIn);
+    QCOMPARE(garment(fixture.project()).body, BodyKind::setIn);
     QCOMPARE(fixture.window().session().undoText(), QString("Armholes and sleeves"));
     // Nobody has measured Odile across the back: the last drawing stays, and the slip says what is missing.
-    QVERIFY(!fixture.worked().measures);
-    QVERIFY(draft->canvas()->handlePosition(Part::width));
+    QVERIFY(!fixture.worked().widest);
+    QVERIFY(draft->canvas()->handlePosition(parts::width));
     QVERIFY2(draft->slip()->plainText().contains("Cross-back"), qPrintable(draft->slip()->plainText()));
     fixture.window().showStation(MainWindow::measure);
     MeasureStation* measure = fixture.window().measureStation();
@@ -113,38 +117,38 @@ void TestDraftStation::aDropShoulderBecomesSetIn() {
     WindowFixture::type(measure->valueEdit(Measure::crossBack), "37.5");
     fixture.window().showStation(MainWindow::draft);
     QVERIFY(fixture.worked().sound());
-    QVERIFY(draft->canvas()->handlePosition(Part::upperWidth));
-    draft->showPiece(PieceKind::leftSleeve);
-    QVERIFY(draft->canvas()->handlePosition(Part::cap));
+    QVERIFY(draft->canvas()->handlePosition(parts::upperWidth));
+    draft->showPiece(pieces::leftSleeve);
+    QVERIFY(draft->canvas()->handlePosition(parts::cap));
     // And back, step by step.
     QTest::keyClick(&fixture.window(), Qt::Key_Z, Qt::ControlModifier);
     QTest::keyClick(&fixture.window(), Qt::Key_Z, Qt::ControlModifier);
     QVERIFY(fixture.project() == before);
-    QVERIFY(!draft->canvas()->handlePosition(Part::cap));
+    QVERIFY(!draft->canvas()->handlePosition(parts::cap));
 }
 
 void TestDraftStation::sleevelessHasItsOwnPieces() {
     WindowFixture fixture;
     DraftStation* draft = open(fixture, "Set-in pullover, V neck");
-    draft->showPiece(PieceKind::leftSleeve);
+    draft->showPiece(pieces::leftSleeve);
     QCOMPARE(tabs(draft), (QStringList{"Back", "Front", "Left sleeve", "Right sleeve", "Neck trim"}));
-    draft->canvas()->pick(Part::cap);
+    draft->canvas()->pick(parts::cap);
     choose(named<QComboBox>(draft, "Armholes and sleeves"), int(BodyKind::sleeveless));
     QCOMPARE(tabs(draft), (QStringList{"Back", "Front", "Neck trim", "Left armhole trim", "Right armhole trim"}));
-    QVERIFY(isTrim(PieceKind::leftArmTrim) && draft->piece() == PieceKind::back); // there is no sleeve to show
+    QVERIFY(isTrim(pieces::leftArmTrim) && draft->piece() == pieces::back); // there is no sleeve to show
     click(draft->tabs(), "Left armhole trim");
-    QCOMPARE(draft->piece(), PieceKind::leftArmTrim);
+    QCOMPARE(draft->piece(), pieces::leftArmTrim);
     draft->canvas()->setFocus();
-    draft->canvas()->pick(Part::trimDepth);
-    const Rows rows = fixture.worked().counts->armTrimRows;
+    draft->canvas()->pick(parts::trimDepth);
+    const Rows rows = countsOf(fixture.project()).armTrimRows;
     QVERIFY(draft->slip()->plainText().contains("Rows of the armhole trim"));
     for (int i = 0; i < 4; ++i)
         QTest::keyClick(draft->canvas(), Qt::Key_Up);
-    QCOMPARE(fixture.worked().counts->armTrimRows, rows + Rows(4));
+    QCOMPARE(countsOf(fixture.project()).armTrimRows, rows + Rows(4));
     // The other stations follow.
     fixture.window().showStation(MainWindow::review);
-    QVERIFY(!fixture.window().reviewStation()->edit(PieceKind::leftSleeve, true)->isVisible());
-    QVERIFY(fixture.window().reviewStation()->edit(PieceKind::leftArmTrim, true)->isVisible());
+    QVERIFY(!fixture.window().reviewStation()->edit(pieces::leftSleeve, true));
+    QVERIFY(fixture.window().reviewStation()->edit(pieces::leftArmTrim, true)->isVisible());
     fixture.window().showStation(MainWindow::join);
     QListWidget* joins = fixture.window().joinStation()->list();
     QCOMPARE(joins->count(), 10);
@@ -155,53 +159,53 @@ void TestDraftStation::sleevelessHasItsOwnPieces() {
 void TestDraftStation::necklinesAreChosen() {
     WindowFixture fixture;
     DraftStation* draft = open(fixture, "Drop-shoulder pullover");
-    draft->showPiece(PieceKind::front);
-    draft->canvas()->pick(Part::neckDepth);
+    draft->showPiece(pieces::front);
+    draft->canvas()->pick(parts::neckDepth);
     QComboBox* neck = named<QComboBox>(draft, "Neckline");
     QVERIFY(neck->isVisible());
-    const Rows round = fixture.worked().counts->frontNeck.depth;
+    const Rows round = countsOf(fixture.project()).frontNeck.depth;
     choose(neck, 1);
-    QCOMPARE(fixture.project().choices.neck, NeckKind::vee);
+    QCOMPARE(garment(fixture.project()).neck, NeckKind::vee);
     QVERIFY(fixture.worked().sound()); // deeper at once, since a V as shallow as a round neck cannot be
-    QVERIFY(fixture.worked().counts->frontNeck.depth > round + Rows(20));
+    QVERIFY(countsOf(fixture.project()).frontNeck.depth > round + Rows(20));
     choose(neck, 2);
     QVERIFY(fixture.worked().sound());
     choose(neck, 3);
     QVERIFY(fixture.worked().sound());
-    QVERIFY(!draft->canvas()->handlePosition(Part::neckDepth));
+    QVERIFY(!draft->canvas()->handlePosition(parts::neckDepth));
     QTest::keyClick(&fixture.window(), Qt::Key_Z, Qt::ControlModifier);
     QTest::keyClick(&fixture.window(), Qt::Key_Z, Qt::ControlModifier);
     QTest::keyClick(&fixture.window(), Qt::Key_Z, Qt::ControlModifier);
-    QCOMPARE(fixture.project().choices.neck, NeckKind::round);
-    QCOMPARE(fixture.worked().counts->frontNeck.depth, round);
+    QCOMPARE(garment(fixture.project()).neck, NeckKind::round);
+    QCOMPARE(countsOf(fixture.project()).frontNeck.depth, round);
 }
 
 void TestDraftStation::sidesAreChosen() {
     WindowFixture fixture;
     DraftStation* draft = open(fixture, "Set-in pullover, V neck");
-    draft->showPiece(PieceKind::back);
-    draft->canvas()->pick(Part::width);
+    draft->showPiece(pieces::back);
+    draft->canvas()->pick(parts::width);
     QComboBox* sides = named<QComboBox>(draft, "Sides");
     QVERIFY(sides->isVisible());
-    QVERIFY(!draft->canvas()->handlePosition(Part::hemWidth));
+    QVERIFY(!draft->canvas()->handlePosition(parts::hemWidth));
     choose(sides, 2);
     QVERIFY(fixture.worked().sound());
     RailCanvas* canvas = draft->canvas();
-    const Stitches waist = fixture.worked().counts->waist;
-    canvas->pick(Part::waist);
+    const Stitches waist = countsOf(fixture.project()).waist;
+    canvas->pick(parts::waist);
     canvas->setFocus();
     QVERIFY2(draft->slip()->plainText().contains("Stitches at the waist: 125"), qPrintable(draft->slip()->plainText()));
     QTest::keyClick(canvas, Qt::Key_Left);
-    QCOMPARE(fixture.worked().counts->waist, waist - Stitches(2));
+    QCOMPARE(countsOf(fixture.project()).waist, waist - Stitches(2));
     // The hem, with the mouse.
-    const Stitches hem = fixture.worked().counts->hem;
-    const QPoint at = canvas->handlePosition(Part::hemWidth)->toPoint();
+    const Stitches hem = countsOf(fixture.project()).hem;
+    const QPoint at = canvas->handlePosition(parts::hemWidth)->toPoint();
     const int far = int(3 * canvas->stitchSize().width() + 0.5);
     QTest::mousePress(canvas, Qt::LeftButton, {}, at);
     QTest::mouseMove(canvas, at + QPoint(far / 2, 0));
     QTest::mouseMove(canvas, at + QPoint(far, 0));
     QTest::mouseRelease(canvas, Qt::LeftButton, {}, at + QPoint(far, 0));
-    QCOMPARE(fixture.worked().counts->hem, hem + Stitches(6));
+    QCOMPARE(countsOf(fixture.project()).hem, hem + Stitches(6));
     QVERIFY(fixture.window().session().undoText().startsWith("Hem"));
 }
 
@@ -209,7 +213,7 @@ void TestDraftStation::depthsAreTyped() {
     WindowFixture fixture;
     DraftStation* draft = fixture.window().draftStation();
     fixture.window().showStation(MainWindow::draft);
-    const auto type = [&](PieceKind piece, Part part, const QString& name, int mm) {
+    const auto type = [&](PieceKey piece, HandleKey part, const QString& name, int mm) {
         draft->showPiece(piece);
         draft->canvas()->pick(part);
         auto* box = named<QSpinBox>(draft, name);
@@ -219,10 +223,10 @@ void TestDraftStation::depthsAreTyped() {
         QTest::keyClicks(box, QString::number(mm));
         QTest::keyClick(box, Qt::Key_Return);
     };
-    type(PieceKind::neckTrim, Part::trimDepth, "Depth of the neck trim", 33);
-    type(PieceKind::front, Part::welt, "Depth of the welt", 52);
-    type(PieceKind::leftSleeve, Part::welt, "Depth of the cuff", 61);
-    const Choices& choices = fixture.project().choices;
+    type(pieces::neckTrim, parts::trimDepth, "Depth of the neck trim", 33);
+    type(pieces::front, parts::welt, "Depth of the welt", 52);
+    type(pieces::leftSleeve, parts::welt, "Depth of the cuff", 61);
+    const Garment& choices = garment(fixture.project());
     QCOMPARE(choices.neckTrimDepth, Length::millimetres(33));
     QCOMPARE(choices.bodyWelt.depth, Length::millimetres(52));
     QCOMPARE(choices.cuff.depth, Length::millimetres(61));
@@ -233,22 +237,21 @@ void TestDraftStation::partsOfASetInPieceMove() {
     WindowFixture fixture;
     open(fixture, "Set-in pullover, V neck");
     const Project project = fixture.project();
-    const FabricGauge gauge = *fixture.worked().measured.gauge;
-    const GarmentCounts c = *fixture.worked().counts;
-    const auto moved = [&](PieceKind piece, Part part, int steps) {
-        return *work(movedBy(project, piece, part, steps, gauge)).counts;
+    const GarmentCounts c = countsOf(project);
+    const auto moved = [&](PieceKey piece, HandleKey part, int steps) {
+        return countsOf(movedBy(project, piece, part, steps));
     };
-    QCOMPARE(moved(PieceKind::back, Part::upperWidth, 2).upper, c.upper + Stitches(4));
-    QCOMPARE(moved(PieceKind::leftSleeve, Part::sleeveTop, 2).sleeveTop, c.sleeveTop + Stitches(4));
-    QVERIFY(moved(PieceKind::leftSleeve, Part::sleeveTop, 2).capRows < c.capRows); // wider, so lower
-    QVERIFY(moved(PieceKind::leftSleeve, Part::cap, 2).capRows > c.capRows);
-    QCOMPARE(moved(PieceKind::leftSleeve, Part::capTop, 1).capTop, c.capTop + Stitches(2));
-    QCOMPARE(moved(PieceKind::back, Part::armhole, -4).armhole, c.armhole + Rows(4));
-    for (const PieceKind piece : piecesOf(project.choices))
-        for (const Part part : partsOf(piece, project.choices)) {
-            QVERIFY(!partName(part, piece).isEmpty());
-            QVERIFY(!partState(fixture.worked(), project, piece, part, ReadingUnit::inches).isEmpty());
-            for (const Quantity quantity : quantitiesOf(part, piece, project.choices))
+    QCOMPARE(moved(pieces::back, parts::upperWidth, 2).upper, c.upper + Stitches(4));
+    QCOMPARE(moved(pieces::leftSleeve, parts::sleeveTop, 2).sleeveTop, c.sleeveTop + Stitches(4));
+    QVERIFY(moved(pieces::leftSleeve, parts::sleeveTop, 2).capRows < c.capRows); // wider, so lower
+    QVERIFY(moved(pieces::leftSleeve, parts::cap, 2).capRows > c.capRows);
+    QCOMPARE(moved(pieces::leftSleeve, parts::capTop, 1).capTop, c.capTop + Stitches(2));
+    QCOMPARE(moved(pieces::back, parts::armhole, -4).armhole, c.armhole + Rows(4));
+    for (const WorkedPiece& piece : fixture.worked().pieces)
+        for (const Handle& each : piece.handles) {
+            QVERIFY(*each.label);
+            QVERIFY(!stateOf(each, ReadingUnit::inches).isEmpty());
+            for (const CountKey quantity : each.counts)
                 QVERIFY(fixture.worked().workings.count(quantity) == 1);
         }
 }
@@ -256,48 +259,48 @@ void TestDraftStation::partsOfASetInPieceMove() {
 void TestDraftStation::theCapIsDragged() {
     WindowFixture fixture;
     DraftStation* draft = open(fixture, "Set-in pullover, V neck");
-    draft->showPiece(PieceKind::rightSleeve);
+    draft->showPiece(pieces::rightSleeve);
     RailCanvas* canvas = draft->canvas();
     canvas->setFocus();
-    const Stitches before = fixture.worked().counts->capTop;
+    const Stitches before = countsOf(fixture.project()).capTop;
     const double stitch = canvas->stitchSize().width();
-    const QPoint top = canvas->handlePosition(Part::capTop)->toPoint();
+    const QPoint top = canvas->handlePosition(parts::capTop)->toPoint();
     QTest::mousePress(canvas, Qt::LeftButton, {}, top);
     QTest::mouseMove(canvas, top + QPoint(int(stitch + 0.5), 0));
     QTest::mouseMove(canvas, top + QPoint(int(2 * stitch + 0.5), 0));
     QTest::mouseRelease(canvas, Qt::LeftButton, {}, top + QPoint(int(2 * stitch + 0.5), 0));
-    QCOMPARE(fixture.worked().counts->capTop, before + Stitches(4));
+    QCOMPARE(countsOf(fixture.project()).capTop, before + Stitches(4));
     QVERIFY(fixture.window().session().undoText().startsWith("Top of the cap"));
     // Escape gives a drag up, also one that leads to nothing that could be.
-    const QPoint again = canvas->handlePosition(Part::capTop)->toPoint();
+    const QPoint again = canvas->handlePosition(parts::capTop)->toPoint();
     QTest::mousePress(canvas, Qt::LeftButton, {}, again);
     QTest::mouseMove(canvas, again + QPoint(200, 0));
     QTest::keyClick(canvas, Qt::Key_Escape);
     QTest::mouseRelease(canvas, Qt::LeftButton, {}, again);
-    QCOMPARE(fixture.worked().counts->capTop, before + Stitches(4));
+    QCOMPARE(countsOf(fixture.project()).capTop, before + Stitches(4));
     QTest::keyClick(canvas, Qt::Key_Left);
-    QCOMPARE(fixture.worked().counts->capTop, before + Stitches(2));
+    QCOMPARE(countsOf(fixture.project()).capTop, before + Stitches(2));
 }
 
 void TestDraftStation::aDragStopsWhereItMust_data() {
-    QTest::addColumn<int>("piece");
-    QTest::addColumn<int>("part");
+    QTest::addColumn<std::string>("piece");
+    QTest::addColumn<std::string>("part");
     QTest::addColumn<QPoint>("by");
-    QTest::newRow("neck down") << int(PieceKind::front) << int(Part::neckDepth) << QPoint(0, 700);
-    QTest::newRow("shorter") << int(PieceKind::back) << int(Part::length) << QPoint(0, -1500);
-    QTest::newRow("wider") << int(PieceKind::back) << int(Part::width) << QPoint(700, 0);
-    QTest::newRow("cap wider") << int(PieceKind::leftSleeve) << int(Part::capTop) << QPoint(500, 0);
+    QTest::newRow("neck down") << pieces::front.text() << parts::neckDepth.text() << QPoint(0, 700);
+    QTest::newRow("shorter") << pieces::back.text() << parts::length.text() << QPoint(0, -1500);
+    QTest::newRow("wider") << pieces::back.text() << parts::width.text() << QPoint(700, 0);
+    QTest::newRow("cap wider") << pieces::leftSleeve.text() << parts::capTop.text() << QPoint(500, 0);
 }
 
 void TestDraftStation::aDragStopsWhereItMust() {
-    QFETCH(int, piece);
-    QFETCH(int, part);
+    QFETCH(std::string, piece);
+    QFETCH(std::string, part);
     QFETCH(QPoint, by);
     WindowFixture fixture;
     DraftStation* draft = open(fixture, "Set-in pullover, V neck");
-    draft->showPiece(static_cast<PieceKind>(piece));
+    draft->showPiece(PieceKey(piece));
     RailCanvas* canvas = draft->canvas();
-    const auto handle = canvas->handlePosition(static_cast<Part>(part));
+    const auto handle = canvas->handlePosition(HandleKey(part));
     if (!handle)
         QSKIP("this piece has no such handle");
     const QPoint at = handle->toPoint();
@@ -316,8 +319,8 @@ void TestDraftStation::aDragStopsWhereItMust() {
 void TestDraftStation::lengthsOfAPartAreTyped() {
     WindowFixture fixture;
     DraftStation* draft = open(fixture, "Set-in pullover, V neck");
-    draft->showPiece(PieceKind::back);
-    draft->canvas()->pick(Part::armhole);
+    draft->showPiece(pieces::back);
+    draft->canvas()->pick(parts::armhole);
     auto* underarm = named<QSpinBox>(draft, "Off at each underarm");
     // In the unit that lengths are shown in.
     const int inMillimetres = underarm->value();
@@ -334,27 +337,27 @@ void TestDraftStation::lengthsOfAPartAreTyped() {
     underarm->selectAll();
     QTest::keyClicks(underarm, "35");
     QTest::keyClick(underarm, Qt::Key_Return);
-    QCOMPARE(fixture.project().choices.underarm, Length::millimetres(35));
-    QCOMPARE(fixture.worked().counts->underarm, Stitches(10));
+    QCOMPARE(garment(fixture.project()).underarm, Length::millimetres(35));
+    QCOMPARE(countsOf(fixture.project()).underarm, Stitches(10));
     QVERIFY(!named<QSpinBox>(draft, "Cap longer than its armhole by")->isVisible());
-    draft->showPiece(PieceKind::leftSleeve);
-    draft->canvas()->pick(Part::cap);
+    draft->showPiece(pieces::leftSleeve);
+    draft->canvas()->pick(parts::cap);
     auto* ease = named<QSpinBox>(draft, "Cap longer than its armhole by");
     QVERIFY(ease->isVisible());
-    const Rows rows = fixture.worked().counts->capRows;
+    const Rows rows = countsOf(fixture.project()).capRows;
     ease->setFocus();
     for (int i = 0; i < 10; ++i)
         QTest::keyClick(ease, Qt::Key_Up);
-    QCOMPARE(fixture.project().choices.capEase, Length::millimetres(15));
-    QVERIFY(fixture.worked().counts->capRows > rows);
+    QCOMPARE(garment(fixture.project()).capEase, Length::millimetres(15));
+    QVERIFY(countsOf(fixture.project()).capRows > rows);
     QVERIFY2(draft->slip()->plainText().contains("it misses by"), qPrintable(draft->slip()->plainText()));
 }
 
 void TestDraftStation::aCardiganHasTwoFronts() {
     WindowFixture fixture;
     DraftStation* draft = open(fixture, "Set-in pullover, V neck");
-    draft->showPiece(PieceKind::front);
-    draft->canvas()->pick(Part::none);
+    draft->showPiece(pieces::front);
+    draft->canvas()->pick(parts::none);
     choose(named<QComboBox>(draft, "Front"), 1);
     QVERIFY2(fixture.worked().sound(), test::listed(fixture.worked().findings));
     QCOMPARE(tabs(draft), (QStringList{"Back", "Left front", "Right front", "Left sleeve", "Right sleeve", "Neck trim",
@@ -364,21 +367,21 @@ void TestDraftStation::aCardiganHasTwoFronts() {
     for (const auto& [tab, key] : {std::pair{"Left front", Qt::Key_Left}, {"Right front", Qt::Key_Right}}) {
         click(draft->tabs(), tab);
         canvas->setFocus();
-        canvas->pick(Part::width);
-        const Stitches front = fixture.worked().counts->front;
+        canvas->pick(parts::width);
+        const Stitches front = countsOf(fixture.project()).front;
         QTest::keyClick(canvas, key);
         QTest::keyClick(canvas, key);
-        QVERIFY(fixture.worked().counts->front > front);
+        QVERIFY(countsOf(fixture.project()).front > front);
     }
     // And with the mouse, away from the opening.
     click(draft->tabs(), "Left front");
-    const QPoint at = canvas->handlePosition(Part::width)->toPoint();
+    const QPoint at = canvas->handlePosition(parts::width)->toPoint();
     const int far = int(4 * canvas->stitchSize().width() + 0.5);
-    const Stitches front = fixture.worked().counts->front;
+    const Stitches front = countsOf(fixture.project()).front;
     QTest::mousePress(canvas, Qt::LeftButton, {}, at);
     QTest::mouseMove(canvas, at - QPoint(far, 0));
     QTest::mouseRelease(canvas, Qt::LeftButton, {}, at - QPoint(far, 0));
-    QVERIFY(fixture.worked().counts->front > front);
+    QVERIFY(countsOf(fixture.project()).front > front);
     // The band's buttons.
     click(draft->tabs(), "Left band");
     auto* buttons = named<QSpinBox>(draft, "Buttons");
@@ -386,7 +389,7 @@ void TestDraftStation::aCardiganHasTwoFronts() {
     buttons->setFocus();
     buttons->selectAll();
     QTest::keyClicks(buttons, "8");
-    QCOMPARE(fixture.worked().counts->buttonholes.size(), 8u);
+    QCOMPARE(countsOf(fixture.project()).buttonholes.size(), 8u);
     // What its needles take, in words.
     fixture.window().showStation(MainWindow::join);
     JoinStation* join = fixture.window().joinStation();
@@ -400,19 +403,19 @@ void TestDraftStation::aCardiganHasTwoFronts() {
 void TestDraftStation::onlyWhatWorksIsOffered() {
     WindowFixture fixture;
     DraftStation* draft = open(fixture, "Set-in pullover, V neck");
-    draft->showPiece(PieceKind::front);
-    draft->canvas()->pick(Part::neckDepth);
+    draft->showPiece(pieces::front);
+    draft->canvas()->pick(parts::neckDepth);
     QComboBox* neck = named<QComboBox>(draft, "Neckline");
     const auto flags = [&](QComboBox* box, int i) { return box->model()->flags(box->model()->index(i, 0)); };
     QVERIFY(flags(neck, int(NeckKind::boat)) & Qt::ItemIsEnabled);
-    draft->canvas()->pick(Part::none);
+    draft->canvas()->pick(parts::none);
     choose(named<QComboBox>(draft, "Armholes and sleeves"), int(BodyKind::raglan));
-    draft->canvas()->pick(Part::neckDepth);
+    draft->canvas()->pick(parts::neckDepth);
     QVERIFY(!(flags(neck, int(NeckKind::boat)) & Qt::ItemIsEnabled));
     const QString reason = neck->itemData(int(NeckKind::boat), Qt::ToolTipRole).toString();
     QVERIFY2(reason.contains("a raglan has none"), qPrintable(reason));
     // One bed has no two-bed rib.
-    draft->canvas()->pick(Part::welt);
+    draft->canvas()->pick(parts::welt);
     QComboBox* welt = named<QComboBox>(draft, "Kind of welt");
     QVERIFY(!(flags(welt, int(WeltKind::twoBedRib)) & Qt::ItemIsEnabled));
     QVERIFY(flags(welt, int(WeltKind::latchedRib)) & Qt::ItemIsEnabled);
@@ -424,9 +427,11 @@ void TestDraftStation::everyChoiceOfAPartWorks() {
     WindowFixture fixture;
     DraftStation* draft = open(fixture, "Set-in pullover, V neck");
     int taken = 0;
-    for (const PieceKind piece : {PieceKind::back, PieceKind::front, PieceKind::leftSleeve}) {
+    for (const PieceKey piece : {pieces::back, pieces::front, pieces::leftSleeve}) {
         draft->showPiece(piece);
-        for (const Part part : partsOf(piece, fixture.project().choices)) {
+        const std::vector<Handle> handles = fixture.worked().piece(piece)->handles;
+        for (const Handle& handle : handles) {
+            const HandleKey part = handle.key;
             draft->canvas()->pick(part);
             for (QComboBox* box : draft->slip()->findChildren<QComboBox*>()) {
                 if (!box->isVisible() || box == draft->compare())
@@ -467,8 +472,8 @@ void TestDraftStation::everyChoiceOfAPartWorks() {
 void TestDraftStation::theSliderSettlesTheLines() {
     WindowFixture fixture;
     DraftStation* draft = open(fixture, "Set-in pullover, V neck");
-    draft->showPiece(PieceKind::back);
-    draft->canvas()->pick(Part::armhole);
+    draft->showPiece(pieces::back);
+    draft->canvas()->pick(parts::armhole);
     auto* slider = named<QSlider>(draft, "Fewest lines to truest line");
     QVERIFY(slider->isVisible());
     slider->setFocus();
@@ -476,7 +481,7 @@ void TestDraftStation::theSliderSettlesTheLines() {
     double deviation = 1e9;
     std::size_t runs = 0;
     for (int i = 0; i < 5; ++i) {
-        const Curve& curve = fixture.worked().counts->armholeCurve;
+        const Curve& curve = countsOf(fixture.project()).armholeCurve;
         QVERIFY(fixture.worked().sound());
         QVERIFY(curve.deviation <= deviation + 1e-9); // more lines, nearer to the line
         QVERIFY(curve.runs.size() >= runs);
@@ -487,10 +492,10 @@ void TestDraftStation::theSliderSettlesTheLines() {
     QVERIFY(runs > 2);
     QCOMPARE(fixture.window().session().undoText(), QString("Lines of the shaping"));
     // For all edges at once.
-    draft->canvas()->pick(Part::none);
+    draft->canvas()->pick(parts::none);
     slider->setFocus();
     QTest::keyClick(slider, Qt::Key_End);
-    for (const EdgeShaping& edge : fixture.project().choices.edges)
+    for (const EdgeShaping& edge : garment(fixture.project()).edges)
         QCOMPARE(edge.lines, slider->maximum());
     QVERIFY(fixture.worked().sound());
 }
@@ -498,7 +503,7 @@ void TestDraftStation::theSliderSettlesTheLines() {
 void TestDraftStation::rowsAndDrawingPointAtEachOther() {
     WindowFixture fixture;
     DraftStation* draft = open(fixture, "Set-in pullover, V neck");
-    draft->showPiece(PieceKind::back);
+    draft->showPiece(pieces::back);
     RowList* rows = draft->rowList();
     QVERIFY(!rows->isVisible());
     for (QPushButton* each : draft->findChildren<QPushButton*>())
@@ -522,7 +527,7 @@ void TestDraftStation::rowsAndDrawingPointAtEachOther() {
     }
     QVERIFY(height > 200.0);
     // And from the drawing to the list: a place in the middle of the body.
-    const QPointF hem = *canvas->handlePosition(Part::length);
+    const QPointF hem = *canvas->handlePosition(parts::length);
     const QPoint place =
         (hem - QPointF(canvas->stitchSize().width() * 5, canvas->stitchSize().height() * 100.5)).toPoint();
     QTest::mouseClick(canvas, Qt::LeftButton, {}, place);
@@ -535,10 +540,10 @@ void TestDraftStation::rowsAndDrawingPointAtEachOther() {
 void TestDraftStation::anEarlierStateIsCompared() {
     WindowFixture fixture;
     DraftStation* draft = open(fixture, "Set-in pullover, V neck");
-    draft->showPiece(PieceKind::back);
+    draft->showPiece(pieces::back);
     draft->canvas()->setFocus();
-    draft->canvas()->pick(Part::armhole);
-    const Rows before = fixture.worked().counts->armhole;
+    draft->canvas()->pick(parts::armhole);
+    const Rows before = countsOf(fixture.project()).armhole;
     for (int i = 0; i < 6; ++i)
         QTest::keyClick(draft->canvas(), Qt::Key_Down);
     QCOMPARE(draft->compare()->count(), 2);
@@ -546,7 +551,7 @@ void TestDraftStation::anEarlierStateIsCompared() {
     draft->compare()->setFocus();
     QTest::keyClick(draft->compare(), Qt::Key_Down);
     QVERIFY(!draft->canvas()->view().other.empty());
-    draft->canvas()->pick(Part::none);
+    draft->canvas()->pick(parts::none);
     const QString slip = draft->slip()->plainText();
     QVERIFY2(slip.contains("then") && slip.contains(QString("%1 rows").arg(before.count())), qPrintable(slip));
     // The state stays the same one after a further edit, and goes when undo leaves it behind.
@@ -565,26 +570,26 @@ void TestDraftStation::allPiecesHangSideBySide() {
     click(draft->tabs(), "All");
     GarmentOverview* all = draft->overview();
     QVERIFY(all->isVisible() && !draft->canvas()->isVisible());
-    const auto pieces = piecesOf(fixture.project().choices);
-    for (const PieceKind one : pieces) {
+    const auto pieces = piecesOf(garment(fixture.project()));
+    for (const PieceKey one : pieces) {
         QVERIFY(QRectF(all->rect()).contains(all->place(one)));
-        for (const PieceKind other : pieces)
+        for (const PieceKey other : pieces)
             QVERIFY(one == other || !all->place(one).intersects(all->place(other)));
     }
     // To one scale.
-    const double scale = all->place(PieceKind::back).height() / fixture.worked().piece(PieceKind::back)->length.mm();
+    const double scale = all->place(pieces::back).height() / fixture.worked().piece(pieces::back)->length.mm();
     const double sleeve =
-        all->place(PieceKind::leftSleeve).height() / fixture.worked().piece(PieceKind::leftSleeve)->length.mm();
+        all->place(pieces::leftSleeve).height() / fixture.worked().piece(pieces::leftSleeve)->length.mm();
     QVERIFY(std::abs(scale - sleeve) < scale * 0.02);
-    QTest::mouseClick(all, Qt::LeftButton, {}, all->place(PieceKind::rightSleeve).center().toPoint());
-    QCOMPARE(draft->piece(), PieceKind::rightSleeve);
+    QTest::mouseClick(all, Qt::LeftButton, {}, all->place(pieces::rightSleeve).center().toPoint());
+    QCOMPARE(draft->piece(), pieces::rightSleeve);
     QVERIFY(draft->canvas()->isVisible());
     click(draft->tabs(), "All");
     all->setFocus();
     for (int i = 0; i < 3; ++i)
         QTest::keyClick(all, Qt::Key_Left);
     QTest::keyClick(all, Qt::Key_Return);
-    QCOMPARE(draft->piece(), PieceKind::back);
+    QCOMPARE(draft->piece(), pieces::back);
 }
 
 namespace {
@@ -603,10 +608,10 @@ QList<QPushButton*> waysCalled(DraftStation* draft, const char* text) {
 void TestDraftStation::waysOutAreButtons() {
     WindowFixture fixture;
     DraftStation* draft = open(fixture, "Set-in pullover, V neck");
-    draft->showPiece(PieceKind::back);
+    draft->showPiece(pieces::back);
     Project wide = fixture.project();
     wide.ease[static_cast<std::size_t>(Measure::chest)] = {Ease::Kind::length, 560.0};
-    wide.choices.body = BodyKind::dropShoulder;
+    garment(wide).body = BodyKind::dropShoulder;
     fixture.window().session().edit("Too much", wide);
     QVERIFY2(test::hasFinding(fixture.worked().findings, "too_wide"), test::listed(fixture.worked().findings));
     QVERIFY(draft->canvas()->view().wanted > fixture.project().machine.needles.count());
@@ -615,15 +620,15 @@ void TestDraftStation::waysOutAreButtons() {
     // In two panels it is as wide as it was meant; the drawing goes on with one of them.
     QTest::mouseClick(way("In two panels"), Qt::LeftButton);
     QVERIFY2(fixture.worked().sound(), test::listed(fixture.worked().findings));
-    QVERIFY(fixture.worked().counts->body > fixture.project().machine.needles);
+    QVERIFY(countsOf(fixture.project()).body > fixture.project().machine.needles);
     QVERIFY(isHalf(draft->piece()));
     QCOMPARE(draft->canvas()->view().wanted, 0);
     fixture.window().session().undo();
-    draft->showPiece(PieceKind::back);
+    draft->showPiece(pieces::back);
     QTest::mouseClick(way("Less ease"), Qt::LeftButton);
     QVERIFY2(fixture.worked().sound(), test::listed(fixture.worked().findings));
-    QVERIFY(fixture.worked().counts->body <= fixture.project().machine.needles);
-    QVERIFY(fixture.worked().counts->body > fixture.project().machine.needles - Stitches(4));
+    QVERIFY(countsOf(fixture.project()).body <= fixture.project().machine.needles);
+    QVERIFY(countsOf(fixture.project()).body > fixture.project().machine.needles - Stitches(4));
     QCOMPARE(draft->canvas()->view().wanted, 0);
     QVERIFY(fixture.window().session().undoText().startsWith("Less ease"));
 }
@@ -631,8 +636,8 @@ void TestDraftStation::waysOutAreButtons() {
 void TestDraftStation::panelsAreChosen() {
     WindowFixture fixture;
     DraftStation* draft = open(fixture, "Set-in pullover, V neck");
-    draft->showPiece(PieceKind::back);
-    draft->canvas()->pick(Part::none);
+    draft->showPiece(pieces::back);
+    draft->canvas()->pick(parts::none);
     const auto box = [draft] {
         for (QCheckBox* each : draft->findChildren<QCheckBox*>())
             if (each->isVisible() && each->text().contains("panels"))
@@ -641,30 +646,30 @@ void TestDraftStation::panelsAreChosen() {
     };
     QVERIFY(box() && box()->isEnabled() && !box()->isChecked());
     QTest::mouseClick(box(), Qt::LeftButton, {}, QPoint(8, box()->height() / 2));
-    QVERIFY(fixture.project().choices.panels);
+    QVERIFY(garment(fixture.project()).panels);
     QVERIFY2(fixture.worked().sound(), test::listed(fixture.worked().findings));
     QVERIFY(isHalf(draft->piece()) && isBack(draft->piece()));
     QTest::keyClick(box(), Qt::Key_Space);
-    QVERIFY(!fixture.project().choices.panels);
-    QCOMPARE(draft->piece(), PieceKind::back);
-    draft->showPiece(PieceKind::front);
-    draft->canvas()->pick(Part::none);
+    QVERIFY(!garment(fixture.project()).panels);
+    QCOMPARE(draft->piece(), pieces::back);
+    draft->showPiece(pieces::front);
+    draft->canvas()->pick(parts::none);
     QTest::keyClick(box(), Qt::Key_Space);
-    QCOMPARE(draft->piece(), PieceKind::leftFront);
+    QCOMPARE(draft->piece(), pieces::leftFront);
     QTest::keyClick(box(), Qt::Key_Space);
-    QCOMPARE(draft->piece(), PieceKind::front);
+    QCOMPARE(draft->piece(), pieces::front);
     // With a curved hem as well.
     Project curved = fixture.project();
-    curved.choices.hemLine = HemLine::curved;
+    garment(curved).hemLine = HemLine::curved;
     fixture.window().session().edit("Curved", curved);
     QTest::keyClick(box(), Qt::Key_Space);
-    QVERIFY(fixture.project().choices.panels && fixture.worked().sound());
+    QVERIFY(garment(fixture.project()).panels && fixture.worked().sound());
     QTest::keyClick(box(), Qt::Key_Space);
     // Where panels cannot be drafted for some other reason, the drawing stays that of the whole piece.
     Project wrong = fixture.project();
-    wrong.choices.panels = true;
+    garment(wrong).panels = true;
     wrong.ease[static_cast<std::size_t>(Measure::frontNeckDepth)] = {Ease::Kind::length, 2000.0};
-    draft->showPiece(PieceKind::back);
+    draft->showPiece(pieces::back);
     fixture.window().session().edit("Wrong", wrong);
     QVERIFY(!fixture.worked().sound());
     QVERIFY(isHalf(draft->piece()));
@@ -674,10 +679,10 @@ void TestDraftStation::panelsAreChosen() {
 void TestDraftStation::shelvesHaveWaysOut() {
     WindowFixture fixture;
     DraftStation* draft = open(fixture, "Set-in pullover, V neck");
-    draft->showPiece(PieceKind::back);
+    draft->showPiece(pieces::back);
     Project wide = fixture.project();
     wide.ease[static_cast<std::size_t>(Measure::chest)] = {Ease::Kind::length, 560.0};
-    wide.choices.body = BodyKind::dropShoulder;
+    garment(wide).body = BodyKind::dropShoulder;
     // Too short a bed, one of another pitch, and two that would do; a swatch that is not loose enough, and one that is.
     const auto keep = [&](Shelf shelf, const std::string& body) {
         Project with = wide;
@@ -725,24 +730,24 @@ void TestDraftStation::everyPieceIsShownEveryWay() {
     for (const BodyKind body : allBodies)
         for (const NeckKind neck : {NeckKind::vee, NeckKind::square}) {
             Project next = fixture.project();
-            next.choices.body = body;
-            next.choices.neck = neck;
-            next.choices.sides = neck == NeckKind::vee ? SideKind::waisted : SideKind::aLine;
-            next.choices.closure = neck == NeckKind::vee ? Closure::cardigan : Closure::pullover;
-            next.choices.sleeveSchool =
+            garment(next).body = body;
+            garment(next).neck = neck;
+            garment(next).sides = neck == NeckKind::vee ? SideKind::waisted : SideKind::aLine;
+            garment(next).closure = neck == NeckKind::vee ? Closure::cardigan : Closure::pullover;
+            garment(next).sleeveSchool =
                 neck == NeckKind::vee && body != BodyKind::raglan ? SleeveSchool::down : SleeveSchool::up;
-            next.choices.neckTrimInTwo = true;
-            next.choices.panels = body == BodyKind::setIn || body == BodyKind::strapped;
+            garment(next).neckTrimInTwo = true;
+            garment(next).panels = body == BodyKind::setIn || body == BodyKind::strapped;
             fixture.window().session().edit("shape", next);
             QVERIFY(fixture.worked().sound());
-            for (const PieceKind piece : piecesOf(next.choices)) {
+            for (const PieceKey piece : piecesOf(garment(next))) {
                 draft->showPiece(piece);
                 QCOMPARE(draft->piece(), piece);
                 // Every part has a handle on the canvas, and inside it.
-                for (const Part part : partsOf(piece, next.choices)) {
-                    const auto at = draft->canvas()->handlePosition(part);
-                    QVERIFY2(at, qPrintable(partName(part, piece)));
-                    QVERIFY2(draft->canvas()->rect().contains(at->toPoint()), qPrintable(partName(part, piece)));
+                for (const Handle& each : fixture.worked().piece(piece)->handles) {
+                    const auto at = draft->canvas()->handlePosition(each.key);
+                    QVERIFY2(at, each.label);
+                    QVERIFY2(draft->canvas()->rect().contains(at->toPoint()), each.label);
                 }
             }
         }

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The machine screen: a whole pullover from cast on to bind off, what goes wrong on the way, and the row counter.
 #include "app/knit_fixture.h"
+#include "support/projects.h"
 
 #include "app/knit/knit_settings_form.h"
 #include "app/knit/piece_picture.h"
@@ -67,12 +68,12 @@ void TestKnitStation::settle(KnitStation* knit, Confirm confirm, const QString& 
 
 void TestKnitStation::theWholePullover() {
     WindowFixture fixture;
-    for (const PieceKind kind : piecesOf(fixture.project().choices)) {
+    for (const PieceKey kind : piecesOf(garment(fixture.project()))) {
         KnitStation* knit = beginPiece(fixture, kind);
         QVERIFY(knit->state());
         const qint64 id = knit->state()->piece().id;
         const int all = knit->state()->passesAll();
-        if (kind == PieceKind::leftSleeve) {
+        if (kind == pieces::leftSleeve) {
             // One increase too many at the left, found some rows later, and carried.
             const auto shaped = [](const KnittingState& state) { return state.bed().counter() >= 87; };
             knitUntil(knit, shaped);
@@ -86,7 +87,7 @@ void TestKnitStation::theWholePullover() {
             QCOMPARE(knit->state()->bed().occupied().size(), before + 1);
             QVERIFY(texts(knit).contains("once too often"));
         }
-        if (kind == PieceKind::back) {
+        if (kind == pieces::back) {
             // Five rows come off again.
             knitUntil(knit, [](const KnittingState& state) { return state.bed().counter() >= 120; });
             const int row = knit->state()->bed().counter();
@@ -116,7 +117,7 @@ void TestKnitStation::theWholePullover() {
         QVERIFY(knit->state()->finished());
     }
     QCOMPARE(fixture.workroom().begunCount(fixture.window().session().projectId()),
-             static_cast<int>(piecesOf(fixture.project().choices).size()));
+             static_cast<int>(piecesOf(garment(fixture.project())).size()));
 }
 
 void TestKnitStation::whatMustBeTicked_data() {
@@ -129,7 +130,7 @@ void TestKnitStation::whatMustBeTicked_data() {
 void TestKnitStation::whatMustBeTicked() {
     QFETCH(int, confirm);
     WindowFixture fixture;
-    KnitStation* knit = beginPiece(fixture, PieceKind::leftSleeve);
+    KnitStation* knit = beginPiece(fixture, pieces::leftSleeve);
     settle(knit, static_cast<Confirm>(confirm));
     int keys = 0;
     int shapings = 0;
@@ -158,7 +159,7 @@ void TestKnitStation::whatMustBeTicked() {
 
 void TestKnitStation::aClickOrAPedalWillDo() {
     WindowFixture fixture;
-    KnitStation* knit = beginPiece(fixture, PieceKind::back);
+    KnitStation* knit = beginPiece(fixture, pieces::back);
     knitUntil(knit, [](const KnittingState& state) { return state.rowsAhead() > 4; });
     const int rows = knit->state()->passesDone();
     QTest::mouseClick(knit->card(), Qt::LeftButton);
@@ -174,7 +175,7 @@ void TestKnitStation::aClickOrAPedalWillDo() {
 
 void TestKnitStation::stepsSurviveARestart() {
     WindowFixture fixture;
-    KnitStation* knit = beginPiece(fixture, PieceKind::front);
+    KnitStation* knit = beginPiece(fixture, pieces::front);
     // Between two things that come before one row.
     knitUntil(knit, [](const KnittingState& state) {
         const ProgramStep* next = state.next();
@@ -200,7 +201,7 @@ void TestKnitStation::theCounterDrivesFiveHundredRows() {
     standIn.tell("pace 50"); // a row in a second and a half, by its own clock
     int rows = 0;
     int kept = 0;
-    for (const PieceKind kind : {PieceKind::back, PieceKind::front}) {
+    for (const PieceKey kind : {pieces::back, pieces::front}) {
         KnitStation* knit = beginPiece(fixture, kind);
         settle(knit, Confirm::never, standIn.port());
         QTRY_COMPARE(knit->counter()->state(), DeviceLine::State::connected);
@@ -242,7 +243,7 @@ void TestKnitStation::theCounterAsks() {
     WindowFixture fixture;
     StandInCounter standIn(20);
     standIn.tell("pace 50");
-    KnitStation* knit = beginPiece(fixture, PieceKind::leftSleeve);
+    KnitStation* knit = beginPiece(fixture, pieces::leftSleeve);
     settle(knit, Confirm::shaping, standIn.port());
     QTRY_COMPARE(knit->counter()->state(), DeviceLine::State::connected);
     // Something that shapes comes first: it is asked for before the row counts.
@@ -274,7 +275,7 @@ void TestKnitStation::theCounterAsks() {
 void TestKnitStation::aFloodMovesNothing() {
     WindowFixture fixture;
     StandInCounter standIn;
-    KnitStation* knit = beginPiece(fixture, PieceKind::back);
+    KnitStation* knit = beginPiece(fixture, pieces::back);
     knitUntil(knit, [](const KnittingState& state) { return state.passesDone() == 30; });
     KnitSettings settings;
     settings.confirm = Confirm::never;
@@ -293,7 +294,7 @@ void TestKnitStation::aFloodMovesNothing() {
 
 void TestKnitStation::aRowKnittedWhileAskingIsKept() {
     WindowFixture fixture;
-    KnitStation* knit = beginPiece(fixture, PieceKind::leftSleeve);
+    KnitStation* knit = beginPiece(fixture, pieces::leftSleeve);
     settle(knit, Confirm::always);
     knitUntil(knit, [](const KnittingState& state) { return state.bed().counter() >= 87 && state.rowsAhead() >= 2; });
     const int passes = knit->state()->passesDone();
@@ -309,7 +310,7 @@ void TestKnitStation::aRowKnittedWhileAskingIsKept() {
 
 void TestKnitStation::questionsAreAnsweredByKeys() {
     WindowFixture fixture;
-    KnitStation* knit = beginPiece(fixture, PieceKind::leftSleeve);
+    KnitStation* knit = beginPiece(fixture, pieces::leftSleeve);
     knitUntil(knit, [](const KnittingState& state) { return state.bed().counter() >= 87; });
     const ProgramPlace place = knit->state()->place();
     AskCard* card = knit->question();
@@ -352,7 +353,7 @@ void TestKnitStation::questionsAreAnsweredByKeys() {
 
 void TestKnitStation::aQuestionOfTheMachineWaits() {
     WindowFixture fixture;
-    KnitStation* knit = beginPiece(fixture, PieceKind::leftSleeve);
+    KnitStation* knit = beginPiece(fixture, pieces::leftSleeve);
     knitUntil(knit, [](const KnittingState& state) { return state.bed().counter() >= 87; });
     const int passes = knit->state()->passesDone();
     AskCard* card = knit->question();
@@ -389,7 +390,7 @@ void TestKnitStation::aQuestionOfTheMachineWaits() {
 
 void TestKnitStation::aRowIsSetByHand() {
     WindowFixture fixture;
-    KnitStation* knit = beginPiece(fixture, PieceKind::back);
+    KnitStation* knit = beginPiece(fixture, pieces::back);
     knitUntil(knit, [](const KnittingState& state) { return state.bed().counter() == 90; });
     QTest::keyClick(knit, Qt::Key_C);
     auto* row = asked<QSpinBox>(knit);
@@ -415,7 +416,7 @@ void TestKnitStation::aRowIsSetByHand() {
 void TestKnitStation::theDraftIsTakenOver() {
     WindowFixture fixture;
     Session& session = fixture.window().session();
-    KnitStation* knit = beginPiece(fixture, PieceKind::front);
+    KnitStation* knit = beginPiece(fixture, pieces::front);
     knitUntil(knit, [](const KnittingState& state) { return state.bed().counter() == 100; });
     const qint64 id = knit->state()->piece().id;
     QTest::keyClick(knit, Qt::Key_P);
@@ -433,18 +434,18 @@ void TestKnitStation::theDraftIsTakenOver() {
     QTest::mouseClick(take, Qt::LeftButton);
     QVERIFY(knit->state());
     QCOMPARE(knit->state()->bed().counter(), 100);
-    QVERIFY(knit->state()->program() == session.worked().piece(PieceKind::front)->program);
+    QVERIFY(knit->state()->program() == session.worked().piece(pieces::front)->program);
     knitUntil(knit, [](const KnittingState&) { return false; });
     QVERIFY(knit->state()->finished());
     QVERIFY(knit->state()->bed().fabric().findings.empty());
     // Another width cannot be had any more.
     QTest::keyClick(knit, Qt::Key_P);
-    KnitStation* second = beginPiece(fixture, PieceKind::back);
+    KnitStation* second = beginPiece(fixture, pieces::back);
     knitUntil(second, [](const KnittingState& state) { return state.bed().counter() == 50; });
     const int done = second->state()->passesDone();
     QTest::keyClick(second, Qt::Key_P);
     Project wider = session.project();
-    wider.pins[Quantity::bodyStitches] = 160;
+    wider.pins[quantities::bodyStitches] = 160;
     session.edit("Wider", wider);
     QVERIFY(session.worked().sound());
     knit->refresh();
@@ -462,7 +463,7 @@ void TestKnitStation::theDraftIsTakenOver() {
 
 void TestKnitStation::aSecondWindowLooksOn() {
     WindowFixture fixture;
-    KnitStation* knit = beginPiece(fixture, PieceKind::back);
+    KnitStation* knit = beginPiece(fixture, pieces::back);
     knitUntil(knit, [](const KnittingState& state) { return state.passesDone() == 20; });
     const qint64 id = knit->state()->piece().id;
     Workroom workroom(fixture.workroom().file());
@@ -491,7 +492,7 @@ void TestKnitStation::aSecondWindowLooksOn() {
 
 void TestKnitStation::theScreenIsFilled() {
     WindowFixture fixture;
-    KnitStation* knit = beginPiece(fixture, PieceKind::back);
+    KnitStation* knit = beginPiece(fixture, pieces::back);
     knitUntil(knit, [](const KnittingState& state) { return state.bed().counter() == 30; });
     QTest::keyClick(knit, Qt::Key_F);
     QVERIFY(knit->fillsScreen());
@@ -515,7 +516,7 @@ void TestKnitStation::theScreenIsFilled() {
 
 void TestKnitStation::plainRowsShowWhatComesNext() {
     WindowFixture fixture;
-    KnitStation* knit = beginPiece(fixture, PieceKind::leftSleeve);
+    KnitStation* knit = beginPiece(fixture, pieces::leftSleeve);
     knitUntil(knit, [](const KnittingState& state) {
         const ProgramStep* next = state.next();
         if (!next || !next->isRows || state.bed().counter() < 60)
@@ -538,7 +539,7 @@ void TestKnitStation::plainRowsShowWhatComesNext() {
 
 void TestKnitStation::whatIsOnHoldIsSaid() {
     WindowFixture fixture;
-    KnitStation* knit = beginPiece(fixture, PieceKind::front);
+    KnitStation* knit = beginPiece(fixture, pieces::front);
     knitUntil(knit, [](const KnittingState& state) { return state.bed().counter() == 100; });
     QVERIFY(!texts(knit).contains("on hold"));
     knitUntil(knit, [](const KnittingState& state) {
@@ -549,7 +550,7 @@ void TestKnitStation::whatIsOnHoldIsSaid() {
 
 void TestKnitStation::anotherSizeIsNotOverlooked() {
     WindowFixture fixture;
-    KnitStation* knit = beginPiece(fixture, PieceKind::back);
+    KnitStation* knit = beginPiece(fixture, pieces::back);
     // The fold of the hem is a looser row, between two that are not.
     int changes = 0;
     knitUntil(knit, [&](const KnittingState& state) {
@@ -562,7 +563,7 @@ void TestKnitStation::anotherSizeIsNotOverlooked() {
 
 void TestKnitStation::marksAndPausesAreKept() {
     WindowFixture fixture;
-    KnitStation* knit = beginPiece(fixture, PieceKind::back);
+    KnitStation* knit = beginPiece(fixture, pieces::back);
     knitUntil(knit, [](const KnittingState& state) { return state.bed().counter() == 20; });
     QTest::keyClick(knit, Qt::Key_X);
     QVERIFY(texts(knit).contains("last: a mark"));
@@ -615,7 +616,7 @@ void TestKnitStation::piecesHangInOrder() {
         return count;
     };
     const int none = filled();
-    KnitStation* knit = beginPiece(fixture, PieceKind::back);
+    KnitStation* knit = beginPiece(fixture, pieces::back);
     int last = none;
     for (const int row : {60, 160}) {
         knitUntil(knit, [row](const KnittingState& state) { return state.bed().counter() >= row; });
@@ -638,7 +639,7 @@ void TestKnitStation::aPieceIsRehearsed() {
     QPushButton* begin = lastButton(knit, "Rehearse");
     QVERIFY(begin);
     const int begunBefore = fixture.workroom().begunCount(fixture.window().session().projectId());
-    knit->rehearse(fixture.worked().piece(PieceKind::leftSleeve)->program);
+    knit->rehearse(fixture.worked().piece(pieces::leftSleeve)->program);
     QVERIFY(knit->state()->isRehearsal());
     QVERIFY(texts(knit).contains("nothing is kept"));
     // To any row at once, forwards and back.
@@ -674,7 +675,7 @@ void TestKnitStation::aLearnerSetsTheNeedles() {
     WindowFixture fixture;
     fixture.window().showStation(MainWindow::knit);
     KnitStation* knit = fixture.window().knitStation();
-    knit->rehearse(fixture.window().session().worked().piece(PieceKind::leftSleeve)->program);
+    knit->rehearse(fixture.window().session().worked().piece(pieces::leftSleeve)->program);
     QTest::keyClick(knit, Qt::Key_H);
     QVERIFY(knit->rehearsal()->byHand()->isChecked());
     // Cast on, welt and plain rows are shown as ever; the first increase is set by hand.
@@ -762,7 +763,7 @@ void TestKnitStation::aLearnerSetsTheNeedles() {
 
 void TestKnitStation::theFabricIsTurned() {
     WindowFixture fixture;
-    KnitStation* knit = beginPiece(fixture, PieceKind::back);
+    KnitStation* knit = beginPiece(fixture, pieces::back);
     QCOMPARE(knit->bed()->view().shown, WornSide::purl);
     QTest::keyClick(knit, Qt::Key_V);
     QCOMPARE(knit->bed()->view().shown, WornSide::knit);
@@ -776,7 +777,7 @@ void TestKnitStation::theFabricIsTurned() {
 void TestKnitStation::theRowsArePrinted() {
     WindowFixture fixture;
     QTemporaryDir folder;
-    KnitStation* knit = beginPiece(fixture, PieceKind::front);
+    KnitStation* knit = beginPiece(fixture, pieces::front);
     const QString file = folder.filePath("front.pdf");
     fixture.window().chooseTheme(true);
     knit->print(file);
@@ -802,7 +803,7 @@ void TestKnitStation::theSecondIsKnittedLikeTheFirst_data() {
 void TestKnitStation::theSecondIsKnittedLikeTheFirst() {
     QFETCH(int, answer);
     WindowFixture fixture;
-    KnitStation* knit = beginPiece(fixture, PieceKind::leftSleeve);
+    KnitStation* knit = beginPiece(fixture, pieces::leftSleeve);
     knitUntil(knit, [](const KnittingState& state) { return state.bed().counter() >= 40; });
     QTest::keyClick(knit, Qt::Key_N);
     answerWords(knit, "a knot in the yarn");
@@ -857,7 +858,7 @@ void TestKnitStation::theSecondIsKnittedLikeTheFirst() {
 
 void TestKnitStation::theRestIsEstimated() {
     WindowFixture fixture;
-    KnitStation* knit = beginPiece(fixture, PieceKind::back);
+    KnitStation* knit = beginPiece(fixture, pieces::back);
     settle(knit, Confirm::never);
     QVERIFY(!texts(knit).contains("about "));
     std::vector<double> took;
@@ -886,7 +887,7 @@ void TestKnitStation::theRestIsEstimated() {
 
 void TestKnitStation::restIsRemindedOf() {
     WindowFixture fixture;
-    KnitStation* knit = beginPiece(fixture, PieceKind::back);
+    KnitStation* knit = beginPiece(fixture, pieces::back);
     KnitSettings settings;
     settings.restAfter = 1;
     knit->useSettings(settings);
@@ -899,7 +900,7 @@ void TestKnitStation::restIsRemindedOf() {
 
 void TestKnitStation::settingsAreKept() {
     WindowFixture fixture;
-    KnitStation* knit = beginPiece(fixture, PieceKind::back);
+    KnitStation* knit = beginPiece(fixture, pieces::back);
     QTest::keyClick(knit, Qt::Key_S);
     auto* form = qobject_cast<KnitSettingsForm*>(knit->question()->form());
     QVERIFY(form && form->confirm()->hasFocus());

@@ -2,6 +2,7 @@
 // A swatch becomes a pullover that can be knitted and joined: the user's whole path through the real window, with
 // mouse and keyboard.
 #include "app/window_fixture.h"
+#include "support/projects.h"
 
 #include <QListWidget>
 #include <QPushButton>
@@ -11,6 +12,7 @@
 
 using namespace vestimen;
 using namespace vestimen::app;
+using vestimen::test::countsOf;
 using vestimen::test::WindowFixture;
 
 namespace {
@@ -76,7 +78,7 @@ void TestMainPath::changeAReading(WindowFixture& fixture) {
     MainWindow& window = fixture.window();
     QTest::mouseClick(window.thread()->knot(MainWindow::swatch), Qt::LeftButton);
     QCOMPARE(window.currentStation(), int(MainWindow::swatch));
-    const GarmentCounts before = *fixture.worked().counts;
+    const GarmentCounts before = countsOf(fixture.project());
     const auto programBefore = fixture.worked().pieces[0].program;
     QLineEdit* third = window.swatchStation()->canvas()->edits(true).value(2);
     QVERIFY(third && third->isVisible());
@@ -84,7 +86,7 @@ void TestMainPath::changeAReading(WindowFixture& fixture) {
     WindowFixture::type(third, "137.5");
     // Gauge, counts, pieces and programs followed at once.
     QVERIFY(fixture.worked().measured.gauge->stitches.perTenCentimetres() > 28.5);
-    QVERIFY(fixture.worked().counts->body > before.body);
+    QVERIFY(countsOf(fixture.project()).body > before.body);
     QVERIFY(!(fixture.worked().pieces[0].program == programBefore));
     QVERIFY(window.thread()->knot(MainWindow::swatch)->answer().startsWith("28.5"));
     QVERIFY(window.thread()->knot(MainWindow::draft)->isLoose());
@@ -103,13 +105,13 @@ void TestMainPath::changeMeasures(WindowFixture& fixture) {
     MainWindow& window = fixture.window();
     QTest::keyClick(&window, Qt::Key_2, Qt::ControlModifier);
     QCOMPARE(window.currentStation(), int(MainWindow::measure));
-    const Stitches before = fixture.worked().counts->body;
+    const Stitches before = countsOf(fixture.project()).body;
     WindowFixture::type(window.measureStation()->valueEdit(Measure::chest), "98 cm");
     QCOMPARE(fixture.project().wearer[Measure::chest]->value.mm(), 980.0);
-    QVERIFY(fixture.worked().counts->body > before);
-    const Rows neckBefore = fixture.worked().counts->frontNeck.depth;
+    QVERIFY(countsOf(fixture.project()).body > before);
+    const Rows neckBefore = countsOf(fixture.project()).frontNeck.depth;
     WindowFixture::type(window.measureStation()->valueEdit(Measure::frontNeckDepth), "10.4");
-    QVERIFY(fixture.worked().counts->frontNeck.depth > neckBefore);
+    QVERIFY(countsOf(fixture.project()).frontNeck.depth > neckBefore);
     // Bad input: a message beside the field, the last good state stays.
     WindowFixture::type(window.measureStation()->valueEdit(Measure::chest), "98 kg");
     QVERIFY(window.measureStation()->problem().contains("is not a length"));
@@ -123,29 +125,29 @@ void TestMainPath::changeMeasures(WindowFixture& fixture) {
 void TestMainPath::dragTheHem(WindowFixture& fixture) {
     MainWindow& window = fixture.window();
     window.showStation(MainWindow::draft);
-    window.draftStation()->showPiece(PieceKind::front);
+    window.draftStation()->showPiece(pieces::front);
     RailCanvas* canvas = window.draftStation()->canvas();
-    const Rows before = fixture.worked().counts->bodyLength();
+    const Rows before = countsOf(fixture.project()).bodyLength();
     const double row = canvas->stitchSize().height();
-    const QPoint hem = canvas->handlePosition(Part::length)->toPoint();
+    const QPoint hem = canvas->handlePosition(parts::length)->toPoint();
     QTest::mousePress(canvas, Qt::LeftButton, {}, hem);
     QTest::mouseMove(canvas, hem + QPoint(0, int(row * 4 + 0.5)));
     QTest::mouseMove(canvas, hem + QPoint(0, int(row * 8 + 0.5)));
     QTest::mouseRelease(canvas, Qt::LeftButton, {}, hem + QPoint(0, int(row * 8 + 0.5)));
-    QCOMPARE(fixture.worked().counts->bodyLength(), before + Rows(8));
+    QCOMPARE(countsOf(fixture.project()).bodyLength(), before + Rows(8));
     // Escape gives a drag up.
-    const QPoint again = canvas->handlePosition(Part::length)->toPoint();
+    const QPoint again = canvas->handlePosition(parts::length)->toPoint();
     QTest::mousePress(canvas, Qt::LeftButton, {}, again);
     QTest::mouseMove(canvas, again + QPoint(0, 40));
-    QVERIFY(fixture.worked().counts->bodyLength() > before + Rows(8));
+    QVERIFY(countsOf(fixture.project()).bodyLength() > before + Rows(8));
     QTest::keyClick(canvas, Qt::Key_Escape);
-    QCOMPARE(fixture.worked().counts->bodyLength(), before + Rows(8));
+    QCOMPARE(countsOf(fixture.project()).bodyLength(), before + Rows(8));
     QTest::mouseRelease(canvas, Qt::LeftButton, {}, again);
     // The keyboard does the same, by one row.
     QTest::keyClick(canvas, Qt::Key_Down);
-    QCOMPARE(fixture.worked().counts->bodyLength(), before + Rows(9));
+    QCOMPARE(countsOf(fixture.project()).bodyLength(), before + Rows(9));
     QTest::keyClick(&window, Qt::Key_Z, Qt::ControlModifier);
-    QCOMPARE(fixture.worked().counts->bodyLength(), before + Rows(8));
+    QCOMPARE(countsOf(fixture.project()).bodyLength(), before + Rows(8));
     QVERIFY(window.session().undoText().startsWith("Body length"));
 }
 
@@ -153,22 +155,22 @@ void TestMainPath::turnAndPick(WindowFixture& fixture) {
     MainWindow& window = fixture.window();
     DraftStation* draft = window.draftStation();
     RailCanvas* canvas = draft->canvas();
-    const double right = canvas->handlePosition(Part::width)->x();
+    const double right = canvas->handlePosition(parts::width)->x();
     QTest::mouseClick(button(draft, "as worn"), Qt::LeftButton);
     QVERIFY(canvas->asWorn());
-    QVERIFY(canvas->handlePosition(Part::width)->x() < right); // it is turned round
+    QVERIFY(canvas->handlePosition(parts::width)->x() < right); // it is turned round
     QTest::mouseClick(button(draft, "as it hangs"), Qt::LeftButton);
     QVERIFY(!canvas->asWorn());
     // Pick a number and read its working.
-    QTest::mouseClick(canvas, Qt::LeftButton, {}, canvas->handlePosition(Part::width)->toPoint());
+    QTest::mouseClick(canvas, Qt::LeftButton, {}, canvas->handlePosition(parts::width)->toPoint());
     const QString slip = draft->slip()->plainText();
-    QVERIFY2(slip.contains("Stitches of back and front: " + QString::number(fixture.worked().counts->body.count())),
+    QVERIFY2(slip.contains("Stitches of back and front: " + QString::number(countsOf(fixture.project()).body.count())),
              qPrintable(slip));
     QVERIFY(slip.contains("for the seams"));
     // Tab goes from part to part.
     canvas->setFocus();
     QTest::keyClick(canvas, Qt::Key_Tab);
-    QCOMPARE(canvas->picked(), Part::armhole);
+    QCOMPARE(canvas->picked(), parts::armhole);
 }
 
 void TestMainPath::knitTheBack(WindowFixture& fixture) {
@@ -224,7 +226,7 @@ void TestMainPath::joinIt(WindowFixture& fixture) {
     QCOMPARE(window.currentStation(), int(MainWindow::join));
     JoinStation* join = window.joinStation();
     QCOMPARE(join->list()->count(), 8);
-    const GarmentCounts& c = *fixture.worked().counts;
+    const GarmentCounts c = countsOf(fixture.project());
     const struct {
         int row;
         const char* title;
@@ -251,18 +253,17 @@ void TestMainPath::reviewIt(WindowFixture& fixture) {
     MainWindow& window = fixture.window();
     QTest::mouseClick(window.thread()->knot(MainWindow::review), Qt::LeftButton);
     ReviewStation* review = window.reviewStation();
-    const Length width = fixture.worked().piece(PieceKind::back)->width;
-    const Length length = fixture.worked().piece(PieceKind::back)->length;
+    const Length width = fixture.worked().piece(pieces::back)->width;
+    const Length length = fixture.worked().piece(pieces::back)->length;
     const QString wide = QString::number((width.mm() + 20) / 10, 'f', 2) + " cm";
-    WindowFixture::type(review->edit(PieceKind::back, true), wide);
-    WindowFixture::type(review->edit(PieceKind::back, false), QString::number(length.cm(), 'f', 2));
-    QVERIFY2(review->difference(PieceKind::back, true)->text().startsWith("+20 mm"),
-             qPrintable(review->difference(PieceKind::back, true)->text()));
-    QVERIFY(review->difference(PieceKind::back, true)->text().contains("too wide"));
-    QVERIFY2(
-        review->difference(PieceKind::back, false)->text().contains("0 mm"),
-        qPrintable(review->difference(PieceKind::back, false)->text() + review->edit(PieceKind::back, false)->text()));
-    WindowFixture::type(review->edit(PieceKind::back, true), "wide");
+    WindowFixture::type(review->edit(pieces::back, true), wide);
+    WindowFixture::type(review->edit(pieces::back, false), QString::number(length.cm(), 'f', 2));
+    QVERIFY2(review->difference(pieces::back, true)->text().startsWith("+20 mm"),
+             qPrintable(review->difference(pieces::back, true)->text()));
+    QVERIFY(review->difference(pieces::back, true)->text().contains("too wide"));
+    QVERIFY2(review->difference(pieces::back, false)->text().contains("0 mm"),
+             qPrintable(review->difference(pieces::back, false)->text() + review->edit(pieces::back, false)->text()));
+    WindowFixture::type(review->edit(pieces::back, true), "wide");
     QCOMPARE(fixture.project().made.size(), 1u); // the last good value stays
     QVERIFY(std::abs(fixture.project().made[0].width->mm() - width.mm() - 20) < 0.1);
 }

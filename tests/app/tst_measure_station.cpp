@@ -3,9 +3,9 @@
 #include "app/canvas/news_bar.h"
 #include "app/measure/measure_station.h"
 #include "app/shelf/shelves_page.h"
+#include "core/article/garment/garment_measures.h"
 #include "core/format/measures_csv.h"
 #include "core/format/project_json.h"
-#include "core/garment/garment_measures.h"
 #include "support/projects.h"
 #include "window_fixture.h"
 
@@ -14,6 +14,7 @@
 using namespace vestimen;
 using namespace vestimen::app;
 using test::WindowFixture;
+using vestimen::test::garment;
 
 namespace {
 
@@ -172,7 +173,7 @@ void TestMeasureStation::aGarmentIsMeasuredFlat() {
     measure->valueEdit(Measure::wrist)->setFocus();
     QCOMPARE(chest->text(), QString("53 cm"));
     QCOMPARE(measure->result(Measure::chest), QString("106.0 cm · garment")); // doubled, no ease
-    QCOMPARE(fixture.worked().measures->width.mm(), 530.0);
+    QCOMPARE(fixture.worked().widest->mm(), 530.0);
     press(measure, "On the body");
     WindowFixture::type(chest, "95");
     QCOMPARE(measure->result(Measure::chest), QString("103.0 cm")); // a body gets its ease again
@@ -335,7 +336,7 @@ void TestMeasureStation::machinesSayWhatTheirPartsMean() {
     QVERIFY(fixture.project().machine.hasMast);
     fixture.window().session().takeNews(Shelf::machines);
     QVERIFY(!fixture.project().machine.hasMast);
-    const Program& back = fixture.worked().piece(PieceKind::back)->program;
+    const Program& back = fixture.worked().piece(pieces::back)->program;
     QVERIFY(std::any_of(back.operations.begin(), back.operations.end(), [](const Operation& each) {
         const auto* say = std::get_if<operation::Say>(&each.action);
         return say && say->code == "slack";
@@ -356,7 +357,7 @@ void TestMeasureStation::aWearersChangeOnTheShelfIsTold() {
     const Project before = fixture.project();
     MeasureStation* measure = open(fixture);
     QVERIFY(measure->news()->isVisible());
-    QVERIFY2(measure->news()->words().contains("Back and front, stitches: 148, would be"),
+    QVERIFY2(measure->news()->words().contains("Stitches of back and front: 148, would be"),
              qPrintable(measure->news()->words()));
     QVERIFY(fixture.project() == before);
     QTest::mouseClick(measure->news()->take(), Qt::LeftButton);

@@ -127,11 +127,11 @@ void TestReckonerDrawer::answersAreKept() {
     // They stand with the draft, each on its own piece, and in the file.
     fixture.window().showStation(MainWindow::draft);
     DraftStation* draft = fixture.window().draftStation();
-    draft->canvas()->pick(Part::none);
-    draft->showPiece(PieceKind::front);
+    draft->canvas()->pick(parts::none);
+    draft->showPiece(pieces::front);
     QVERIFY(draft->slip()->plainText().contains("tail 52 cm graft"));
     QVERIFY(draft->slip()->plainText().contains("hem 4 cm"));
-    draft->showPiece(PieceKind::back);
+    draft->showPiece(pieces::back);
     QVERIFY(!draft->slip()->plainText().contains("hem 4 cm"));
     QCOMPARE(projectFromJson(toJson(fixture.project())).notes, fixture.project().notes);
     // Also after a restart; undone and forgotten.

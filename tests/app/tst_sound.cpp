@@ -134,7 +134,7 @@ void TestSound::nothingThereIsNoHarm() {
 
 void TestSound::whatIsSaidAndPlayed() {
     WindowFixture fixture;
-    KnitStation* knit = beginPiece(fixture, PieceKind::leftSleeve);
+    KnitStation* knit = beginPiece(fixture, pieces::leftSleeve);
     KnitSettings settings;
     settings.sound.speech = true;
     settings.sound.source = {"vestimen-stand-in", "null"};
@@ -172,7 +172,7 @@ void TestSound::whatIsSaidAndPlayed() {
     QVERIFY(spoken().back().startsWith("Back to row "));
     // What the row counter asks is heard as well.
     knitUntil(knit, [](const KnittingState& state) { return state.finished(); });
-    knit = beginPiece(fixture, PieceKind::back);
+    knit = beginPiece(fixture, pieces::back);
     knit->useSettings(settings);
     const auto stands =
         knit->state()->bed().carriage() == Side::left ? CounterReading::To::left : CounterReading::To::right;
@@ -183,7 +183,7 @@ void TestSound::whatIsSaidAndPlayed() {
 void TestSound::allOffIsSilent() {
     WindowFixture fixture;
     QFile::remove(folder_.filePath("spoken"));
-    KnitStation* knit = beginPiece(fixture, PieceKind::leftSleeve);
+    KnitStation* knit = beginPiece(fixture, pieces::leftSleeve);
     QVERIFY(!knit->settings().sound.speech && !knit->settings().sound.anyTone());
     for (int i = 0; i < 40; ++i)
         QTest::keyClick(knit, Qt::Key_Space);
@@ -192,7 +192,7 @@ void TestSound::allOffIsSilent() {
 
 void TestSound::settingsOfferSounds() {
     WindowFixture fixture;
-    KnitStation* knit = beginPiece(fixture, PieceKind::back);
+    KnitStation* knit = beginPiece(fixture, pieces::back);
     KnitSettings settings;
     settings.sound.source = {"vestimen-stand-in", "nowhere"};
     knit->useSettings(settings);

@@ -480,7 +480,7 @@ void TestSwatchStation::anotherProjectsChangeIsTakenOrLeft() {
     QVERIFY(station->news()->isVisible());
     QVERIFY2(station->news()->words().contains("Stitches in 10 cm: 28.14, would be 27.4"),
              qPrintable(station->news()->words()));
-    QVERIFY(station->news()->words().contains("Back and front, stitches"));
+    QVERIFY(station->news()->words().contains("Stitches of back and front: "));
     QTest::mouseClick(station->news()->leave(), Qt::LeftButton);
     QVERIFY(!station->news()->isVisible());
     session.open(firstId);

@@ -5,7 +5,6 @@
 
 #include "app/canvas/rail_canvas.h"
 #include "app/canvas/slip.h"
-#include "app/draft/part_words.h"
 #include "app/draft/piece_view.h"
 #include "app/knit/knitting_state.h"
 #include "app/reckoner/reckoner_drawer.h"
@@ -26,6 +25,9 @@
 
 using namespace vestimen;
 using namespace vestimen::app;
+using vestimen::test::countsOf;
+using vestimen::test::garment;
+using vestimen::test::movedBy;
 using vestimen::test::odilesPullover;
 using vestimen::test::WindowFixture;
 
@@ -150,32 +152,31 @@ void TestWidgets::readingsThatAreNone() {
 void TestWidgets::everyPartMovesItsMeasure() {
     const Project project = odilesPullover();
     const Worked worked = work(project);
-    const FabricGauge& gauge = *worked.measured.gauge;
-    const GarmentCounts& c = *worked.counts;
-    const auto moved = [&](PieceKind piece, Part part, int steps) {
-        return *work(movedBy(project, piece, part, steps, gauge)).counts;
+    const GarmentCounts c = countsOf(project);
+    const auto moved = [&](PieceKey piece, HandleKey part, int steps) {
+        return countsOf(movedBy(project, piece, part, steps));
     };
-    QCOMPARE(moved(PieceKind::front, Part::length, -5).bodyLength(), c.bodyLength() + Rows(5));
-    QCOMPARE(moved(PieceKind::front, Part::welt, 3).bodyWelt.visible, c.bodyWelt.visible + Rows(3));
-    QCOMPARE(moved(PieceKind::back, Part::width, 2).body, c.body + Stitches(4));
-    QCOMPARE(moved(PieceKind::back, Part::armhole, -4).armhole, c.armhole + Rows(4));
-    QCOMPARE(moved(PieceKind::front, Part::neckDepth, -6).frontNeck.depth, c.frontNeck.depth + Rows(6));
-    QCOMPARE(moved(PieceKind::front, Part::neckWidth, 3).neck, c.neck + Stitches(6));
+    QCOMPARE(moved(pieces::front, parts::length, -5).bodyLength(), c.bodyLength() + Rows(5));
+    QCOMPARE(moved(pieces::front, parts::welt, 3).bodyWelt.visible, c.bodyWelt.visible + Rows(3));
+    QCOMPARE(moved(pieces::back, parts::width, 2).body, c.body + Stitches(4));
+    QCOMPARE(moved(pieces::back, parts::armhole, -4).armhole, c.armhole + Rows(4));
+    QCOMPARE(moved(pieces::front, parts::neckDepth, -6).frontNeck.depth, c.frontNeck.depth + Rows(6));
+    QCOMPARE(moved(pieces::front, parts::neckWidth, 3).neck, c.neck + Stitches(6));
     // Both its ends move: two stitches for each step.
-    QCOMPARE(moved(PieceKind::front, Part::neckFlat, 3).frontNeck.centre, c.frontNeck.centre + Stitches(6));
-    QCOMPARE(moved(PieceKind::back, Part::shoulder, -2).shoulderRows, c.shoulderRows + Rows(2));
-    QCOMPARE(moved(PieceKind::leftSleeve, Part::length, -7).sleeveLength(), c.sleeveLength() + Rows(7));
-    QCOMPARE(moved(PieceKind::leftSleeve, Part::welt, 2).cuff.visible, c.cuff.visible + Rows(2));
-    QCOMPARE(moved(PieceKind::leftSleeve, Part::wrist, 1).wrist, c.wrist + Stitches(2));
-    QCOMPARE(moved(PieceKind::leftSleeve, Part::sleeveTop, 2).sleeveTop, c.sleeveTop + Stitches(4));
-    QCOMPARE(moved(PieceKind::neckTrim, Part::trimDepth, 4).trimRows, c.trimRows + Rows(4));
+    QCOMPARE(moved(pieces::front, parts::neckFlat, 3).frontNeck.centre, c.frontNeck.centre + Stitches(6));
+    QCOMPARE(moved(pieces::back, parts::shoulder, -2).shoulderRows, c.shoulderRows + Rows(2));
+    QCOMPARE(moved(pieces::leftSleeve, parts::length, -7).sleeveLength(), c.sleeveLength() + Rows(7));
+    QCOMPARE(moved(pieces::leftSleeve, parts::welt, 2).cuff.visible, c.cuff.visible + Rows(2));
+    QCOMPARE(moved(pieces::leftSleeve, parts::wrist, 1).wrist, c.wrist + Stitches(2));
+    QCOMPARE(moved(pieces::leftSleeve, parts::sleeveTop, 2).sleeveTop, c.sleeveTop + Stitches(4));
+    QCOMPARE(moved(pieces::neckTrim, parts::trimDepth, 4).trimRows, c.trimRows + Rows(4));
     // What the body measures stays.
-    QVERIFY(movedBy(project, PieceKind::front, Part::length, -5, gauge).wearer == project.wearer);
-    for (const PieceKind piece : piecesOf(project.choices))
-        for (const Part part : partsOf(piece, project.choices)) {
-            QVERIFY(!partName(part, piece).isEmpty());
-            QVERIFY(!partState(worked, project, piece, part, ReadingUnit::centimetres).isEmpty());
-            for (const Quantity quantity : quantitiesOf(part, piece, project.choices))
+    QVERIFY(movedBy(project, pieces::front, parts::length, -5).wearer == project.wearer);
+    for (const WorkedPiece& piece : worked.pieces)
+        for (const Handle& each : piece.handles) {
+            QVERIFY(*each.label);
+            QVERIFY(!stateOf(each, ReadingUnit::centimetres).isEmpty());
+            for (const CountKey quantity : each.counts)
                 QVERIFY(worked.workings.count(quantity) == 1);
         }
 }
@@ -183,16 +184,15 @@ void TestWidgets::everyPartMovesItsMeasure() {
 void TestWidgets::partsOnBothSidesMoveOutward() {
     Project project = odilesPullover();
     project.ease[static_cast<std::size_t>(Measure::chest)] = {Ease::Kind::percent, 10};
-    const FabricGauge gauge = *work(project).measured.gauge;
-    const Project wider = movedBy(project, PieceKind::back, Part::width, 1, gauge);
+    const Project wider = movedBy(project, pieces::back, parts::width, 1);
     QCOMPARE(wider.ease[static_cast<std::size_t>(Measure::chest)].kind, Ease::Kind::percent);
-    QCOMPARE(work(wider).counts->body, work(project).counts->body + Stitches(2));
+    QCOMPARE(countsOf(wider).body, countsOf(project).body + Stitches(2));
 }
 
 void TestWidgets::slipShowsTheWorking() {
     Slip slip;
     slip.begin("Neck");
-    slip.addReckoning(work(odilesPullover()).workings.at(Quantity::neckStitches), ReadingUnit::centimetres);
+    slip.addReckoning(work(odilesPullover()).workings.at(quantities::neckStitches), ReadingUnit::centimetres);
     slip.addNote("a note", Severity::warning);
     slip.end();
     const QStringList lines = slip.plainText().split('\n');
@@ -209,26 +209,28 @@ void TestWidgets::canvasTabsThroughItsParts() {
     const Project project = odilesPullover();
     RailCanvas canvas;
     canvas.resize(800, 640);
-    canvas.setView(railView(work(project), project, PieceKind::front, ReadingUnit::centimetres));
+    const Worked worked = work(project);
+    const WorkedPiece& front = *worked.piece(pieces::front);
+    canvas.setView(railView(front, project, *worked.measured.gauge, ReadingUnit::centimetres));
     canvas.show();
     canvas.setFocus();
-    QList<Part> visited;
-    connect(&canvas, &RailCanvas::partPicked, this, [&](Part part) { visited << part; });
+    QList<HandleKey> visited;
+    connect(&canvas, &RailCanvas::partPicked, this, [&](HandleKey part) { visited << part; });
     for (int i = 0; i < 8; ++i)
         QTest::keyClick(&canvas, Qt::Key_Tab);
-    QCOMPARE(std::vector<Part>(visited.begin(), visited.end()), partsOf(PieceKind::front, project.choices));
+    QVERIFY(std::ranges::equal(visited, front.handles, {}, {}, &Handle::key));
     QCOMPARE(visited.size(), 8);
     QTest::keyClick(&canvas, Qt::Key_Backtab);
     QCOMPARE(canvas.picked(), visited[6]);
     // An arrow key the other way does nothing; along its way it moves.
     int nudges = 0;
-    connect(&canvas, &RailCanvas::nudged, this, [&](Part, int steps) { nudges += steps; });
-    canvas.pick(Part::length);
+    connect(&canvas, &RailCanvas::nudged, this, [&](HandleKey, int steps) { nudges += steps; });
+    canvas.pick(parts::length);
     QTest::keyClick(&canvas, Qt::Key_Left);
     QCOMPARE(nudges, 0);
     QTest::keyClick(&canvas, Qt::Key_Up);
     QCOMPARE(nudges, 1);
-    canvas.pick(Part::width);
+    canvas.pick(parts::width);
     QTest::keyClick(&canvas, Qt::Key_Right);
     QCOMPARE(nudges, 2);
     canvas.setAsWorn(true);
@@ -242,10 +244,10 @@ void TestWidgets::sessionUndoesAndRedoes() {
     const Project first = session.project();
     QVERIFY(!session.canUndo());
     Project second = first;
-    second.choices.seamStitches = false;
+    garment(second).seamStitches = false;
     session.edit("Seams", second);
     QCOMPARE(session.undoText(), QString("Seams"));
-    QVERIFY(session.worked().counts->body < work(first).counts->body);
+    QVERIFY(countsOf(session.project()).body < countsOf(first).body);
     session.undo();
     QVERIFY(session.project() == first);
     QCOMPARE(session.redoText(), QString("Seams"));
@@ -280,14 +282,14 @@ void TestWidgets::typingIsStoredAMomentLater() {
     Session& session = fixture.window().session();
     const auto type = [&](int buttons) {
         Project next = session.project();
-        next.choices.buttons = buttons;
+        garment(next).buttons = buttons;
         session.edit("buttons", next, true);
     };
-    const auto kept = [&] { return fixture.workroom().project(session.projectId()).choices.buttons; };
+    const auto kept = [&] { return garment(fixture.workroom().project(session.projectId())).buttons; };
     const int before = kept();
     type(3);
     type(4);
-    QCOMPARE(session.worked().choices.buttons, 4); // the screen does not wait
+    QCOMPARE(std::get<Garment>(session.worked().article).buttons, 4); // the screen does not wait
     QVERIFY(kept() != 3 && kept() != 4);
     QTRY_COMPARE(kept(), 4);
     type(5);
@@ -301,13 +303,13 @@ void TestWidgets::typingIsStoredAMomentLater() {
     // A drag that begins before it is stored, and is given up: what was only shown is never kept.
     type(9);
     Project shown = session.project();
-    shown.choices.buttons = 20;
+    garment(shown).buttons = 20;
     session.preview(shown);
     QCOMPARE(kept(), 9);
     QTest::qWait(500);
     QCOMPARE(kept(), 9);
     session.endPreview();
-    QCOMPARE(session.project().choices.buttons, 9);
+    QCOMPARE(garment(session.project()).buttons, 9);
     // What could not be stored is tried again when the station is left.
     QSqlQuery(fixture.workroom().database())
         .exec("CREATE TEMP TRIGGER full BEFORE UPDATE ON project BEGIN SELECT RAISE(ABORT, 'no room'); END");
@@ -320,7 +322,7 @@ void TestWidgets::typingIsStoredAMomentLater() {
     type(7);
     const qint64 id = session.projectId();
     fixture.restart();
-    QCOMPARE(fixture.workroom().project(id).choices.buttons, 7);
+    QCOMPARE(garment(fixture.workroom().project(id)).buttons, 7);
 }
 
 void TestWidgets::previewIsNotStored() {
@@ -328,7 +330,7 @@ void TestWidgets::previewIsNotStored() {
     Session& session = fixture.window().session();
     const Project before = session.project();
     Project shown = before;
-    shown.choices.bodyWelt.depth = Length::millimetres(70);
+    garment(shown).bodyWelt.depth = Length::millimetres(70);
     session.preview(shown);
     QVERIFY(session.project() == shown);
     QVERIFY(fixture.workroom().project(session.projectId()) == before);
@@ -343,14 +345,14 @@ void TestWidgets::previewIsNotStored() {
 void TestWidgets::lastSoundDraftStays() {
     WindowFixture fixture;
     Session& session = fixture.window().session();
-    const Stitches body = session.worked().counts->body;
+    const Stitches body = countsOf(session.project()).body;
     Project impossible = session.project();
     impossible.wearer[Measure::neckWidth] = MeasureValue{Length::millimetres(290), false, {}};
     impossible.wearer[Measure::chest] = MeasureValue{Length::millimetres(310), false, {}};
     session.edit("Impossible", impossible);
     QVERIFY(!session.worked().sound());
     QVERIFY(session.drawn());
-    QCOMPARE(session.drawn()->counts->body, body);
+    QCOMPARE(std::get<int>(session.drawn()->workings.at(quantities::bodyStitches).result), body.count());
     fixture.window().showStation(MainWindow::draft);
     QVERIFY(fixture.window().draftStation()->slip()->plainText().contains("leaves no shoulders"));
     QCOMPARE(fixture.window().thread()->knot(MainWindow::draft)->answer(), QString("something to mend"));
@@ -371,7 +373,7 @@ void TestWidgets::knittingStateFollowsTheJournal() {
     const Worked& worked = fixture.worked();
     Workroom& workroom = fixture.workroom();
     const qint64 id =
-        workroom.beginPiece(fixture.window().session().projectId(), worked.piece(PieceKind::leftSleeve)->program);
+        workroom.beginPiece(fixture.window().session().projectId(), worked.piece(pieces::leftSleeve)->program);
     const auto find = [&] {
         for (const BegunPiece& each : workroom.begunPieces())
             if (each.id == id)
@@ -397,7 +399,7 @@ void TestWidgets::knittingStateFollowsTheJournal() {
 void TestWidgets::knittingStopsAtBothEnds() {
     WindowFixture fixture;
     const qint64 id = fixture.workroom().beginPiece(fixture.window().session().projectId(),
-                                                    fixture.worked().piece(PieceKind::neckTrim)->program);
+                                                    fixture.worked().piece(pieces::neckTrim)->program);
     fixture.window().showStation(MainWindow::knit);
     KnitStation* knit = fixture.window().knitStation();
     knit->resume(id);
@@ -419,7 +421,7 @@ void TestWidgets::aStoreThatFailsIsSaid() {
     fixture.window().showStation(MainWindow::knit);
     KnitStation* knit = fixture.window().knitStation();
     const qint64 id = fixture.workroom().beginPiece(fixture.window().session().projectId(),
-                                                    fixture.worked().piece(PieceKind::back)->program);
+                                                    fixture.worked().piece(pieces::back)->program);
     knit->resume(id);
     QTest::keyClick(knit, Qt::Key_Space);
     const ProgramPlace place = knit->state()->place();
@@ -447,10 +449,10 @@ void TestWidgets::aStoreThatFailsIsSaid() {
 void TestWidgets::draftThatMovedOnIsShown() {
     WindowFixture fixture;
     Session& session = fixture.window().session();
-    const Program begun = fixture.worked().piece(PieceKind::back)->program;
+    const Program begun = fixture.worked().piece(pieces::back)->program;
     fixture.workroom().beginPiece(session.projectId(), begun);
     Project next = session.project();
-    next.pins[Quantity::bodyStitches] = 160;
+    next.pins[quantities::bodyStitches] = 160;
     session.edit("Pin", next);
     fixture.window().showStation(MainWindow::knit);
     QString all;
@@ -516,8 +518,8 @@ void TestWidgets::newProjectHasAShape() {
     dialog.findChild<QComboBox*>("new_10")->setCurrentIndex(1);
     dialog.accept();
     QCOMPARE(dialog.result(), int(QDialog::Accepted));
-    QCOMPARE(dialog.project().choices.body, BodyKind::setIn);
-    QCOMPARE(dialog.project().choices.neck, NeckKind::vee);
+    QCOMPARE(garment(dialog.project()).body, BodyKind::setIn);
+    QCOMPARE(garment(dialog.project()).neck, NeckKind::vee);
     fixture.window().session().create(dialog.project());
     QVERIFY2(fixture.worked().sound(), test::listed(fixture.worked().findings));
 }
@@ -599,18 +601,18 @@ void TestWidgets::choicesSitWithTheirPart() {
                 return each;
         return nullptr;
     };
-    draft->showPiece(PieceKind::back);
-    draft->canvas()->pick(Part::welt);
+    draft->showPiece(pieces::back);
+    draft->canvas()->pick(parts::welt);
     QVERIFY(combo("Kind of welt")->isVisible());
     QVERIFY(!combo("Shoulders")->isVisible());
     combo("Kind of welt")->setFocus();
     QTest::keyClick(combo("Kind of welt"), Qt::Key_Down);
-    QCOMPARE(fixture.project().choices.bodyWelt.kind, WeltKind::mockRib);
-    QCOMPARE(fixture.project().choices.cuff.kind, WeltKind::foldedHem);
-    draft->canvas()->pick(Part::shoulder);
+    QCOMPARE(garment(fixture.project()).bodyWelt.kind, WeltKind::mockRib);
+    QCOMPARE(garment(fixture.project()).cuff.kind, WeltKind::foldedHem);
+    draft->canvas()->pick(parts::shoulder);
     QVERIFY(combo("Shoulders")->isVisible());
     QVERIFY(!combo("Kind of welt")->isVisible());
-    draft->canvas()->pick(Part::width);
+    draft->canvas()->pick(parts::width);
     QSpinBox* pin = nullptr;
     for (QSpinBox* each : draft->findChildren<QSpinBox*>())
         if (each->accessibleName() == "Count to pin")
@@ -620,7 +622,7 @@ void TestWidgets::choicesSitWithTheirPart() {
     for (QPushButton* each : draft->findChildren<QPushButton*>())
         if (each->text() == "Pin this count" && each->isVisible())
             QTest::mouseClick(each, Qt::LeftButton);
-    QCOMPARE(fixture.worked().counts->body, Stitches(155));
+    QCOMPARE(countsOf(fixture.project()).body, Stitches(155));
     QVERIFY(draft->slip()->plainText().contains("pinned by you"));
 }
 
@@ -699,9 +701,9 @@ void TestWidgets::worksInASmallWindow() {
     }
     // The garment with the most pieces.
     Project most = test::ilkesPullover();
-    most.choices.body = BodyKind::sleeveless;
-    most.choices.closure = Closure::cardigan;
-    most.choices.neckTrimInTwo = true;
+    garment(most).body = BodyKind::sleeveless;
+    garment(most).closure = Closure::cardigan;
+    garment(most).neckTrimInTwo = true;
     fixture.window().session().edit("most pieces", most);
     QCOMPARE(fixture.worked().pieces.size(), 9u);
     for (const int station : {MainWindow::draft, MainWindow::knit, MainWindow::join, MainWindow::review}) {
@@ -709,7 +711,7 @@ void TestWidgets::worksInASmallWindow() {
         fits(QString("nine pieces, station %1").arg(station));
     }
     fixture.window().session().undo();
-    KnitStation* knit = test::beginPiece(fixture, PieceKind::leftSleeve);
+    KnitStation* knit = test::beginPiece(fixture, pieces::leftSleeve);
     test::knitUntil(knit, [](const KnittingState& state) { return state.bed().counter() >= 87; });
     fits("at the machine");
     for (const char key : {'m', 'u', 'c', 'n', 's'}) {
@@ -754,7 +756,7 @@ void TestWidgets::theKeyboardComesBack() {
     QVERIFY(window.reckoner()->question()->hasFocus());
     QTest::keyClick(window.reckoner()->question(), Qt::Key_Escape);
     QVERIFY(canvas->hasFocus());
-    KnitStation* knit = test::beginPiece(fixture, PieceKind::back);
+    KnitStation* knit = test::beginPiece(fixture, pieces::back);
     QVERIFY(knit->hasFocus());
     newProject(knit);
     QVERIFY(knit->hasFocus());
@@ -814,7 +816,7 @@ void TestWidgets::treatmentsAreChosenAndAdded() {
 void TestWidgets::knitScreenSaysWhatIsNext() {
     WindowFixture fixture;
     const qint64 id = fixture.workroom().beginPiece(fixture.window().session().projectId(),
-                                                    fixture.worked().piece(PieceKind::back)->program);
+                                                    fixture.worked().piece(pieces::back)->program);
     fixture.window().showStation(MainWindow::knit);
     KnitStation* knit = fixture.window().knitStation();
     knit->resume(id);

@@ -38,7 +38,7 @@ Changed changed(int over, int change, const Write& write) {
     const Project project = ilkesPullover();
     ProgramWriter writer(project, "trial", "trial");
     const NeedleSpan span = centred(Stitches(over));
-    writer.castOn(span, 1, mainYarn);
+    writer.castOn(span, 1, yarns::main);
     writer.counterTo(0);
     writer.knit(before, Stitches(over), writer.size());
     Changed result;
@@ -213,7 +213,7 @@ void TestAcrossProgram::aCrownIsThinned() {
     const Project project = ilkesPullover();
     ProgramWriter writer(project, "trial", "trial");
     NeedleSpan span = centred(Stitches(108));
-    writer.castOn(span, 1, mainYarn);
+    writer.castOn(span, 1, yarns::main);
     writer.counterTo(0);
     Side from = Side::left;
     int stitches = 108;
@@ -251,8 +251,8 @@ void TestAcrossProgram::twoBeds() {
         return NeedleSpan{Needle::atSlot(main.first.slot(), Bed::second),
                           Needle::atSlot(main.last.slot(), Bed::second)};
     };
-    writer.castOn(span, 1, mainYarn, "zigzag");
-    writer.castOn(behind(span), 1, mainYarn, "zigzag");
+    writer.castOn(span, 1, yarns::main, "zigzag");
+    writer.castOn(behind(span), 1, yarns::main, "zigzag");
     writer.counterTo(0);
     writer.knit(before, Stitches(2 * over), writer.size());
     const NeedleSpan left = writeAcrossTwoBeds(writer, span, Stitches(fewer));

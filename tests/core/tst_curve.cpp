@@ -2,8 +2,8 @@
 // Shaping along curves: against exhaustive search, against slopes, and as armholes and caps.
 #include "support/check_property.h"
 
-#include "core/garment/curved_edges.h"
 #include "core/shaping/curve.h"
+#include "core/shaping/curved_edges.h"
 #include "core/shaping/slope.h"
 
 #include <algorithm>

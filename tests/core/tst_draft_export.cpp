@@ -20,6 +20,9 @@
 #include <sstream>
 
 using namespace vestimen;
+using vestimen::test::garment;
+using vestimen::test::WorkedGarment;
+using vestimen::test::workGarment;
 
 namespace {
 
@@ -74,8 +77,8 @@ double drawnArea(const WorkedPiece& piece, const FabricGauge& gauge) {
 
 std::vector<Project> shapes() {
     std::vector<Project> all = {test::odilesPullover(), test::ilkesPullover(), test::ilkesPullover()};
-    all.back().choices.body = BodyKind::sleeveless;
-    all.back().choices.sides = SideKind::waisted;
+    garment(all.back()).body = BodyKind::sleeveless;
+    garment(all.back()).sides = SideKind::waisted;
     return all;
 }
 
@@ -95,14 +98,14 @@ private slots:
 
 void TestDraftExport::dxfHoldsEveryPiece() {
     for (const Project& project : shapes()) {
-        const Worked worked = work(project);
+        const WorkedGarment worked = workGarment(project);
         const Reader reader = read(draftDxf(worked));
         QCOMPARE(reader.units, 4); // millimetres
         for (const WorkedPiece& piece : worked.pieces) {
             QVERIFY(std::ranges::count(reader.layers, piece.program.piece + "_outline") == 1);
             QVERIFY(std::ranges::count(reader.lines, piece.program.piece + "_outline", &Polyline::layer) >= 1);
             QCOMPARE(std::ranges::count(reader.lines, piece.program.piece + "_ideal", &Polyline::layer),
-                     isTrim(piece.kind) ? 0 : 1);
+                     isTrim(piece.key) ? 0 : 1);
         }
         for (const Polyline& line : reader.lines) {
             QVERIFY(line.closed);
@@ -113,7 +116,7 @@ void TestDraftExport::dxfHoldsEveryPiece() {
 
 void TestDraftExport::dxfIsTrueToSize() {
     for (const Project& project : shapes()) {
-        const Worked worked = work(project);
+        const WorkedGarment worked = workGarment(project);
         const FabricGauge& gauge = *worked.measured.gauge;
         const Reader reader = read(draftDxf(worked));
         double before = -1e9;
@@ -136,7 +139,7 @@ void TestDraftExport::dxfIsTrueToSize() {
             }
             // The polylines close round exactly the stitches that are seen; a rib's bare needles lie inside.
             const double seen = drawnArea(piece, gauge);
-            if (piece.kind != PieceKind::back && piece.kind != PieceKind::front && !isSleeve(piece.kind))
+            if (piece.key != pieces::back && piece.key != pieces::front && !isSleeve(piece.key))
                 QVERIFY2(std::abs(outline / seen - 1.0) < 1e-6, piece.program.piece.c_str());
             else
                 QVERIFY2(outline > seen * 0.999 && outline < seen * 1.12, piece.program.piece.c_str());
@@ -151,7 +154,7 @@ void TestDraftExport::dxfIsTrueToSize() {
 }
 
 void TestDraftExport::onePieceAlone() {
-    const Reader reader = read(draftDxf(work(test::odilesPullover()), {PieceKind::leftSleeve}));
+    const Reader reader = read(draftDxf(workGarment(test::odilesPullover()), {pieces::leftSleeve}));
     for (const Polyline& line : reader.lines)
         QVERIFY(QString::fromStdString(line.layer).startsWith("left_sleeve_"));
     QCOMPARE(reader.lines.size(), 2u);
@@ -159,7 +162,7 @@ void TestDraftExport::onePieceAlone() {
 
 void TestDraftExport::svgHoldsEveryPiece() {
     for (const Project& project : shapes()) {
-        const Worked worked = work(project);
+        const WorkedGarment worked = workGarment(project);
         QXmlStreamReader reader(QByteArray::fromStdString(draftSvg(worked, project.yarn.colour)));
         QStringList groups;
         QString width;
@@ -184,7 +187,7 @@ void TestDraftExport::svgHoldsEveryPiece() {
 
 void TestDraftExport::xmllintReadsTheDrawings() {
     QTemporaryDir folder;
-    const Worked worked = work(test::ilkesPullover());
+    const WorkedGarment worked = workGarment(test::ilkesPullover());
     QStringList files;
     const auto keep = [&](const QString& name, const std::string& text) {
         QFile file(folder.filePath(name));
@@ -204,7 +207,7 @@ void TestDraftExport::xmllintReadsTheDrawings() {
 }
 
 void TestDraftExport::countsAreListed() {
-    const Worked worked = work(test::ilkesPullover());
+    const WorkedGarment worked = workGarment(test::ilkesPullover());
     const QStringList lines = QString::fromStdString(countsCsv(worked)).split('\n', Qt::SkipEmptyParts);
     QCOMPARE(lines[0], QString("count,what,value"));
     QCOMPARE(lines.size(), static_cast<qsizetype>(worked.workings.size()) + 1);

@@ -3,11 +3,11 @@
 #include "support/bed_programs.h"
 #include "support/projects.h"
 
+#include "core/article/articles.h"
 #include "core/bed/fabric_picture.h"
 #include "core/format/piece_export.h"
 #include "core/format/program_json.h"
 #include "core/format/project_json.h"
-#include "core/garment/garment_choices.h"
 
 #include <nlohmann/json.hpp>
 #include <valijson/adapters/nlohmann_json_adapter.hpp>
@@ -17,7 +17,9 @@
 
 #include <QRegularExpression>
 #include <QTest>
+
 #include <QXmlStreamReader>
+#include <set>
 
 using namespace vestimen;
 using namespace vestimen::test;
@@ -144,7 +146,7 @@ private slots:
 
 void TestFormat::projectsGoThereAndBack() {
     for (Project project : {odilesPullover(), pietsPullover()}) {
-        project.pins = {{Quantity::bodyStitches, 150}, {Quantity::trimRows, 14}};
+        project.pins = {{quantities::bodyStitches, 150}, {quantities::trimRows, 14}};
         project.made = {{"back", Length::millimetres(518), std::nullopt, "a \"little\" wide"},
                         {"front", {}, Length::millimetres(620), {}}};
         project.joined = {"shoulder_left"};
@@ -171,7 +173,7 @@ void TestFormat::programsGoThereAndBack() {
     const Program all = everyOperation();
     QVERIFY(programFromJson(toJson(all)) == all);
     for (const Project& project : {odilesPullover(), pietsPullover()})
-        for (const Worked worked = work(project); const WorkedPiece& piece : worked.pieces)
+        for (const WorkedGarment worked = workGarment(project); const WorkedPiece& piece : worked.pieces)
             QVERIFY(programFromJson(toJson(piece.program)) == piece.program);
 }
 
@@ -188,7 +190,7 @@ void TestFormat::shelfItemsGoThereAndBack() {
 void TestFormat::schemasAreContent() {
     for (const Project& project : {odilesPullover(), pietsPullover()}) {
         QCOMPARE(complaints("project.schema.json", toJson(project)), std::string());
-        for (const Worked worked = work(project); const WorkedPiece& piece : worked.pieces)
+        for (const WorkedGarment worked = workGarment(project); const WorkedPiece& piece : worked.pieces)
             QCOMPARE(complaints("program.schema.json", toJson(piece.program)), std::string());
     }
     QCOMPARE(complaints("program.schema.json", toJson(everyOperation())), std::string());
@@ -197,44 +199,55 @@ void TestFormat::schemasAreContent() {
 /// Choices are stated once: each stands in the schema as its list has it, and no other does but those of earlier files.
 void TestFormat::theSchemaSaysWhatTheListOfChoicesSays() {
     using Json = nlohmann::json;
-    Json known = Json::parse(readFile(VESTIMEN_SOURCE_DIR "/docs/format/project.schema.json"))
-                     .at("/properties/choices/properties"_json_pointer);
+    const Json schema = Json::parse(readFile(VESTIMEN_SOURCE_DIR "/docs/format/project.schema.json"));
     const auto number = [](const char* type, double least, double most) {
         return Json{{"type", type}, {"minimum", least}, {"maximum", most}};
     };
-    for (const GarmentChoice& choice : garmentChoices()) {
-        std::string path;
-        for (const char c : '/' + std::string(choice.key.within))
-            path += c == '/' && path.size() > 1 ? std::string("/properties/") : std::string(1, c);
-        if (path.size() > 1)
-            path += "/properties/";
-        const Json::json_pointer at(path + choice.key.key);
-        QVERIFY2(known.contains(at), at.to_string().c_str());
-        Json expected;
-        if (const auto* one = std::get_if<OneOf>(&choice.kind))
-            for (const Option& option : one->options)
-                expected["enum"].push_back(option.key);
-        else if (std::holds_alternative<YesOrNo>(choice.kind))
-            expected = {{"type", "boolean"}};
-        else if (std::holds_alternative<ALength>(choice.kind))
-            expected = number("number", 0, 1000);
-        else if (const auto* share = std::get_if<AShare>(&choice.kind))
-            expected = number("number", share->least * 100.0, share->most * 100.0);
-        else if (const auto* count = std::get_if<ANumber>(&choice.kind))
-            expected = number("integer", count->inFiles.least, count->inFiles.most);
-        QVERIFY2(known[at] == expected, (at.to_string() + ": " + known[at].dump()).c_str());
-        known[at] = nullptr; // seen
-    }
     QStringList others;
-    const std::function<void(const std::string&, const Json&)> look = [&](const std::string& name, const Json& value) {
-        if (value.contains("properties"))
-            for (const auto& [key, each] : value["properties"].items())
-                look(name + '/' + key, each);
-        else if (!value.is_null())
-            others << QString::fromStdString(name);
-    };
-    for (const auto& [key, value] : known.items())
-        look(key, value);
+    for (const Article& article : allArticles()) {
+        const std::string kind = keyOf(article);
+        std::set<std::string> pins;
+        for (const auto& [name, range] : schema["definitions"][kind + "_pins"]["properties"].items())
+            pins.insert(name);
+        std::set<std::string> counts;
+        for (const CountKey key : countsOf(article))
+            counts.insert(key.text());
+        QVERIFY2(pins == counts, kind.c_str());
+        Json known = schema["definitions"][kind]["properties"];
+        for (const AnyChoice& choice : choicesOf(article)) {
+            std::string path;
+            for (const char c : '/' + std::string(choice.key.within))
+                path += c == '/' && path.size() > 1 ? std::string("/properties/") : std::string(1, c);
+            if (path.size() > 1)
+                path += "/properties/";
+            const Json::json_pointer at(path + choice.key.key);
+            QVERIFY2(known.contains(at), at.to_string().c_str());
+            Json expected;
+            if (const auto* one = std::get_if<OneOf>(&choice.form))
+                for (const Option& option : one->options)
+                    expected["enum"].push_back(option.key);
+            else if (std::holds_alternative<YesOrNo>(choice.form))
+                expected = {{"type", "boolean"}};
+            else if (std::holds_alternative<ALength>(choice.form))
+                expected = number("number", 0, std::get<ALength>(choice.form).mostInFiles);
+            else if (const auto* share = std::get_if<AShare>(&choice.form))
+                expected = number("number", share->least * 100.0, share->most * 100.0);
+            else if (const auto* count = std::get_if<ANumber>(&choice.form))
+                expected = number("integer", count->inFiles.least, count->inFiles.most);
+            QVERIFY2(known[at] == expected, (at.to_string() + ": " + known[at].dump()).c_str());
+            known[at] = nullptr; // seen
+        }
+        const std::function<void(const std::string&, const Json&)> look = [&](const std::string& name,
+                                                                              const Json& value) {
+            if (value.contains("properties"))
+                for (const auto& [key, each] : value["properties"].items())
+                    look(name + '/' + key, each);
+            else if (!value.is_null())
+                others << QString::fromStdString(name);
+        };
+        for (const auto& [key, value] : known.items())
+            look(key, value);
+    }
     others.sort();
     QCOMPARE(others, QStringList({"every_second_row", "fashioning_inset", "sleeve_lines"}));
 }
@@ -255,7 +268,7 @@ void TestFormat::brokenProjectsAreRefused_data() {
     QTest::newRow("other format") << "vestimen-project"
                                   << "something"
                                   << "is not a vestimen-project file";
-    QTest::newRow("newer version") << "\"version\": 4"
+    QTest::newRow("newer version") << "\"version\": 5"
                                    << "\"version\": 9"
                                    << "version 9";
     QTest::newRow("unknown key") << "\"choices\""
@@ -297,7 +310,7 @@ void TestFormat::brokenProjectsAreRefused_data() {
     QTest::newRow("no colour") << "#7F909C"
                                << "grey"
                                << "a colour such as";
-    QTest::newRow("other article") << "\"pullover\""
+    QTest::newRow("other article") << "\"garment\""
                                    << "\"sail\""
                                    << "cannot draft";
     QTest::newRow("missing key") << "\"wearer\""
@@ -381,8 +394,8 @@ void TestFormat::bytesAreTheSameEachTime() {
 }
 
 void TestFormat::svgIsTrueToSize() {
-    const Worked worked = work(odilesPullover());
-    const WorkedPiece& front = *worked.piece(PieceKind::front);
+    const WorkedGarment worked = workGarment(odilesPullover());
+    const WorkedPiece& front = *worked.piece(pieces::front);
     const QString svg =
         QString::fromStdString(toSvg(front.program, front.fabric, front.outline, *worked.measured.gauge, "#7F909C"));
     QXmlStreamReader reader(svg);
@@ -412,8 +425,8 @@ void TestFormat::svgIsTrueToSize() {
 }
 
 void TestFormat::csvHasALineForEachStep() {
-    const Worked worked = work(odilesPullover());
-    const WorkedPiece& back = *worked.piece(PieceKind::back);
+    const WorkedGarment worked = workGarment(odilesPullover());
+    const WorkedPiece& back = *worked.piece(pieces::back);
     const QStringList lines = QString::fromStdString(toCsv(back.program)).split('\n', Qt::SkipEmptyParts);
     QCOMPARE(lines[0], QString("step,row,rows,section,what"));
     int rows = 0;
@@ -428,8 +441,8 @@ void TestFormat::csvHasALineForEachStep() {
 }
 
 void TestFormat::plainTextCanBeTicked() {
-    const Worked worked = work(odilesPullover());
-    const QString text = QString::fromStdString(toPlainText(worked.piece(PieceKind::leftSleeve)->program));
+    const WorkedGarment worked = workGarment(odilesPullover());
+    const QString text = QString::fromStdString(toPlainText(worked.piece(pieces::leftSleeve)->program));
     QVERIFY(text.startsWith("left_sleeve\n==========="));
     QVERIFY(text.contains("\nfolded hem\n"));
     QVERIFY(text.contains("[ ] row   0"));

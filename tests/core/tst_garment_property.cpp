@@ -11,7 +11,10 @@
 #include <cmath>
 
 using namespace vestimen;
+using vestimen::test::garment;
 using vestimen::test::randomProject;
+using vestimen::test::WorkedGarment;
+using vestimen::test::workGarment;
 
 namespace {
 
@@ -33,10 +36,10 @@ double edgeLength(const Fabric& fabric, const std::string& edge, const FabricGau
 }
 
 /// The cap as it was knitted goes round both armholes as they were knitted, with its ease.
-void checkCapFits(const Worked& worked, Length ease) {
+void checkCapFits(const WorkedGarment& worked, Length ease) {
     const GarmentCounts& c = *worked.counts;
     const FabricGauge& gauge = *worked.measured.gauge;
-    const Fabric& sleeve = worked.piece(PieceKind::leftSleeve)->fabric;
+    const Fabric& sleeve = worked.piece(pieces::leftSleeve)->fabric;
     const double ends = gauge.width(c.underarm * 2).mm();
     // The cap's last row is bound off; a cuff may have been knitted down after it.
     const LoopId last = sleeve.edge("cap_left").back();
@@ -46,8 +49,8 @@ void checkCapFits(const Worked& worked, Length ease) {
     const auto edgeTop = static_cast<int>(top->loopCount);
     const double cap = ends + edgeLength(sleeve, "cap_left", gauge) + edgeLength(sleeve, "cap_right", gauge) +
                        gauge.width(Stitches(edgeTop)).mm();
-    const Fabric& front = worked.piece(frontOf(worked.choices, Side::left))->fabric;
-    const Fabric& back = worked.piece(backOf(worked.choices, Side::left))->fabric;
+    const Fabric& front = worked.piece(frontOf(garment(worked), Side::left))->fabric;
+    const Fabric& back = worked.piece(backOf(garment(worked), Side::left))->fabric;
     const double armholes = ends + edgeLength(front, "armhole_left", gauge) + edgeLength(back, "armhole_right", gauge);
     const double off = std::abs(cap - armholes - ease.mm());
     const double steps = 4 * gauge.stitches.unit().mm() + 4 * gauge.rows.unit().mm();
@@ -56,7 +59,7 @@ void checkCapFits(const Worked& worked, Length ease) {
 }
 
 /// Rows that the bed makes at once are those that it makes needle by needle; and a program is read as it was written.
-void checkByHand(const Worked& worked) {
+void checkByHand(const WorkedGarment& worked) {
     Siblings siblings;
     for (const WorkedPiece& piece : worked.pieces) {
         const std::string differs = test::differenceByHand(piece.program, &siblings);
@@ -68,7 +71,7 @@ void checkByHand(const Worked& worked) {
 }
 
 /// Where a row has purl columns, it reads the same from both its ends, and begins with two plain ones for the seam.
-void checkRibsEndAlike(const Worked& worked) {
+void checkRibsEndAlike(const WorkedGarment& worked) {
     for (const WorkedPiece& piece : worked.pieces)
         for (const Pass& pass : piece.fabric.passes) {
             std::string columns;
@@ -107,11 +110,11 @@ int whole(const Operand& result) {
 }
 
 /// Eyelets that were asked for apart, the bed finds nothing.
-void checkIsClean(const Project& project, const Worked& worked) {
+void checkIsClean(const Project& project, const WorkedGarment& worked) {
     for (const WorkedPiece& piece : worked.pieces)
         for (const Finding& finding : piece.fabric.findings) {
             const bool wantedEyelet =
-                finding.code == "open_turn" && !project.choices.wrapTurns && finding.severity == Severity::note;
+                finding.code == "open_turn" && !garment(project).wrapTurns && finding.severity == Severity::note;
             if (!wantedEyelet) {
                 RC_LOG() << toJson(project);
                 RC_FAIL(piece.program.piece + ": " + finding.code.text() + ", " + render(finding.text));
@@ -120,7 +123,7 @@ void checkIsClean(const Project& project, const Worked& worked) {
 }
 
 void TestGarmentProperty::check(const Project& project, int& drafted) {
-    const Worked worked = work(project);
+    const WorkedGarment worked = workGarment(project);
     if (worked.pieces.empty()) {
         // Not drafted: somebody was told why.
         RC_ASSERT(anyError(worked.findings));
@@ -144,39 +147,39 @@ void TestGarmentProperty::check(const Project& project, int& drafted) {
     RC_ASSERT(rows == c.toUnderarm);
     RC_ASSERT(c.underarm + c.armholeCurve.total() == c.armholeInset());
     RC_ASSERT(c.wrist.isEven() == c.sleeveTop.isEven());
-    if (project.choices.body == BodyKind::raglan) {
+    if (garment(project).body == BodyKind::raglan) {
         RC_ASSERT((c.underarm + c.cap.total()) * 2 + c.capTop == c.sleeveTop);
         RC_ASSERT(c.capRows == c.armhole);
     }
-    if (project.choices.body == BodyKind::setIn) {
+    if (garment(project).body == BodyKind::setIn) {
         RC_ASSERT((c.underarm + c.cap.total()) * 2 + c.capTop == c.sleeveTop);
         // Asked for few lines, it follows its bell only from afar.
-        const auto isTrue = [&](ShapedEdge edge) { return project.choices.edge(edge).lines == 0; };
-        if (!project.choices.sleevesKnittedDown() && isTrue(ShapedEdge::cap) && isTrue(ShapedEdge::armhole))
-            checkCapFits(worked, project.choices.capEase);
+        const auto isTrue = [&](ShapedEdge edge) { return garment(project).edge(edge).lines == 0; };
+        if (!garment(project).sleevesKnittedDown() && isTrue(ShapedEdge::cap) && isTrue(ShapedEdge::armhole))
+            checkCapFits(worked, garment(project).capEase);
     }
-    const auto& leftBack = *worked.piece(backOf(project.choices, Side::left));
-    const auto& rightBack = *worked.piece(backOf(project.choices, Side::right));
-    const auto& left = *worked.piece(frontOf(project.choices, Side::left));
-    const auto& right = *worked.piece(frontOf(project.choices, Side::right));
+    const auto& leftBack = *worked.piece(backOf(garment(project), Side::left));
+    const auto& rightBack = *worked.piece(backOf(garment(project), Side::right));
+    const auto& left = *worked.piece(frontOf(garment(project), Side::left));
+    const auto& right = *worked.piece(frontOf(garment(project), Side::right));
     RC_ASSERT(rightBack.fabric.edge("side_left").size() == right.fabric.edge("side_right").size());
     RC_ASSERT(leftBack.fabric.edge("side_right").size() == left.fabric.edge("side_left").size());
     RC_ASSERT(left.program.shape == right.program.shape);
     RC_ASSERT(leftBack.program.shape == rightBack.program.shape);
     // The garment is what was measured, to half a stitch or row and what parity asks for.
     const FabricGauge& gauge = *worked.measured.gauge;
-    const Stitches seams(project.choices.seamStitches ? 2 : 0);
+    const Stitches seams(garment(project).seamStitches ? 2 : 0);
     // A latched rib repeats over three.
-    const double stitchesOff = project.choices.bodyWelt.kind == WeltKind::latchedRib ? 1.51 : 1.01;
-    if (project.choices.panels)
+    const double stitchesOff = garment(project).bodyWelt.kind == WeltKind::latchedRib ? 1.51 : 1.01;
+    if (garment(project).panels)
         RC_ASSERT(abs(gauge.width(c.back - seams) - worked.measures->width / 2.0) <=
                   gauge.stitches.unit() * stitchesOff);
     RC_ASSERT(abs(gauge.width(c.body - seams) - worked.measures->width) <= gauge.stitches.unit() * stitchesOff);
     // A curved hem on halves may cost one row.
-    const double rowsOff = project.choices.frontInHalves() && c.hemRise > Rows(0) ? 1.51 : 0.51;
+    const double rowsOff = garment(project).frontInHalves() && c.hemRise > Rows(0) ? 1.51 : 0.51;
     RC_ASSERT(abs(gauge.height(c.bodyLength()) - worked.measures->length) <= gauge.rows.unit() * rowsOff);
     RC_ASSERT(abs(gauge.width(c.upper - seams) - worked.measures->upperWidth) <= gauge.stitches.unit() * stitchesOff);
-    if (project.choices.hasSleeves())
+    if (garment(project).hasSleeves())
         RC_ASSERT(abs(gauge.height(c.sleeveLength()) - worked.measures->sleeveLength) <= gauge.rows.unit() * 0.51);
     for (const Join& join : worked.joins)
         for (const Finding& finding : join.findings)
@@ -199,24 +202,23 @@ void TestGarmentProperty::randomPinsKeepProgramsClean() {
     CHECK_PROPERTY("a pin is kept, refused with a word, or an error; programs stay clean", [] {
         Project project = *rc::gen::arbitrary<bool>() ? test::odilesPullover() : test::ilkesPullover();
         if (!project.wearer[Measure::crossBack]) // Odile's stays a drop shoulder
-            project.choices.body = BodyKind::dropShoulder;
+            garment(project).body = BodyKind::dropShoulder;
         else
-            project.choices.body =
+            garment(project).body =
                 *rc::gen::element(BodyKind::setIn, BodyKind::sleeveless, BodyKind::raglan, BodyKind::strapped);
         if (project.wearer[Measure::hip])
-            project.choices.sides = *rc::gen::element(SideKind::straight, SideKind::aLine, SideKind::waisted);
-        project.choices.neck = *rc::gen::elementOf(allNecks);
-        project.choices.closure = *rc::gen::elementOf(allClosures);
-        project.choices.neckSchool = *rc::gen::elementOf(allNeckSchools);
-        project.choices.shoulder = *rc::gen::elementOf(allShoulders);
-        project.choices.backNeck = project.wearer[Measure::backNeckDepth] && *rc::gen::arbitrary<bool>();
-        project.choices.neckTrimInTwo = *rc::gen::arbitrary<bool>();
-        project.choices.hemLine = *rc::gen::elementOf(allHemLines);
-        project.choices.panels = *rc::gen::element(false, false, true);
-        const int all = static_cast<int>(Quantity::panelStitches) + 1;
+            garment(project).sides = *rc::gen::element(SideKind::straight, SideKind::aLine, SideKind::waisted);
+        garment(project).neck = *rc::gen::elementOf(allNecks);
+        garment(project).closure = *rc::gen::elementOf(allClosures);
+        garment(project).neckSchool = *rc::gen::elementOf(allNeckSchools);
+        garment(project).shoulder = *rc::gen::elementOf(allShoulders);
+        garment(project).backNeck = project.wearer[Measure::backNeckDepth] && *rc::gen::arbitrary<bool>();
+        garment(project).neckTrimInTwo = *rc::gen::arbitrary<bool>();
+        garment(project).hemLine = *rc::gen::elementOf(allHemLines);
+        garment(project).panels = *rc::gen::element(false, false, true);
         for (int i = 0; i < *rc::gen::inRange(1, 3); ++i)
-            project.pins[static_cast<Quantity>(*rc::gen::inRange(0, all))] = *rc::gen::inRange(1, 400);
-        const Worked worked = work(project);
+            project.pins[*rc::gen::elementOf(quantities::all)] = *rc::gen::inRange(1, 400);
+        const WorkedGarment worked = workGarment(project);
         checkIsClean(project, worked);
         if (worked.pieces.empty())
             RC_ASSERT(anyError(worked.findings));
@@ -226,14 +228,14 @@ void TestGarmentProperty::randomPinsKeepProgramsClean() {
 void TestGarmentProperty::pinsNearTheCountsKeepProgramsClean() {
     CHECK_PROPERTY("a few stitches or rows more or less are drafted clean, or refused with a word", [] {
         Project project = randomProject();
-        const Worked before = work(project);
+        const WorkedGarment before = workGarment(project);
         RC_PRE(!before.workings.empty());
         for (int i = 0; i < *rc::gen::inRange(1, 4); ++i) {
             auto pinned = before.workings.begin();
             std::advance(pinned, *rc::gen::inRange(0, static_cast<int>(before.workings.size())));
             project.pins[pinned->first] = std::max(1, whole(pinned->second.result) + *rc::gen::inRange(-4, 5));
         }
-        const Worked worked = work(project);
+        const WorkedGarment worked = workGarment(project);
         checkIsClean(project, worked);
         if (worked.pieces.empty())
             RC_ASSERT(anyError(worked.findings));
@@ -253,24 +255,24 @@ void TestGarmentProperty::wildInputNeverBreaks() {
         }
         if (*rc::gen::arbitrary<bool>() && !project.swatch.treatments.empty())
             project.swatch.treatments.back().widths = {TapeReading{Length::millimetres(any())}, RuleReading{any()}};
-        project.choices.bodyWelt.depth = Length::millimetres(any());
-        project.choices.body = *rc::gen::elementOf(allBodies);
-        project.choices.neck = *rc::gen::elementOf(allNecks);
-        project.choices.closure = *rc::gen::elementOf(allClosures);
-        project.choices.neckSchool = *rc::gen::elementOf(allNeckSchools);
-        project.choices.shoulder = *rc::gen::elementOf(allShoulders);
-        project.choices.backNeck = *rc::gen::arbitrary<bool>();
-        project.choices.buttons = *rc::gen::element(0, 1, 6, 99, -4);
-        project.choices.sides = static_cast<SideKind>(*rc::gen::inRange(0, 3));
-        for (Length* each :
-             {&project.choices.underarm, &project.choices.narrower, &project.choices.capTop, &project.choices.capEase,
-              &project.choices.armTrimDepth, &project.choices.strap, &project.choices.strapBack,
-              &project.choices.bandDepth, &project.choices.button, &project.choices.shortSleeve})
+        garment(project).bodyWelt.depth = Length::millimetres(any());
+        garment(project).body = *rc::gen::elementOf(allBodies);
+        garment(project).neck = *rc::gen::elementOf(allNecks);
+        garment(project).closure = *rc::gen::elementOf(allClosures);
+        garment(project).neckSchool = *rc::gen::elementOf(allNeckSchools);
+        garment(project).shoulder = *rc::gen::elementOf(allShoulders);
+        garment(project).backNeck = *rc::gen::arbitrary<bool>();
+        garment(project).buttons = *rc::gen::element(0, 1, 6, 99, -4);
+        garment(project).sides = static_cast<SideKind>(*rc::gen::inRange(0, 3));
+        for (Length* each : {&garment(project).underarm, &garment(project).narrower, &garment(project).capTop,
+                             &garment(project).capEase, &garment(project).armTrimDepth, &garment(project).strap,
+                             &garment(project).strapBack, &garment(project).bandDepth, &garment(project).button,
+                             &garment(project).shortSleeve})
             if (*rc::gen::inRange(0, 4) == 0)
                 *each = Length::millimetres(any());
-        project.choices.edges[0].inset = *rc::gen::inRange(-3, 30);
+        garment(project).edges[0].inset = *rc::gen::inRange(-3, 30);
         project.machine.needles = Stitches(*rc::gen::inRange(-5, 900));
-        const Worked worked = work(project);
+        const WorkedGarment worked = workGarment(project);
         RC_ASSERT(worked.sound() || anyError(worked.findings));
     });
 }

@@ -3,11 +3,11 @@
 #include "support/projects.h"
 
 #include "core/bed/fabric_picture.h"
-#include "core/bed/outline_distance.h"
 #include "core/bed/virtual_bed.h"
 #include "core/format/piece_export.h"
 #include "core/format/project_json.h"
-#include "core/garment/curved_edges.h"
+#include "core/plan/outline_distance.h"
+#include "core/shaping/curved_edges.h"
 #include "core/ways_out.h"
 
 #include <QTest>
@@ -18,9 +18,13 @@
 #include <set>
 
 using namespace vestimen;
+using vestimen::test::countsOf;
+using vestimen::test::garment;
 using vestimen::test::hasFinding;
 using vestimen::test::ilkesPullover;
 using vestimen::test::listed;
+using vestimen::test::WorkedGarment;
+using vestimen::test::workGarment;
 
 namespace {
 
@@ -60,7 +64,7 @@ class TestGarments : public QObject {
     Q_OBJECT
 
 private:
-    static void checkGarment(const Project& project, const Worked& worked);
+    static void checkGarment(const Project& project, const WorkedGarment& worked);
 
 private slots:
     void demoIsSound();
@@ -112,7 +116,7 @@ private slots:
 };
 
 void TestGarments::demoIsSound() {
-    const Worked worked = work(ilkesPullover());
+    const WorkedGarment worked = workGarment(ilkesPullover());
     QVERIFY2(worked.sound() && worked.findings.empty(), listed(worked.findings));
     QCOMPARE(worked.pieces.size(), 5u);
 }
@@ -143,7 +147,7 @@ void TestGarments::everyCombination() {
     QFETCH(int, shoulder);
     QFETCH(bool, backNeck);
     Project project = ilkesPullover();
-    Choices& choices = project.choices;
+    Garment& choices = garment(project);
     choices.body = static_cast<BodyKind>(body);
     choices.neck = static_cast<NeckKind>(neck);
     choices.closure = static_cast<Closure>(closure);
@@ -174,7 +178,7 @@ void TestGarments::everyCombination() {
                                 !(choices.body == BodyKind::raglan && choices.neck == NeckKind::round && turn % 2 == 0);
         for (const bool panels : {false, true}) {
             choices.panels = panels;
-            const Worked worked = work(project);
+            const WorkedGarment worked = workGarment(project);
             if (choices.neck == NeckKind::boat && (!choices.hasShoulders() || choices.isCardigan())) {
                 QVERIFY(worked.pieces.empty());
                 QVERIFY(hasFinding(worked.findings,
@@ -189,13 +193,13 @@ void TestGarments::everyCombination() {
 }
 
 /// What must hold of every garment.
-void TestGarments::checkGarment(const Project& project, const Worked& worked) {
-    const Choices& choices = project.choices;
+void TestGarments::checkGarment(const Project& project, const WorkedGarment& worked) {
+    const Garment& choices = garment(project);
     QVERIFY2(worked.sound(), listed(worked.findings));
     QVERIFY2(worked.findings.empty(), listed(worked.findings));
-    std::vector<PieceKind> kinds;
+    std::vector<PieceKey> kinds;
     for (const WorkedPiece& piece : worked.pieces)
-        kinds.push_back(piece.kind);
+        kinds.push_back(piece.key);
     QCOMPARE(kinds, piecesOf(choices));
     const GarmentCounts& c = *worked.counts;
     QCOMPARE(c.neck + c.shoulder * 2, c.upper);
@@ -224,7 +228,7 @@ void TestGarments::checkGarment(const Project& project, const Worked& worked) {
                 QVERIFY2(hung - c.armholeRowsHung().count() == 0 || hung - c.armholeRowsHung().count() == 1,
                          qPrintable(QString("%1 of %2").arg(c.armholeRowsHung().count()).arg(hung)));
         if (choices.body == BodyKind::raglan) {
-            const Fabric& sleeve = worked.piece(leftSide ? PieceKind::leftSleeve : PieceKind::rightSleeve)->fabric;
+            const Fabric& sleeve = worked.piece(leftSide ? pieces::leftSleeve : pieces::rightSleeve)->fabric;
             for (const char* cap : {"cap_left", "cap_right"})
                 QVERIFY(std::abs(rows - static_cast<int>(sleeve.edge(cap).size())) <= 1);
         }
@@ -286,7 +290,7 @@ void TestGarments::everyEdgeAndSleeve() {
     QFETCH(int, hem);
     Project project = ilkesPullover();
     test::putOn(project, genericMachines()[5]); // two beds, for the rib
-    Choices& choices = project.choices;
+    Garment& choices = garment(project);
     choices.body = static_cast<BodyKind>(body);
     choices.bodyWelt.kind = choices.cuff.kind = static_cast<WeltKind>(welt);
     choices.weltAfterwards = afterwards;
@@ -302,7 +306,7 @@ void TestGarments::everyEdgeAndSleeve() {
                     choices.sleeveReach = reach;
                     for (const bool panels : {false, true}) {
                         choices.panels = panels;
-                        const Worked worked = work(project);
+                        const WorkedGarment worked = workGarment(project);
                         if (choices.body == BodyKind::raglan && school == SleeveSchool::down) {
                             QVERIFY(worked.pieces.empty() && hasFinding(worked.findings, "raglan_down"));
                             continue;
@@ -330,14 +334,14 @@ void TestGarments::gatheredWelts() {
     QFETCH(int, way);
     Project project = ilkesPullover();
     test::putOn(project, genericMachines()[5]); // two beds, for the rib
-    Choices& choices = project.choices;
+    Garment& choices = garment(project);
     choices.body = static_cast<BodyKind>(body);
     choices.bodyWelt.kind = choices.cuff.kind = static_cast<WeltKind>(welt);
     choices.bodyWelt.gather = 0.15;
     choices.cuff.gather = 0.25;
     choices.acrossWay = static_cast<AcrossWay>(way);
     choices.neckTrimInTwo = !choices.hasShoulders();
-    const Worked plain = work(ilkesPullover());
+    const WorkedGarment plain = workGarment(ilkesPullover());
     for (const auto& [afterwards, school, panels] : {std::tuple{false, SleeveSchool::up, false},
                                                      {true, SleeveSchool::up, true},
                                                      {false, SleeveSchool::down, true},
@@ -345,7 +349,7 @@ void TestGarments::gatheredWelts() {
         choices.weltAfterwards = afterwards;
         choices.panels = panels;
         choices.sleeveSchool = choices.body == BodyKind::raglan ? SleeveSchool::up : school;
-        const Worked worked = work(project);
+        const WorkedGarment worked = workGarment(project);
         checkGarment(project, worked);
         if (QTest::currentTestFailed())
             return;
@@ -375,7 +379,7 @@ void TestGarments::gatheredWelts() {
         QVERIFY(c.cuff.gathered > Stitches(6));
         QVERIFY(std::abs((cuff - plain.counts->wrist).count()) <= 2);
         // What is seen stays as close to the drawn outline as it is without.
-        const WorkedPiece& sleeve = *worked.piece(PieceKind::leftSleeve);
+        const WorkedPiece& sleeve = *worked.piece(pieces::leftSleeve);
         if (afterwards || choices.sleevesKnittedDown())
             continue;
         const FabricPicture seen = picture(sleeve.fabric, sleeve.program, firstSeenPass(sleeve.program), true);
@@ -388,25 +392,25 @@ void TestGarments::gatheredWelts() {
 
 void TestGarments::whatCannotBeGathered() {
     Project project = ilkesPullover();
-    project.choices.bodyWelt.gather = 0.2;
-    project.choices.hemLine = HemLine::curved;
-    QVERIFY(hasFinding(work(project).findings, "gathered_welt"));
-    project.choices.hemLine = HemLine::straight;
-    QVERIFY(work(project).sound());
-    project.choices.closure = Closure::cardigan;
-    QVERIFY(hasFinding(work(project).findings, "gathered_welt"));
-    project.choices.bodyWelt.gather = 0.0;
-    project.choices.cuff.gather = 0.6;
-    QVERIFY(hasFinding(work(project).findings, "gather_share"));
+    garment(project).bodyWelt.gather = 0.2;
+    garment(project).hemLine = HemLine::curved;
+    QVERIFY(hasFinding(workGarment(project).findings, "gathered_welt"));
+    garment(project).hemLine = HemLine::straight;
+    QVERIFY(workGarment(project).sound());
+    garment(project).closure = Closure::cardigan;
+    QVERIFY(hasFinding(workGarment(project).findings, "gathered_welt"));
+    garment(project).bodyWelt.gather = 0.0;
+    garment(project).cuff.gather = 0.6;
+    QVERIFY(hasFinding(workGarment(project).findings, "gather_share"));
 }
 
 void TestGarments::aStrapEndsWithADecrease() {
     // Found at random: the armhole's last decrease comes after the strap's last row.
     const Project project =
         projectFromJson(vestimen::test::readFile(VESTIMEN_SOURCE_DIR "/tests/data/last-decrease-of-a-strap.json"));
-    const Worked worked = work(project);
+    const WorkedGarment worked = workGarment(project);
     QVERIFY2(worked.sound(), listed(worked.findings));
-    const Fabric& back = worked.piece(PieceKind::back)->fabric;
+    const Fabric& back = worked.piece(pieces::back)->fabric;
     QCOMPARE(static_cast<int>(back.kept.at("shoulder_left").size()), worked.counts->shoulder.count());
 }
 
@@ -414,12 +418,12 @@ void TestGarments::anArmholeEndsWithADecrease() {
     // So few rows that its last decrease comes after them.
     for (const bool panels : {false, true}) {
         Project project = ilkesPullover();
-        project.choices.body = BodyKind::sleeveless;
-        project.choices.neck = NeckKind::boat;
-        project.choices.shoulder = ShoulderKind::straight;
-        project.choices.panels = panels;
-        project.pins[Quantity::armholeRows] = 8;
-        const Worked worked = work(project);
+        garment(project).body = BodyKind::sleeveless;
+        garment(project).neck = NeckKind::boat;
+        garment(project).shoulder = ShoulderKind::straight;
+        garment(project).panels = panels;
+        project.pins[quantities::armholeRows] = 8;
+        const WorkedGarment worked = workGarment(project);
         QVERIFY(!worked.pieces.empty());
         for (const WorkedPiece& piece : worked.pieces)
             QVERIFY2(piece.fabric.findings.empty(), listed(piece.fabric.findings));
@@ -430,11 +434,11 @@ void TestGarments::anArmholeEndsWithADecrease() {
 void TestGarments::aCapNeedsATop() {
     Project project = ilkesPullover();
     for (const auto& [stitches, works] : {std::pair{1, false}, {2, true}, {3, true}}) {
-        project.pins = {{Quantity::capTopStitches, stitches}};
+        project.pins = {{quantities::capTopStitches, stitches}};
         // An even sleeve has an even top, an odd one an odd one.
-        project.pins[Quantity::wristStitches] = stitches % 2 == 0 ? 60 : 61;
-        project.pins[Quantity::sleeveTopStitches] = stitches % 2 == 0 ? 110 : 111;
-        const Worked worked = work(project);
+        project.pins[quantities::wristStitches] = stitches % 2 == 0 ? 60 : 61;
+        project.pins[quantities::sleeveTopStitches] = stitches % 2 == 0 ? 110 : 111;
+        const WorkedGarment worked = workGarment(project);
         QCOMPARE(hasFinding(worked.findings, "cap_top_stitches"), !works);
         for (const WorkedPiece& piece : worked.pieces)
             QVERIFY2(piece.fabric.findings.empty(), listed(piece.fabric.findings));
@@ -443,29 +447,29 @@ void TestGarments::aCapNeedsATop() {
 
 void TestGarments::panelsMeetInTheMiddle() {
     Project project = ilkesPullover();
-    const Worked whole = work(project);
-    project.choices.panels = true;
-    const Worked worked = work(project);
+    const WorkedGarment whole = workGarment(project);
+    garment(project).panels = true;
+    const WorkedGarment worked = workGarment(project);
     QVERIFY2(worked.sound(), listed(worked.findings));
     const GarmentCounts& c = *worked.counts;
     // Both lose a stitch to the seam down the middle, as they do to those at the sides.
     const Stitches seams(2);
     QVERIFY(std::abs(((c.back - seams) * 2 - (whole.counts->body - seams)).count()) <= 2);
     QCOMPARE(c.front, c.back);
-    const auto joins = [](const Worked& of, const char* joinKey) {
+    const auto joins = [](const WorkedGarment& of, const char* joinKey) {
         return std::ranges::count(of.joins, std::string(joinKey), &Join::key);
     };
     QVERIFY(joins(worked, "seam_back") == 1 && joins(worked, "seam_front") == 1 && joins(whole, "seam_back") == 0);
     QVERIFY(worked.joins[0].key == "seam_back" && worked.joins[0].method == JoinMethod::mattress);
     QCOMPARE(worked.joins[0].first.count, worked.joins[0].second.count);
     // The wearer's left back lies with its side at the machine's right.
-    const Fabric& left = worked.piece(PieceKind::leftBack)->fabric;
+    const Fabric& left = worked.piece(pieces::leftBack)->fabric;
     QVERIFY(!left.edge("side_right").empty() && left.edge("side_left").empty());
     // The neck trim takes the whole neckline, from both halves.
     QVERIFY(std::abs((c.trim - whole.counts->trim).count()) <= 4);
     // A cardigan's fronts stay as they are; its back is parted.
-    project.choices.closure = Closure::cardigan;
-    const Worked open = work(project);
+    garment(project).closure = Closure::cardigan;
+    const WorkedGarment open = workGarment(project);
     QVERIFY2(open.sound(), listed(open.findings));
     QVERIFY(joins(open, "seam_back") == 1 && joins(open, "seam_front") == 0);
     QVERIFY(open.counts->front < open.counts->back);
@@ -489,19 +493,19 @@ void TestGarments::everyStarterSize() {
             test::putOn(project, genericMachines()[1]);
             project.swatch = ilkesPullover().swatch;
             project.wearer = borrowed(starterSizes()[static_cast<std::size_t>(size)]);
-            project.choices.body = static_cast<BodyKind>(body);
-            project.choices.sides = sides;
-            project.choices.cuff.depth = Length::millimetres(size == 0 ? 30 : 40); // a baby's arm is short
+            garment(project).body = static_cast<BodyKind>(body);
+            garment(project).sides = sides;
+            garment(project).cuff.depth = Length::millimetres(size == 0 ? 30 : 40); // a baby's arm is short
             // A baby's shoulder is low and its arm short: its necks are shallower and its raglans too.
             if (size == 0)
-                project.choices.cuff.depth = Length::millimetres(20);
-            chooseNeck(project, neck);
-            if (size <= 1 && neck == NeckKind::vee && project.choices.body == BodyKind::strapped)
+                garment(project).cuff.depth = Length::millimetres(20);
+            chooseNeck(garment(project), project.ease, neck);
+            if (size <= 1 && neck == NeckKind::vee && garment(project).body == BodyKind::strapped)
                 project.ease[static_cast<std::size_t>(Measure::frontNeckDepth)] = {Ease::Kind::length, 50.0};
-            if (neck == NeckKind::boat && !project.choices.hasShoulders())
+            if (neck == NeckKind::boat && !garment(project).hasShoulders())
                 continue;
-            project.choices.neckTrimInTwo = !project.choices.hasShoulders();
-            const Worked worked = work(project);
+            garment(project).neckTrimInTwo = !garment(project).hasShoulders();
+            const WorkedGarment worked = workGarment(project);
             QVERIFY2(worked.sound(), QByteArray(label(neck)) + ", " + label(sides) + "\n" + listed(worked.findings));
         }
 }
@@ -516,7 +520,7 @@ void TestGarments::everyMachine() {
     QFETCH(int, machine);
     for (const BodyKind body : {BodyKind::setIn, BodyKind::sleeveless}) {
         Project project = ilkesPullover();
-        project.choices.body = body;
+        garment(project).body = body;
         const double pitch = project.machine.pitch.mm();
         test::putOn(project, genericMachines()[static_cast<std::size_t>(machine)]);
         // The same fabric in another size, as it would come off that bed.
@@ -526,7 +530,7 @@ void TestGarments::everyMachine() {
                 for (Reading& reading : *readings)
                     if (auto* tape = std::get_if<TapeReading>(&reading))
                         tape->length = tape->length * scale;
-        const Worked worked = work(project);
+        const WorkedGarment worked = workGarment(project);
         QVERIFY2(worked.sound(), listed(worked.findings));
         for (const WorkedPiece& piece : worked.pieces)
             QVERIFY2(piece.fabric.findings.empty(), listed(piece.fabric.findings));
@@ -535,8 +539,8 @@ void TestGarments::everyMachine() {
 
 void TestGarments::aLineByHand() {
     Project project = ilkesPullover();
-    project.choices.sides = SideKind::aLine;
-    const Worked worked = work(project);
+    garment(project).sides = SideKind::aLine;
+    const WorkedGarment worked = workGarment(project);
     QVERIFY2(worked.sound(), listed(worked.findings));
     const GarmentCounts& c = *worked.counts;
     QCOMPARE(c.hem, Stitches(149)); // 1018 mm / 2 at 3.467 mm: 146.8, two for the seams, odd as the body is
@@ -546,26 +550,26 @@ void TestGarments::aLineByHand() {
     QCOMPARE(c.sides[0].slope.eventRows().size(), 4u);
     QVERIFY(c.sides[0].slope.plainAfter >= Rows(12)); // 30 mm below the armhole go straight
     // What the bed knitted: from the hem's stitches down to the body's, never fewer.
-    const Fabric& back = worked.piece(PieceKind::back)->fabric;
+    const Fabric& back = worked.piece(pieces::back)->fabric;
     const auto mark = std::ranges::find(back.marks, std::string("underarm"), &FabricMark::as);
     QCOMPARE(static_cast<int>(back.passes[static_cast<std::size_t>(mark->pass - 1)].loopCount), c.body.count());
-    QCOMPARE(worked.piece(PieceKind::back)->width, worked.measured.gauge->width(c.hem - Stitches(2)));
+    QCOMPARE(worked.piece(pieces::back)->width, worked.measured.gauge->width(c.hem - Stitches(2)));
     project.ease[static_cast<std::size_t>(Measure::hip)] = {Ease::Kind::length, -20.0};
-    QVERIFY(hasFinding(work(project).findings, "hem_narrower"));
-    QVERIFY(work(project).sound());
+    QVERIFY(hasFinding(workGarment(project).findings, "hem_narrower"));
+    QVERIFY(workGarment(project).sound());
 }
 
 void TestGarments::waistedSidesGoInAndOut() {
     Project project = ilkesPullover();
-    project.choices.sides = SideKind::waisted;
-    const Worked worked = work(project);
+    garment(project).sides = SideKind::waisted;
+    const WorkedGarment worked = workGarment(project);
     QVERIFY2(worked.sound(), listed(worked.findings));
     const GarmentCounts& c = *worked.counts;
     QCOMPARE(c.waist, Stitches(125)); // 855 mm / 2: 123.3 and two
     QCOMPARE(c.sides.size(), 2u);
     QVERIFY(!c.sides[0].widens && c.sides[1].widens);
     // Row by row on the bed: narrowest about the waist, for at least 20 mm.
-    const Fabric& front = worked.piece(PieceKind::front)->fabric;
+    const Fabric& front = worked.piece(pieces::front)->fabric;
     const int under = std::ranges::find(front.marks, std::string("underarm"), &FabricMark::as)->pass;
     int narrow = 0;
     int at = 0;
@@ -581,19 +585,19 @@ void TestGarments::waistedSidesGoInAndOut() {
 
 void TestGarments::aWaistMustHaveItsRoom() {
     Project project = ilkesPullover();
-    project.choices.sides = SideKind::waisted;
+    garment(project).sides = SideKind::waisted;
     project.wearer[Measure::backNeckToWaist]->value = Length::millimetres(540);
-    QVERIFY2(hasFinding(work(project).findings, "waist_out_of_place"), listed(work(project).findings));
-    QVERIFY(work(project).pieces.empty());
+    QVERIFY2(hasFinding(workGarment(project).findings, "waist_out_of_place"), listed(workGarment(project).findings));
+    QVERIFY(workGarment(project).pieces.empty());
     project = ilkesPullover();
-    project.choices.sides = SideKind::aLine;
+    garment(project).sides = SideKind::aLine;
     project.wearer[Measure::hip]->value = Length::millimetres(1500);
-    const Worked wide = work(project);
+    const WorkedGarment wide = workGarment(project);
     QVERIFY2(wide.pieces.empty() && anyError(wide.findings), listed(wide.findings)); // too wide for the bed
 }
 
 void TestGarments::armholeByHand() {
-    const Worked worked = work(ilkesPullover());
+    const WorkedGarment worked = workGarment(ilkesPullover());
     const GarmentCounts& c = *worked.counts;
     // 970 mm / 2 at 3.467 mm: 139.9, two for the seams, odd for the rib.
     QCOMPARE(c.body, Stitches(141));
@@ -614,26 +618,26 @@ void TestGarments::armholeByHand() {
 void TestGarments::armholeFollowsItsCurve() {
     for (const BodyKind body : {BodyKind::setIn, BodyKind::sleeveless}) {
         Project project = ilkesPullover();
-        project.choices.body = body;
-        const Worked worked = work(project);
+        garment(project).body = body;
+        const WorkedGarment worked = workGarment(project);
         const GarmentCounts& c = *worked.counts;
         const Rows curved(static_cast<int>(std::lround(c.armhole.count() * armholeCurveShare)));
-        compareWithIdeal(widthsAfter(worked.piece(PieceKind::back)->fabric, "underarm", c.armhole.count()),
-                         c.body.count(), c.underarm.count(),
-                         quarterEllipse(c.armholeInset() - c.underarm, curved, c.armhole), c.armholeCurve.deviation);
+        compareWithIdeal(widthsAfter(worked.piece(pieces::back)->fabric, "underarm", c.armhole.count()), c.body.count(),
+                         c.underarm.count(), quarterEllipse(c.armholeInset() - c.underarm, curved, c.armhole),
+                         c.armholeCurve.deviation);
     }
 }
 
 void TestGarments::sidesOfAnArmholeAreOneRowApart() {
-    const Worked worked = work(ilkesPullover());
+    const WorkedGarment worked = workGarment(ilkesPullover());
     const GarmentCounts& c = *worked.counts;
-    const auto widths = widthsAfter(worked.piece(PieceKind::back)->fabric, "underarm", 2);
+    const auto widths = widthsAfter(worked.piece(pieces::back)->fabric, "underarm", 2);
     QCOMPARE(widths[0], (c.body - c.underarm).count());
     const int atOnce = c.armholeCurve.events().front().row == 0 ? c.armholeCurve.events().front().stitches.count() : 0;
     QCOMPARE(widths[1], (c.body - c.underarm * 2).count() - 2 * atOnce);
     // Bound off where the carriage stands, first one side and then the other.
     std::vector<Side> sides;
-    for (const Operation& each : worked.piece(PieceKind::back)->program.operations)
+    for (const Operation& each : worked.piece(pieces::back)->program.operations)
         if (const auto* bound = std::get_if<operation::BindOff>(&each.action))
             sides.push_back(bound->side);
     QCOMPARE(sides.size(), 2u);
@@ -641,7 +645,7 @@ void TestGarments::sidesOfAnArmholeAreOneRowApart() {
 }
 
 void TestGarments::capFitsItsArmholes() {
-    const Worked worked = work(ilkesPullover());
+    const WorkedGarment worked = workGarment(ilkesPullover());
     const GarmentCounts& c = *worked.counts;
     const Length row = worked.measured.gauge->rows.unit();
     QVERIFY(abs(c.capEdge - c.armholeEdge * 2.0 - Length::millimetres(5)) < row * 1.5);
@@ -649,7 +653,7 @@ void TestGarments::capFitsItsArmholes() {
     QVERIFY(c.capRows < c.armhole);
     QVERIFY(c.capRows > c.armhole / 2);
     // What is bound off last is the flat top.
-    const Fabric& sleeve = worked.piece(PieceKind::leftSleeve)->fabric;
+    const Fabric& sleeve = worked.piece(pieces::leftSleeve)->fabric;
     QCOMPARE(static_cast<int>(sleeve.passes.back().loopCount), c.capTop.count());
     const auto join = std::ranges::find(worked.joins, "sleeve_left", &Join::key);
     QCOMPARE(join->method, JoinMethod::sewOn);
@@ -657,11 +661,11 @@ void TestGarments::capFitsItsArmholes() {
 }
 
 void TestGarments::capFollowsItsBell() {
-    const Worked worked = work(ilkesPullover());
+    const WorkedGarment worked = workGarment(ilkesPullover());
     const GarmentCounts& c = *worked.counts;
     const int side = (c.sleeveTop - c.capTop).count() / 2 - c.underarm.count();
     // The bell is done before the last row, which knits the top alone.
-    compareWithIdeal(widthsAfter(worked.piece(PieceKind::leftSleeve)->fabric, "underarm", c.capRows.count() - 1),
+    compareWithIdeal(widthsAfter(worked.piece(pieces::leftSleeve)->fabric, "underarm", c.capRows.count() - 1),
                      c.sleeveTop.count(), c.underarm.count(), bell(side, c.capRows - Rows(1)), c.cap.deviation);
 }
 
@@ -669,19 +673,19 @@ void TestGarments::capEaseMakesItHigher() {
     Project project = ilkesPullover();
     int before = 0;
     for (const double ease : {0.0, 10.0, 25.0}) {
-        project.choices.capEase = Length::millimetres(ease);
-        const int rows = work(project).counts->capRows.count();
+        garment(project).capEase = Length::millimetres(ease);
+        const int rows = countsOf(project).capRows.count();
         QVERIFY(rows > before);
         before = rows;
     }
 }
 
 void TestGarments::aVeeNarrowsToItsPoint() {
-    const Worked worked = work(ilkesPullover());
+    const WorkedGarment worked = workGarment(ilkesPullover());
     const GarmentCounts& c = *worked.counts;
     QCOMPARE(c.frontNeck.centre, Stitches(c.neck.count() % 2));
     QCOMPARE(static_cast<int>(c.frontNeck.shape.events().size()), c.neck.count() / 2);
-    const Fabric& front = worked.piece(PieceKind::front)->fabric;
+    const Fabric& front = worked.piece(pieces::front)->fabric;
     QCOMPARE(static_cast<int>(front.edge("neck_left").size()), c.frontNeck.edge.count());
     QCOMPARE(static_cast<int>(front.edge("neck_right").size()), c.frontNeck.edge.count());
     QCOMPARE(front.kept.contains("neck"), !c.neck.isEven());
@@ -691,22 +695,22 @@ void TestGarments::aVeeNarrowsToItsPoint() {
 
 void TestGarments::aSquareNeckIsStraight() {
     Project project = ilkesPullover();
-    project.choices.neck = NeckKind::square;
-    const Worked worked = work(project);
+    garment(project).neck = NeckKind::square;
+    const WorkedGarment worked = workGarment(project);
     QVERIFY2(worked.sound(), listed(worked.findings));
     QCOMPARE(worked.counts->frontNeck.centre, worked.counts->neck);
-    QCOMPARE(worked.piece(PieceKind::front)->fabric.kept.at("neck").size(),
+    QCOMPARE(worked.piece(pieces::front)->fabric.kept.at("neck").size(),
              static_cast<std::size_t>(worked.counts->neck.count()));
 }
 
 void TestGarments::aBoatNeckIsTheBackAgain() {
     Project project = ilkesPullover();
-    project.choices.neck = NeckKind::boat;
+    garment(project).neck = NeckKind::boat;
     project.ease[static_cast<std::size_t>(Measure::neckWidth)] = {Ease::Kind::length, 80.0};
-    const Worked worked = work(project);
+    const WorkedGarment worked = workGarment(project);
     QVERIFY2(worked.sound(), listed(worked.findings));
-    Program front = worked.piece(PieceKind::front)->program;
-    const Program& back = worked.piece(PieceKind::back)->program;
+    Program front = worked.piece(pieces::front)->program;
+    const Program& back = worked.piece(pieces::back)->program;
     front.piece = back.piece;
     front.worn = back.worn;
     for (Operation& each : front.operations) // the front's yarn joins a shoulder, the back's end is woven in
@@ -718,13 +722,13 @@ void TestGarments::aBoatNeckIsTheBackAgain() {
 
 void TestGarments::sleevelessTrimsTakeTheWholeArmhole() {
     Project project = ilkesPullover();
-    project.choices.body = BodyKind::sleeveless;
-    const Worked worked = work(project);
+    garment(project).body = BodyKind::sleeveless;
+    const WorkedGarment worked = workGarment(project);
     QVERIFY2(worked.sound(), listed(worked.findings));
-    QVERIFY(!worked.piece(PieceKind::leftSleeve));
+    QVERIFY(!worked.piece(pieces::leftSleeve));
     const GarmentCounts& c = *worked.counts;
     for (const auto& [kind, up, down] :
-         {std::tuple{PieceKind::leftArmTrim, "front", "back"}, {PieceKind::rightArmTrim, "back", "front"}}) {
+         {std::tuple{pieces::leftArmTrim, "front", "back"}, {pieces::rightArmTrim, "back", "front"}}) {
         const WorkedPiece* trim = worked.piece(kind);
         QVERIFY(trim);
         const operation::Hang* hung = nullptr;
@@ -748,16 +752,16 @@ void TestGarments::sleevelessTrimsTakeTheWholeArmhole() {
             if (const auto* said = std::get_if<operation::Say>(&each.action))
                 QVERIFY2(said->text.find("sleeve") == std::string::npos, said->text.c_str());
     // Narrower than with a sleeve, by the choice.
-    QCOMPARE(worked.measures->upperWidth, work(ilkesPullover()).measures->upperWidth - Length::millimetres(30));
+    QCOMPARE(worked.measures->upperWidth, workGarment(ilkesPullover()).measures->upperWidth - Length::millimetres(30));
 }
 
 void TestGarments::joinsComeInTheirOrder() {
     const auto keys = [](BodyKind body, NeckKind neck) {
         Project project = ilkesPullover();
-        project.choices.body = body;
-        project.choices.neck = neck;
+        garment(project).body = body;
+        garment(project).neck = neck;
         std::vector<std::string> all;
-        for (const Join& join : work(project).joins)
+        for (const Join& join : workGarment(project).joins)
             all.push_back(join.key);
         return all;
     };
@@ -773,7 +777,7 @@ void TestGarments::joinsComeInTheirOrder() {
 
 void TestGarments::neededMeasures() {
     const auto needs = [](BodyKind body, NeckKind neck, Measure measure) {
-        Choices choices;
+        Garment choices;
         choices.body = body;
         choices.neck = neck;
         return std::ranges::count(garmentNeeds(choices), measure) == 1;
@@ -784,9 +788,9 @@ void TestGarments::neededMeasures() {
     QVERIFY(!needs(BodyKind::dropShoulder, NeckKind::boat, Measure::frontNeckDepth));
     Project project = ilkesPullover();
     project.wearer[Measure::crossBack].reset();
-    QVERIFY(!work(project).measures);
-    project.choices.body = BodyKind::dropShoulder;
-    QVERIFY(work(project).measures);
+    QVERIFY(!workGarment(project).measures);
+    garment(project).body = BodyKind::dropShoulder;
+    QVERIFY(workGarment(project).measures);
 }
 
 void TestGarments::whatCannotBe_data() {
@@ -812,7 +816,7 @@ void TestGarments::whatCannotBe() {
     QFETCH(QString, says);
     Project project = ilkesPullover();
     project.wearer.measures[static_cast<std::size_t>(measure)] = MeasureValue{Length::millimetres(mm), false, {}};
-    const Worked worked = work(project);
+    const WorkedGarment worked = workGarment(project);
     QVERIFY(worked.pieces.empty());
     QVERIFY2(hasFinding(worked.findings, code.toStdString()), listed(worked.findings));
     for (const Finding& each : worked.findings)
@@ -824,11 +828,11 @@ void TestGarments::aPinnedTopIsWhatTheRowKnits() {
     for (const int top : {3, 5, 7, 9, 15}) // the sleeve is odd
         for (const SleeveSchool school : allSleeveSchools) {
             Project project = ilkesPullover();
-            project.choices.sleeveSchool = school;
-            project.pins[Quantity::capTopStitches] = top;
-            const Worked worked = work(project);
+            garment(project).sleeveSchool = school;
+            project.pins[quantities::capTopStitches] = top;
+            const WorkedGarment worked = workGarment(project);
             QVERIFY2(worked.sound(), listed(worked.findings));
-            const auto& passes = worked.piece(PieceKind::leftSleeve)->fabric.passes;
+            const auto& passes = worked.piece(pieces::leftSleeve)->fabric.passes;
             const Pass& row = school == SleeveSchool::up ? passes.back() : passes.front();
             QCOMPARE(static_cast<int>(row.loopCount), top);
         }
@@ -836,14 +840,14 @@ void TestGarments::aPinnedTopIsWhatTheRowKnits() {
 
 void TestGarments::bandsSpeakOfNoWasteYarn() {
     Project project = ilkesPullover();
-    project.choices.closure = Closure::cardigan;
-    const Worked worked = work(project);
-    for (const PieceKind band : {PieceKind::leftBand, PieceKind::rightBand})
+    garment(project).closure = Closure::cardigan;
+    const WorkedGarment worked = workGarment(project);
+    for (const PieceKey band : {pieces::leftBand, pieces::rightBand})
         QVERIFY(!says(worked.piece(band)->program, "waste yarn"));
-    QVERIFY(says(worked.piece(PieceKind::neckTrim)->program, "waste yarn"));
-    project.choices.body = BodyKind::sleeveless;
-    const Worked sleeveless = work(project);
-    QVERIFY(says(sleeveless.piece(PieceKind::leftArmTrim)->program, "holders out"));
+    QVERIFY(says(worked.piece(pieces::neckTrim)->program, "waste yarn"));
+    garment(project).body = BodyKind::sleeveless;
+    const WorkedGarment sleeveless = workGarment(project);
+    QVERIFY(says(sleeveless.piece(pieces::leftArmTrim)->program, "holders out"));
 }
 
 void TestGarments::anotherMakingThanTheSwatchsIsSaid() {
@@ -851,7 +855,7 @@ void TestGarments::anotherMakingThanTheSwatchsIsSaid() {
         Project project = ilkesPullover();
         change(project);
         std::set<std::string> found;
-        for (const Finding& finding : work(project).findings)
+        for (const Finding& finding : workGarment(project).findings)
             found.insert(finding.code.text());
         return found;
     };
@@ -872,21 +876,21 @@ void TestGarments::panelsAreOfferedOnlyWhereTheyFit() {
     for (const int needles : {150, 130, 90, 75, 60}) {
         Project project = ilkesPullover();
         project.machine.needles = Stitches(needles);
-        const Worked worked = work(project);
+        const WorkedGarment worked = workGarment(project);
         const auto wide = std::ranges::find_if(
             worked.findings, [](const Finding& each) { return each.code == "too_wide" && each.piece == "back"; });
         if (wide == worked.findings.end())
             continue;
         Project inPanels = project;
-        inPanels.choices.panels = true;
-        const bool fit = !hasFinding(work(inPanels).findings, "too_wide") ||
-                         std::ranges::none_of(work(inPanels).findings, [](const Finding& each) {
+        garment(inPanels).panels = true;
+        const bool fit = !hasFinding(workGarment(inPanels).findings, "too_wide") ||
+                         std::ranges::none_of(workGarment(inPanels).findings, [](const Finding& each) {
                              return each.code == "too_wide" && each.piece != "left_sleeve";
                          });
         QCOMPARE(render(wide->text).find("two panels") != std::string::npos, fit);
         bool offered = false;
         for (const WayOut& way : waysOut(project, *wide))
-            offered = offered || way.project.choices.panels;
+            offered = offered || garment(way.project).panels;
         QCOMPARE(offered, fit);
     }
 }
@@ -899,12 +903,12 @@ void TestGarments::panelsStayOnTheBed() {
     for (int needles = 90; needles <= 150; ++needles) {
         Project project = ilkesPullover();
         project.machine.needles = Stitches(needles);
-        project.choices.body = BodyKind::dropShoulder;
-        project.choices.panels = true;
-        project.choices.neckTrimInTwo = true;
-        project.choices.sides = SideKind::waisted;
+        garment(project).body = BodyKind::dropShoulder;
+        garment(project).panels = true;
+        garment(project).neckTrimInTwo = true;
+        garment(project).sides = SideKind::waisted;
         project.ease[static_cast<std::size_t>(Measure::chest)] = {Ease::Kind::length, 450.0};
-        const Worked worked = work(project);
+        const WorkedGarment worked = workGarment(project);
         QVERIFY2(!hasFinding(worked.findings, "beyond_bed"), listed(worked.findings));
         drafted += worked.sound() ? 1 : 0;
         refused += hasFinding(worked.findings, "too_wide") ? 1 : 0;
@@ -916,10 +920,10 @@ void TestGarments::anOpenFrontHasBands() {
     for (const double depth : {0.0, -3.0, 1.0, 7.9})
         for (const BodyKind body : allBodies) {
             Project project = ilkesPullover();
-            project.choices.body = body;
-            project.choices.closure = Closure::cardigan;
-            project.choices.bandDepth = Length::millimetres(depth);
-            const Worked worked = work(project);
+            garment(project).body = body;
+            garment(project).closure = Closure::cardigan;
+            garment(project).bandDepth = Length::millimetres(depth);
+            const WorkedGarment worked = workGarment(project);
             QVERIFY(worked.pieces.empty());
             QCOMPARE(std::ranges::count(worked.findings, Severity::error, &Finding::severity), 1);
             QVERIFY2(hasFinding(worked.findings, "band_depth"), listed(worked.findings));
@@ -928,26 +932,26 @@ void TestGarments::anOpenFrontHasBands() {
 
 void TestGarments::aCapHigherThanItsArmholeIsRefused() {
     Project project = ilkesPullover();
-    project.choices.shoulder = ShoulderKind::straight;
-    project.choices.capTop = Length::millimetres(30);
-    project.choices.underarm = Length::millimetres(5);
+    garment(project).shoulder = ShoulderKind::straight;
+    garment(project).capTop = Length::millimetres(30);
+    garment(project).underarm = Length::millimetres(5);
     project.wearer[Measure::upperArm]->value = Length::millimetres(120);
-    const Worked worked = work(project);
+    const WorkedGarment worked = workGarment(project);
     QVERIFY(worked.pieces.empty());
     QVERIFY2(hasFinding(worked.findings, "cap_too_high"), listed(worked.findings));
 }
 
 void TestGarments::choicesAreKeptInTheFile() {
     Project project = ilkesPullover();
-    project.choices.body = BodyKind::sleeveless;
-    project.choices.neck = NeckKind::square;
-    project.choices.sides = SideKind::waisted;
-    project.choices.underarm = Length::millimetres(31);
-    project.choices.narrower = Length::millimetres(11);
-    project.choices.capTop = Length::millimetres(71);
-    project.choices.capEase = Length::millimetres(7);
-    project.choices.armTrimDepth = Length::millimetres(17);
-    for (const Quantity pinned : {Quantity::upperStitches, Quantity::capRows, Quantity::armTrimRows})
+    garment(project).body = BodyKind::sleeveless;
+    garment(project).neck = NeckKind::square;
+    garment(project).sides = SideKind::waisted;
+    garment(project).underarm = Length::millimetres(31);
+    garment(project).narrower = Length::millimetres(11);
+    garment(project).capTop = Length::millimetres(71);
+    garment(project).capEase = Length::millimetres(7);
+    garment(project).armTrimDepth = Length::millimetres(17);
+    for (const CountKey pinned : {quantities::upperStitches, quantities::capRows, quantities::armTrimRows})
         project.pins[pinned] = 44;
     QVERIFY(projectFromJson(toJson(project)) == project);
 }
@@ -961,15 +965,15 @@ void TestGarments::buttonholesAreDrawn_data() {
 void TestGarments::buttonholesAreDrawn() {
     QFETCH(int, side);
     Project project = ilkesPullover();
-    project.choices.closure = Closure::cardigan;
-    project.choices.buttonholes = static_cast<Side>(side);
-    const Worked worked = work(project);
+    garment(project).closure = Closure::cardigan;
+    garment(project).buttonholes = static_cast<Side>(side);
+    const WorkedGarment worked = workGarment(project);
     QVERIFY2(worked.sound(), listed(worked.findings));
     const GarmentCounts& counts = *worked.counts;
-    const bool left = project.choices.buttonholes == Side::left;
+    const bool left = garment(project).buttonholes == Side::left;
     for (const WorkedPiece& piece : worked.pieces) {
         const FabricPicture drawn = picture(piece.fabric, piece.program, firstSeenPass(piece.program), true);
-        if (piece.kind != (left ? PieceKind::leftBand : PieceKind::rightBand)) {
+        if (piece.key != (left ? pieces::leftBand : pieces::rightBand)) {
             QVERIFY2(drawn.eyelets.empty(), piece.program.piece.c_str()); // also where needles come into work empty
             continue;
         }
@@ -994,15 +998,15 @@ void TestGarments::buttonholesAreDrawn() {
 }
 
 void TestGarments::boundStitchesAddNoHeight() {
-    const Worked worked = work(ilkesPullover());
-    for (const PieceKind kind : {PieceKind::back, PieceKind::leftSleeve}) {
+    const WorkedGarment worked = workGarment(ilkesPullover());
+    for (const PieceKey kind : {pieces::back, pieces::leftSleeve}) {
         const WorkedPiece* piece = worked.piece(kind);
         const FabricPicture drawn = picture(piece->fabric, piece->program, firstSeenPass(piece->program), true);
         const GarmentCounts& c = *worked.counts;
         // The two rows by which the shoulders come back, and the row of each piece that closes its rib, are folded in
         // or lie on top.
-        const int rows = kind == PieceKind::back ? c.bodyLength().count() : c.sleeveLength().count();
-        QVERIFY2(std::abs(drawn.rows - rows) <= (kind == PieceKind::back ? 2 : 1),
+        const int rows = kind == pieces::back ? c.bodyLength().count() : c.sleeveLength().count();
+        QVERIFY2(std::abs(drawn.rows - rows) <= (kind == pieces::back ? 2 : 1),
                  qPrintable(QString("%1, not %2").arg(drawn.rows).arg(rows)));
     }
 }
@@ -1011,14 +1015,14 @@ void TestGarments::theFabricLiesNearItsIdeal() {
     for (const BodyKind body : allBodies)
         for (const SideKind sides : allSides) {
             Project project = ilkesPullover();
-            project.choices.body = body;
-            project.choices.sides = sides;
-            const Worked worked = work(project);
+            garment(project).body = body;
+            garment(project).sides = sides;
+            const WorkedGarment worked = workGarment(project);
             const FabricGauge& gauge = *worked.measured.gauge;
             for (const WorkedPiece& piece : worked.pieces) {
                 const FabricPicture drawn = picture(piece.fabric, piece.program, firstSeenPass(piece.program), true);
                 const auto farthest = farthestFromIdeal(drawn, piece.outline, gauge, Stitches(1));
-                QCOMPARE(farthest.has_value(), !isTrim(piece.kind));
+                QCOMPARE(farthest.has_value(), !isTrim(piece.key));
                 if (!farthest)
                     continue;
                 // What was promised of its shaping, and a stitch and a row of rounding.
@@ -1041,8 +1045,7 @@ void TestGarments::distancesAreMeasuredAcross() {
     drawn.rows = 10;
     const FabricGauge gauge{Gauge::ofUnit(mm(5)), Gauge::ofUnit(mm(4))};
     const auto box = [&](double half) {
-        return Outline{PieceKind::back,
-                       {{"hem", {{mm(-half), mm(0)}, {mm(half), mm(0)}}},
+        return Outline{{{"hem", {{mm(-half), mm(0)}, {mm(half), mm(0)}}},
                         {"side", {{mm(half), mm(0)}, {mm(half), mm(40)}}},
                         {"top", {{mm(half), mm(40)}, {mm(-half), mm(40)}}},
                         {"side", {{mm(-half), mm(40)}, {mm(-half), mm(0)}}}}};

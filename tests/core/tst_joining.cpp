@@ -11,13 +11,16 @@
 #include <optional>
 
 using namespace vestimen;
+using vestimen::test::garment;
 using vestimen::test::hasFinding;
 using vestimen::test::listed;
 using vestimen::test::odilesPullover;
+using vestimen::test::WorkedGarment;
+using vestimen::test::workGarment;
 
 namespace {
 
-const Join& join(const Worked& worked, const std::string& key) {
+const Join& join(const WorkedGarment& worked, const std::string& key) {
     return *std::find_if(worked.joins.begin(), worked.joins.end(), [&](const Join& each) { return each.key == key; });
 }
 
@@ -47,7 +50,7 @@ private slots:
 };
 
 void TestJoining::inTheUsualOrder() {
-    const Worked worked = work(odilesPullover());
+    const WorkedGarment worked = workGarment(odilesPullover());
     std::vector<std::string> keys;
     for (const Join& each : worked.joins)
         keys.push_back(each.key);
@@ -56,7 +59,7 @@ void TestJoining::inTheUsualOrder() {
 }
 
 void TestJoining::shouldersGoStitchToStitch() {
-    const Worked worked = work(odilesPullover());
+    const WorkedGarment worked = workGarment(odilesPullover());
     for (const char* key : {"shoulder_left", "shoulder_right"}) {
         const Join& shoulder = join(worked, key);
         QCOMPARE(shoulder.first.count, worked.counts->shoulder.count());
@@ -68,7 +71,7 @@ void TestJoining::shouldersGoStitchToStitch() {
 }
 
 void TestJoining::trimTakesBothNecksAndTheEdges() {
-    const Worked worked = work(odilesPullover());
+    const WorkedGarment worked = workGarment(odilesPullover());
     const Join& trim = join(worked, "neck_trim");
     const GarmentCounts& c = *worked.counts;
     QCOMPARE(trim.method, JoinMethod::knitOn);
@@ -106,7 +109,7 @@ void TestJoining::aTrimGoesRoundTheNeck() {
     for (const NeckSchool school : allNeckSchools)
         for (const Project& whose : {odilesPullover(), test::ilkesPullover()}) {
             Project project = whose;
-            Choices& choices = project.choices;
+            Garment& choices = garment(project);
             choices.neck = static_cast<NeckKind>(neck);
             choices.closure = static_cast<Closure>(closure);
             choices.panels = panels;
@@ -114,12 +117,12 @@ void TestJoining::aTrimGoesRoundTheNeck() {
             choices.neckSchool = school;
             if (choices.neck == NeckKind::vee)
                 project.ease[static_cast<std::size_t>(Measure::frontNeckDepth)] = {Ease::Kind::length, 80.0};
-            const Worked worked = work(project);
+            const WorkedGarment worked = workGarment(project);
             QVERIFY2(worked.sound(), listed(worked.findings));
             std::map<std::string, const Fabric*> fabrics;
             for (const WorkedPiece& piece : worked.pieces)
                 fabrics[piece.program.piece] = &piece.fabric;
-            const Program& trim = worked.piece(PieceKind::neckTrim)->program;
+            const Program& trim = worked.piece(pieces::neckTrim)->program;
             const auto hangs = [](const Operation& each) {
                 return std::holds_alternative<operation::Hang>(each.action);
             };
@@ -166,16 +169,16 @@ void TestJoining::aHeadIsMeasuredAgainstTheTrim() {
             for (const Closure closure : allClosures)
                 for (const double head : {480.0, 560.0, 640.0, 720.0}) {
                     Project project = test::ilkesPullover();
-                    project.choices.neck = neck;
-                    project.choices.neckSchool = school;
-                    project.choices.closure = closure;
+                    garment(project).neck = neck;
+                    garment(project).neckSchool = school;
+                    garment(project).closure = closure;
                     project.wearer.measures[static_cast<std::size_t>(Measure::headGirth)] =
                         MeasureValue{Length::millimetres(head), false, {}};
-                    const Worked worked = work(project);
+                    const WorkedGarment worked = workGarment(project);
                     if (!worked.sound())
                         continue;
                     // As it is in the hand: the stitches of its first row, stretched.
-                    const Fabric& trim = worked.piece(PieceKind::neckTrim)->fabric;
+                    const Fabric& trim = worked.piece(pieces::neckTrim)->fabric;
                     const double open =
                         worked.measured.gauge->width(Stitches(static_cast<int>(trim.passes.front().loopCount))).mm();
                     QCOMPARE(hasFinding(worked.findings, "head_tight"),
@@ -187,13 +190,13 @@ void TestJoining::aHeadIsMeasuredAgainstTheTrim() {
 void TestJoining::whatIsHungTogetherLiesTogether() {
     int maps = 0;
     for (const Project& project : {odilesPullover(), test::pietsPullover(), test::ilkesPullover()}) {
-        const Worked worked = work(project);
+        const WorkedGarment worked = workGarment(project);
         for (const Side side : {Side::left, Side::right}) {
             const std::string wearers = side == Side::left ? "left" : "right";
             const std::string others = side == Side::left ? "right" : "left";
             const auto loopOn = [](const Fabric& fabric, LoopId loop) { return fabric.loops[loop].slot; };
-            const Fabric& front = worked.piece(PieceKind::front)->fabric;
-            const Fabric& back = worked.piece(PieceKind::back)->fabric;
+            const Fabric& front = worked.piece(pieces::front)->fabric;
+            const Fabric& back = worked.piece(pieces::back)->fabric;
             // Purl side facing, a front hangs with the wearer's left at the left, a back the other way round.
             const Join& shoulder = join(worked, "shoulder_" + wearers);
             QCOMPARE(shoulder.first.hung.size(), shoulder.hang->map.size());
@@ -212,8 +215,7 @@ void TestJoining::whatIsHungTogetherLiesTogether() {
             if (found == worked.joins.end() || !found->hang || found->first.hung.empty())
                 continue;
             // Purl side facing, the back of a left sleeve is at its left; the lowest rows come to the underarm.
-            const Fabric& sleeve =
-                worked.piece(side == Side::left ? PieceKind::leftSleeve : PieceKind::rightSleeve)->fabric;
+            const Fabric& sleeve = worked.piece(side == Side::left ? pieces::leftSleeve : pieces::rightSleeve)->fabric;
             const std::vector<LoopId>& top = sleeve.kept.at("top");
             for (const auto& [needle, opening] : found->hang->map) {
                 const JoinOpening& stitch = found->first.hung.at(static_cast<std::size_t>(needle) - 1);
@@ -238,8 +240,8 @@ void TestJoining::tailsAreLeftAtTheBreak() {
     for (const ShoulderKind shoulder : allShoulders)
         for (const Project& whose : {odilesPullover(), test::ilkesPullover()}) {
             Project project = whose;
-            project.choices.shoulder = shoulder;
-            const Worked worked = work(project);
+            garment(project).shoulder = shoulder;
+            const WorkedGarment worked = workGarment(project);
             QVERIFY2(worked.sound(), listed(worked.findings));
             std::map<std::string, Length> left; // by what for
             for (const WorkedPiece& piece : worked.pieces) {
@@ -253,7 +255,7 @@ void TestJoining::tailsAreLeftAtTheBreak() {
                     if (!(tail.length > Length()))
                         continue;
                     QCOMPARE(tail.at, bed.carriage());
-                    left[(piece.kind == PieceKind::back ? "back: " : "") + tail.use] = tail.length;
+                    left[(piece.key == pieces::back ? "back: " : "") + tail.use] = tail.length;
                 }
             }
             for (const char* side : {"left", "right"}) {
@@ -267,7 +269,7 @@ void TestJoining::tailsAreLeftAtTheBreak() {
 }
 
 void TestJoining::sleevesHangBetweenTheMarkers() {
-    const Worked worked = work(odilesPullover());
+    const WorkedGarment worked = workGarment(odilesPullover());
     const Join& sleeve = join(worked, "sleeve_left");
     QCOMPARE(sleeve.method, JoinMethod::latchOff);
     QCOMPARE(sleeve.first.count, worked.counts->sleeveTop.count());
@@ -284,14 +286,14 @@ void TestJoining::sleevesAreSewnWhereStitchesOutnumberRows() {
     // A fabric with fewer rows than stitches to 10 cm.
     for (Reading& reading : project.swatch.treatments.back().heights)
         reading = TapeReading{Length::millimetres(240)};
-    const Worked worked = work(project);
+    const WorkedGarment worked = workGarment(project);
     QVERIFY2(worked.sound(), test::listed(worked.findings));
     QCOMPARE(join(worked, "sleeve_left").method, JoinMethod::sewOn);
     QVERIFY(!join(worked, "sleeve_left").hang);
 }
 
 void TestJoining::sidesHaveTheSameRows() {
-    const Worked worked = work(odilesPullover());
+    const WorkedGarment worked = workGarment(odilesPullover());
     for (const char* key : {"seam_left", "seam_right"}) {
         const Join& seam = join(worked, key);
         QCOMPARE(seam.first.count, seam.second.count);
@@ -302,7 +304,7 @@ void TestJoining::sidesHaveTheSameRows() {
 }
 
 void TestJoining::tailsFollowTheCraft() {
-    const Worked worked = work(odilesPullover());
+    const WorkedGarment worked = workGarment(odilesPullover());
     const Join& shoulder = join(worked, "shoulder_left");
     // To the next whole centimetre.
     const auto isNextCentimetre = [](Length tail, Length exact) {
@@ -319,15 +321,15 @@ void TestJoining::tailsFollowTheCraft() {
 
 void TestJoining::unequalEdgesAreWarnedAbout() {
     Project project = odilesPullover();
-    project.pins[Quantity::sleeveTopStitches] = 139;
-    const Worked worked = work(project);
+    project.pins[quantities::sleeveTopStitches] = 139;
+    const WorkedGarment worked = workGarment(project);
     const Join& sleeve = join(worked, "sleeve_left");
     QVERIFY(sleeve.eased < -mostEased);
     QVERIFY(hasFinding(sleeve.findings, "eased"));
 }
 
 void TestJoining::yarnIsWeighedByTheSwatch() {
-    const Worked worked = work(odilesPullover());
+    const WorkedGarment worked = workGarment(odilesPullover());
     // 17.4 g over 60 × 104 stitches.
     const double each = 17.4 / (60 * 104);
     QVERIFY(std::abs(*worked.supplies.grams - worked.supplies.stitches * each * 1.1) < 1e-6);
@@ -342,7 +344,7 @@ void TestJoining::yarnIsWeighedByTheSwatch() {
 void TestJoining::unweighedSwatchIsANote() {
     Project project = odilesPullover();
     project.swatch.grams = 0;
-    const Worked worked = work(project);
+    const WorkedGarment worked = workGarment(project);
     QVERIFY(!worked.supplies.grams);
     QVERIFY(hasFinding(worked.findings, "swatch_not_weighed"));
     QVERIFY(worked.sound());
@@ -351,14 +353,14 @@ void TestJoining::unweighedSwatchIsANote() {
 void TestJoining::tooLittleYarnIsAWarning() {
     Project project = odilesPullover();
     project.yarn.gramsOnHand = 300;
-    QVERIFY(hasFinding(work(project).findings, "yarn_short"));
+    QVERIFY(hasFinding(workGarment(project).findings, "yarn_short"));
     project.yarn.gramsOnHand = 400;
-    QVERIFY(!hasFinding(work(project).findings, "yarn_short"));
+    QVERIFY(!hasFinding(workGarment(project).findings, "yarn_short"));
 }
 
 void TestJoining::endsAreThoseOfTheMainYarn() {
     // Back, two halves of the front, two sleeves and the trim: one break each.
-    QCOMPARE(work(odilesPullover()).supplies.ends, 12);
+    QCOMPARE(workGarment(odilesPullover()).supplies.ends, 12);
 }
 
 QTEST_APPLESS_MAIN(TestJoining)

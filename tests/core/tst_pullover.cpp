@@ -2,6 +2,7 @@
 // The drop-shoulder pullover from measures to programs: figures worked by hand, and what must agree with what.
 #include "support/projects.h"
 
+#include "core/article/garment/garment_outlines.h"
 #include "core/bed/virtual_bed.h"
 #include "core/knitting/wording.h"
 
@@ -11,10 +12,14 @@
 #include <numeric>
 
 using namespace vestimen;
+using vestimen::test::countsOf;
+using vestimen::test::garment;
 using vestimen::test::hasFinding;
 using vestimen::test::listed;
 using vestimen::test::odilesPullover;
 using vestimen::test::pietsPullover;
+using vestimen::test::WorkedGarment;
+using vestimen::test::workGarment;
 
 namespace {
 
@@ -55,17 +60,17 @@ private slots:
 
 void TestPullover::demoIsSound() {
     for (const Project& project : {odilesPullover(), pietsPullover()}) {
-        const Worked worked = work(project);
+        const WorkedGarment worked = workGarment(project);
         QVERIFY2(worked.sound(), listed(worked.findings));
         QCOMPARE(worked.pieces.size(), 5u);
         QCOMPARE(worked.joins.size(), 8u);
     }
-    QVERIFY(work(odilesPullover()).findings.empty());
-    QVERIFY2(work(pietsPullover()).findings.empty(), listed(work(pietsPullover()).findings));
+    QVERIFY(workGarment(odilesPullover()).findings.empty());
+    QVERIFY2(workGarment(pietsPullover()).findings.empty(), listed(workGarment(pietsPullover()).findings));
 }
 
 void TestPullover::countsByHand() {
-    const Worked worked = work(odilesPullover());
+    const WorkedGarment worked = workGarment(odilesPullover());
     const GarmentCounts& c = *worked.counts;
     // 1040 mm / 2 at 28.136 to 10 cm: 146.3, and two for the seams.
     QCOMPARE(c.body, Stitches(148));
@@ -83,12 +88,12 @@ void TestPullover::countsByHand() {
     // 424 mm: 119.3, two for the seams, odd as the wrist (204 mm: 57.4 and 2) is.
     QCOMPARE(c.wrist, Stitches(59));
     QCOMPARE(c.sleeveTop, Stitches(121));
-    QVERIFY(std::abs(worked.piece(PieceKind::back)->width.mm() - 146 * 100 / 28.1360) < 0.1);
+    QVERIFY(std::abs(worked.piece(pieces::back)->width.mm() - 146 * 100 / 28.1360) < 0.1);
 }
 
 void TestPullover::shouldersAndNeckAgree() {
     for (const Project& project : {odilesPullover(), pietsPullover()}) {
-        const GarmentCounts c = *work(project).counts;
+        const GarmentCounts c = *workGarment(project).counts;
         QCOMPARE(c.neck + c.shoulder * 2, c.body);
         QCOMPARE(std::accumulate(c.shoulderSteps.begin(), c.shoulderSteps.end(), Stitches()), c.shoulder);
         QCOMPARE(static_cast<int>(c.shoulderSteps.size()) * 2, c.shoulderRows.count());
@@ -96,7 +101,7 @@ void TestPullover::shouldersAndNeckAgree() {
 }
 
 void TestPullover::neckStepsFillTheNeck() {
-    const GarmentCounts c = *work(odilesPullover()).counts;
+    const GarmentCounts c = *workGarment(odilesPullover()).counts;
     const Stitches side = std::accumulate(c.frontNeck.steps.begin(), c.frontNeck.steps.end(), Stitches());
     QCOMPARE(c.frontNeck.centre + side * 2, c.neck);
     QCOMPARE(c.frontNeck.centre.isEven(), c.neck.isEven());
@@ -105,7 +110,7 @@ void TestPullover::neckStepsFillTheNeck() {
 }
 
 void TestPullover::sleeveGoesFromWristToTop() {
-    const GarmentCounts c = *work(odilesPullover()).counts;
+    const GarmentCounts c = *workGarment(odilesPullover()).counts;
     int events = 0;
     int rows = 0;
     for (const SlopeLine& line : c.sleeve.lines) {
@@ -119,10 +124,10 @@ void TestPullover::sleeveGoesFromWristToTop() {
 }
 
 void TestPullover::mockRibBeginsAndEndsAlike() {
-    const Worked worked = work(pietsPullover());
+    const WorkedGarment worked = workGarment(pietsPullover());
     QVERIFY(!worked.counts->body.isEven());
     QVERIFY(!worked.counts->wrist.isEven());
-    const WorkedPiece* back = worked.piece(PieceKind::back);
+    const WorkedPiece* back = worked.piece(pieces::back);
     VirtualBed bed(back->program);
     bed.advance({2, 0});
     const NeedleSpan span = bed.occupied();
@@ -132,17 +137,17 @@ void TestPullover::mockRibBeginsAndEndsAlike() {
 
 void TestPullover::straightShoulders() {
     Project project = odilesPullover();
-    project.choices.shoulder = ShoulderKind::straight;
-    const Worked worked = work(project);
+    garment(project).shoulder = ShoulderKind::straight;
+    const WorkedGarment worked = workGarment(project);
     QVERIFY2(worked.sound(), listed(worked.findings));
     QCOMPARE(worked.counts->shoulderRows, Rows(0));
     QVERIFY(worked.counts->shoulderSteps.empty());
-    for (const Operation& each : worked.piece(PieceKind::back)->program.operations)
+    for (const Operation& each : worked.piece(pieces::back)->program.operations)
         QVERIFY(!std::holds_alternative<operation::Hold>(each.action));
 }
 
 void TestPullover::outlinesClose() {
-    const Worked worked = work(odilesPullover());
+    const WorkedGarment worked = workGarment(odilesPullover());
     for (const WorkedPiece& piece : worked.pieces) {
         const auto& edges = piece.outline.edges;
         for (std::size_t i = 0; i < edges.size(); ++i) {
@@ -159,33 +164,33 @@ void TestPullover::outlinesClose() {
 }
 
 void TestPullover::sidesSwapOnTheBack() {
-    QCOMPARE(wearerSide(PieceKind::front, Side::left), Side::left);
-    QCOMPARE(wearerSide(PieceKind::back, Side::left), Side::right);
-    QCOMPARE(wearerSide(PieceKind::back, Side::right), Side::left);
+    QCOMPARE(wearerSide(pieces::front, Side::left), Side::left);
+    QCOMPARE(wearerSide(pieces::back, Side::left), Side::right);
+    QCOMPARE(wearerSide(pieces::back, Side::right), Side::left);
 }
 
 void TestPullover::widthsOnTheBedAreTheCounts() {
     for (const Project& project : {odilesPullover(), pietsPullover()}) {
-        const Worked worked = work(project);
+        const WorkedGarment worked = workGarment(project);
         const GarmentCounts& c = *worked.counts;
-        const auto widest = [&](PieceKind kind) {
+        const auto widest = [&](PieceKey kind) {
             LoopId most = 0;
             for (const Pass& pass : worked.piece(kind)->fabric.passes)
                 most = std::max(most, pass.loopCount);
             return static_cast<int>(most);
         };
-        QCOMPARE(widest(PieceKind::back), c.body.count());
-        QCOMPARE(widest(PieceKind::front), c.body.count());
-        QCOMPARE(widest(PieceKind::leftSleeve), c.sleeveTop.count());
-        QCOMPARE(widest(PieceKind::neckTrim), c.trim.count());
+        QCOMPARE(widest(pieces::back), c.body.count());
+        QCOMPARE(widest(pieces::front), c.body.count());
+        QCOMPARE(widest(pieces::leftSleeve), c.sleeveTop.count());
+        QCOMPARE(widest(pieces::neckTrim), c.trim.count());
     }
 }
 
 void TestPullover::frontAndBackAgreeRowForRow() {
     for (const Project& project : {odilesPullover(), pietsPullover()}) {
-        const Worked worked = work(project);
-        const Fabric& back = worked.piece(PieceKind::back)->fabric;
-        const Fabric& front = worked.piece(PieceKind::front)->fabric;
+        const WorkedGarment worked = workGarment(project);
+        const Fabric& back = worked.piece(pieces::back)->fabric;
+        const Fabric& front = worked.piece(pieces::front)->fabric;
         const GarmentCounts& c = *worked.counts;
         const auto seam = static_cast<std::size_t>((c.bodyWelt.visible + c.toUnderarm).count());
         for (const char* side : {"side_left", "side_right"}) {
@@ -205,9 +210,9 @@ void TestPullover::frontAndBackAgreeRowForRow() {
 }
 
 void TestPullover::everyKeptLoopIsThere() {
-    const Worked worked = work(odilesPullover());
+    const WorkedGarment worked = workGarment(odilesPullover());
     const GarmentCounts& c = *worked.counts;
-    for (const PieceKind kind : {PieceKind::back, PieceKind::front}) {
+    for (const PieceKey kind : {pieces::back, pieces::front}) {
         const Fabric& fabric = worked.piece(kind)->fabric;
         QCOMPARE(fabric.kept.at("neck").size(), static_cast<std::size_t>(c.neck.count()));
         QCOMPARE(fabric.kept.at("shoulder_left").size(), static_cast<std::size_t>(c.shoulder.count()));
@@ -216,21 +221,21 @@ void TestPullover::everyKeptLoopIsThere() {
             for (const LoopId loop : loops)
                 QCOMPARE(fabric.loops[loop].yarn, YarnIndex(0));
     }
-    QCOMPARE(worked.piece(PieceKind::leftSleeve)->fabric.kept.at("top").size(),
+    QCOMPARE(worked.piece(pieces::leftSleeve)->fabric.kept.at("top").size(),
              static_cast<std::size_t>(c.sleeveTop.count()));
 }
 
 void TestPullover::pinsReplaceCounts() {
     Project project = odilesPullover();
-    project.pins[Quantity::bodyStitches] = 152;
-    project.pins[Quantity::armholeRows] = 90;
-    const Worked worked = work(project);
+    project.pins[quantities::bodyStitches] = 152;
+    project.pins[quantities::armholeRows] = 90;
+    const WorkedGarment worked = workGarment(project);
     QVERIFY2(worked.sound(), listed(worked.findings));
     QCOMPARE(worked.counts->body, Stitches(152));
     QCOMPARE(worked.counts->armhole, Rows(90));
     QCOMPARE(worked.counts->bodyLength(), Rows(247)); // the rest settles around it
     std::string cost;
-    for (const Step& step : worked.workings.at(Quantity::bodyStitches).steps)
+    for (const Step& step : worked.workings.at(quantities::bodyStitches).steps)
         if (std::string(step.what.text).find("pinned") != std::string::npos)
             cost = render(step.value);
     QCOMPARE(cost, std::string("14.2 mm"));
@@ -238,31 +243,31 @@ void TestPullover::pinsReplaceCounts() {
 
 void TestPullover::pinsOfTheWrongParityAreRefused() {
     Project project = odilesPullover();
-    project.pins[Quantity::neckStitches] = 49;
-    const Worked worked = work(project);
+    project.pins[quantities::neckStitches] = 49;
+    const WorkedGarment worked = workGarment(project);
     QVERIFY(worked.sound());
     QVERIFY(hasFinding(worked.findings, "pin_refused"));
     QCOMPARE(worked.counts->neck, Stitches(48));
 
-    project.choices.bodyWelt.kind = WeltKind::latchedRib;
-    project.pins = {{Quantity::bodyStitches, 150}};
-    const Worked ribbed = work(project);
+    garment(project).bodyWelt.kind = WeltKind::latchedRib;
+    project.pins = {{quantities::bodyStitches, 150}};
+    const WorkedGarment ribbed = workGarment(project);
     QVERIFY(ribbed.sound());
     QCOMPARE(ribbed.counts->body.count() % 3, 2);
     const auto refused = std::ranges::find(ribbed.findings, FindingCode("pin_refused"), &Finding::code);
     QVERIFY(refused != ribbed.findings.end());
     const std::string said = render(refused->text);
     QVERIFY2(said.find("must be a multiple of 3 and 2 more") != std::string::npos, said.c_str());
-    project.pins = {{Quantity::bodyStitches, 152}};
-    QCOMPARE(work(project).counts->body, Stitches(152));
+    project.pins = {{quantities::bodyStitches, 152}};
+    QCOMPARE(countsOf(project).body, Stitches(152));
 }
 
 void TestPullover::fewerLinesCanBeAskedFor() {
     double before = 1e9;
     for (int lines = 1; lines <= 5; ++lines) {
         Project project = odilesPullover();
-        project.choices.edge(ShapedEdge::sleeve).lines = lines;
-        const Worked worked = work(project);
+        garment(project).edge(ShapedEdge::sleeve).lines = lines;
+        const WorkedGarment worked = workGarment(project);
         QVERIFY2(worked.sound(), listed(worked.findings));
         QVERIFY(static_cast<int>(worked.counts->sleeve.lines.size()) <= lines);
         QVERIFY(worked.counts->sleeve.deviation <= before);
@@ -272,16 +277,16 @@ void TestPullover::fewerLinesCanBeAskedFor() {
 
 void TestPullover::increasesOnEverySecondRow() {
     Project project = odilesPullover();
-    project.choices.edge(ShapedEdge::sleeve).everySecondRow = true;
-    const Worked worked = work(project);
+    garment(project).edge(ShapedEdge::sleeve).everySecondRow = true;
+    const WorkedGarment worked = workGarment(project);
     for (const SlopeLine& line : worked.counts->sleeve.lines)
         QCOMPARE(line.every.count() % 2, 0);
 }
 
 void TestPullover::eyeletsAreNotesWhenWanted() {
     Project project = odilesPullover();
-    project.choices.wrapTurns = false;
-    const Worked worked = work(project);
+    garment(project).wrapTurns = false;
+    const WorkedGarment worked = workGarment(project);
     QVERIFY(worked.sound());
     QVERIFY(hasFinding(worked.findings, "open_turn"));
     for (const Finding& finding : worked.findings)
@@ -291,7 +296,7 @@ void TestPullover::eyeletsAreNotesWhenWanted() {
 void TestPullover::tooWideForTheBed() {
     Project project = odilesPullover();
     test::putOn(project, genericMachines()[3]); // 112 needles
-    const Worked worked = work(project);
+    const WorkedGarment worked = workGarment(project);
     QVERIFY(!worked.sound());
     QVERIFY(hasFinding(worked.findings, "too_wide"));
     const auto found = std::find_if(worked.findings.begin(), worked.findings.end(),
@@ -326,7 +331,7 @@ void TestPullover::contradictionsSayWhatWouldWork() {
     QFETCH(QString, says);
     Project project = odilesPullover();
     setMeasure(project, static_cast<Measure>(measure), mm);
-    const Worked worked = work(project);
+    const WorkedGarment worked = workGarment(project);
     QVERIFY(!worked.sound());
     QVERIFY(worked.pieces.empty());
     QVERIFY2(hasFinding(worked.findings, code.toStdString()), listed(worked.findings));
@@ -340,7 +345,7 @@ void TestPullover::tightNeckIsAQuestion() {
     Project project = odilesPullover();
     setMeasure(project, Measure::neckWidth, 130);
     setMeasure(project, Measure::frontNeckDepth, 60);
-    const Worked worked = work(project);
+    const WorkedGarment worked = workGarment(project);
     QVERIFY(worked.sound());
     QVERIFY(hasFinding(worked.findings, "head_tight"));
 }
@@ -348,18 +353,18 @@ void TestPullover::tightNeckIsAQuestion() {
 void TestPullover::machineWithoutHold() {
     Project project = odilesPullover();
     project.machine.canHold = false;
-    QVERIFY(hasFinding(work(project).findings, "cannot_hold"));
+    QVERIFY(hasFinding(workGarment(project).findings, "cannot_hold"));
     project = odilesPullover();
     project.machine.needles = Stitches(4);
-    QVERIFY(hasFinding(work(project).findings, "machine"));
+    QVERIFY(hasFinding(workGarment(project).findings, "machine"));
     project = odilesPullover();
-    project.choices.wasteRows = Rows(0);
-    QVERIFY(hasFinding(work(project).findings, "waste_rows"));
+    garment(project).wasteRows = Rows(0);
+    QVERIFY(hasFinding(workGarment(project).findings, "waste_rows"));
 }
 
 void TestPullover::workIsDeterministic() {
-    const Worked first = work(odilesPullover());
-    const Worked second = work(odilesPullover());
+    const WorkedGarment first = workGarment(odilesPullover());
+    const WorkedGarment second = workGarment(odilesPullover());
     for (std::size_t i = 0; i < first.pieces.size(); ++i) {
         QVERIFY(first.pieces[i].program == second.pieces[i].program);
         QCOMPARE(first.pieces[i].fabric.loops.size(), second.pieces[i].fabric.loops.size());

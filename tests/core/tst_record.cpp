@@ -36,16 +36,16 @@ bool hangsFromOthers(const Program& program) {
 
 void addPieces() {
     QTest::addColumn<int>("project");
-    QTest::addColumn<int>("piece");
+    QTest::addColumn<std::string>("piece");
     const std::vector<Project> projects = {odilesPullover(), pietsPullover(), ilkesPullover()};
     for (std::size_t i = 0; i < projects.size(); ++i)
-        for (const PieceKind kind : {PieceKind::back, PieceKind::front, PieceKind::leftSleeve})
-            QTest::addRow("%s, %s", projects[i].name.c_str(), label(kind)) << int(i) << int(kind);
+        for (const PieceKey kind : {pieces::back, pieces::front, pieces::leftSleeve})
+            QTest::addRow("%s, %s", projects[i].name.c_str(), label(kind)) << int(i) << kind.text();
 }
 
-Program pieceOf(int project, int piece) {
+Program pieceOf(int project, const std::string& piece) {
     const Project projects[] = {odilesPullover(), pietsPullover(), ilkesPullover()};
-    return work(projects[project]).piece(static_cast<PieceKind>(piece))->program;
+    return work(projects[project]).piece(PieceKey(piece))->program;
 }
 
 } // namespace
@@ -72,7 +72,7 @@ private slots:
 
 void TestRecord::placesAndPasses() {
     QFETCH(int, project);
-    QFETCH(int, piece);
+    QFETCH(std::string, piece);
     const Program program = pieceOf(project, piece);
     const int all = passCount(program);
     for (int passes = 0; passes <= all; ++passes) {
@@ -88,7 +88,7 @@ void TestRecord::placesAndPasses() {
 
 void TestRecord::theCounterCanBeSetInItsStretch() {
     QFETCH(int, project);
-    QFETCH(int, piece);
+    QFETCH(std::string, piece);
     const Program program = pieceOf(project, piece);
     for (int passes = 5; passes < passCount(program); passes += 37) {
         const ProgramPlace place = placeAfterPasses(program, passes);
@@ -110,7 +110,7 @@ void TestRecord::theCounterCanBeSetInItsStretch() {
 
 void TestRecord::mistakesAreCarried() {
     QFETCH(int, project);
-    QFETCH(int, piece);
+    QFETCH(std::string, piece);
     const Program program = pieceOf(project, piece);
     const std::vector<int> drafted = widths(knit(program));
     int carriedOn = 0;
@@ -157,7 +157,7 @@ void TestRecord::mistakesAreCarried() {
 }
 
 void TestRecord::whatCannotBeCarried() {
-    const Program sleeve = pieceOf(0, int(PieceKind::leftSleeve));
+    const Program sleeve = pieceOf(0, pieces::leftSleeve.text());
     // Nothing is shaped yet at the beginning, and nothing more at the end.
     QVERIFY(!carried(sleeve, placeAfterPasses(sleeve, 3), {Side::left, 1}));
     QVERIFY(!carried(sleeve, {sleeve.operations.size(), 0}, {Side::left, 1}));
@@ -169,7 +169,7 @@ void TestRecord::whatCannotBeCarried() {
 
 void TestRecord::mirrorImages() {
     QFETCH(int, project);
-    QFETCH(int, piece);
+    QFETCH(std::string, piece);
     const Program program = pieceOf(project, piece);
     QVERIFY(!hangsFromOthers(program));
     const Program image = mirrorImage(program);
@@ -198,7 +198,7 @@ void TestRecord::mirrorImages() {
 
 void TestRecord::slowMotion() {
     QFETCH(int, project);
-    QFETCH(int, piece);
+    QFETCH(std::string, piece);
     const Program program = pieceOf(project, piece);
     Program slow = program;
     slow.operations.clear();
@@ -224,13 +224,13 @@ void TestRecord::slowMotion() {
 
 void TestRecord::howFarADraftAgrees() {
     Project project = odilesPullover();
-    const Program begun = work(project).piece(PieceKind::front)->program;
+    const Program begun = work(project).piece(pieces::front)->program;
     const ProgramPlace half = placeAfterPasses(begun, 150);
     QVERIFY(sharedUntil(begun, half, begun).begun == half);
     QVERIFY(sharedUntil(begun, half, begun).drafted == half);
     // A deeper neck is out of reach only above where it begins.
     project.ease[static_cast<std::size_t>(Measure::frontNeckDepth)] = {Ease::Kind::length, 30.0};
-    const Program deeper = work(project).piece(PieceKind::front)->program;
+    const Program deeper = work(project).piece(pieces::front)->program;
     QVERIFY(deeper != begun);
     for (int passes = 0; passes <= passCount(begun); ++passes) {
         const ProgramPlace place = placeAfterPasses(begun, passes);
@@ -249,7 +249,7 @@ void TestRecord::howFarADraftAgrees() {
     }
     // Another width agrees from nothing on.
     project.ease[static_cast<std::size_t>(Measure::chest)] = {Ease::Kind::length, 200.0};
-    const Program wider = work(project).piece(PieceKind::front)->program;
+    const Program wider = work(project).piece(pieces::front)->program;
     QCOMPARE(passesBefore(begun, sharedUntil(begun, half, wider).begun), 0);
 }
 
@@ -270,7 +270,7 @@ void TestRecord::paceIsTheMiddle() {
 }
 
 void TestRecord::whatIsLeftTakesSoLong() {
-    const Program program = pieceOf(1, int(PieceKind::front));
+    const Program program = pieceOf(1, pieces::front.text());
     const Pace known{5.0, 40.0};
     const std::vector<ProgramStep> all = steps(program);
     QCOMPARE(secondsLeft(program, {program.operations.size(), 0}, known), 0.0);

@@ -2,11 +2,11 @@
 // What is particular to each shape of garment, way of working and edge, as knitted on the virtual bed.
 #include "support/projects.h"
 
+#include "core/article/garment/garment_options.h"
 #include "core/bed/fabric_picture.h"
-#include "core/bed/outline_distance.h"
 #include "core/format/program_json.h"
 #include "core/format/project_json.h"
-#include "core/project/options.h"
+#include "core/plan/outline_distance.h"
 #include "core/ways_out.h"
 
 #include <QDebug>
@@ -19,20 +19,23 @@
 #include <stdexcept>
 
 using namespace vestimen;
+using vestimen::test::garment;
 using vestimen::test::hasFinding;
 using vestimen::test::ilkesPullover;
 using vestimen::test::listed;
+using vestimen::test::WorkedGarment;
+using vestimen::test::workGarment;
 
 namespace {
 
-Project with(const std::function<void(Choices&)>& change) {
+Project with(const std::function<void(Garment&)>& change) {
     Project project = ilkesPullover();
-    change(project.choices);
+    change(garment(project));
     return project;
 }
 
-Worked soundWork(const Project& project) {
-    Worked worked = work(project);
+WorkedGarment soundWork(const Project& project) {
+    WorkedGarment worked = workGarment(project);
     if (!worked.sound())
         QTest::qFail(listed(worked.findings), __FILE__, __LINE__);
     return worked;
@@ -110,7 +113,7 @@ private slots:
 };
 
 void TestShapes::raglansAgreeRowForRow() {
-    const Worked worked = soundWork(with([](Choices& c) { c.body = BodyKind::raglan; }));
+    const WorkedGarment worked = soundWork(with([](Garment& c) { c.body = BodyKind::raglan; }));
     const GarmentCounts& c = *worked.counts;
     QCOMPARE(c.armhole, Rows(96)); // 198 mm and 38 of the shoulder's drop at 2.456: 96.1
     QCOMPARE(c.capRows, c.armhole);
@@ -131,12 +134,12 @@ void TestShapes::raglansAgreeRowForRow() {
 
 /// From the fabric: no row's edge is farther from the straight line than a stitch and the line's own slope.
 void TestShapes::aRaglanLooksStraight() {
-    const Worked worked = soundWork(with([](Choices& c) {
+    const WorkedGarment worked = soundWork(with([](Garment& c) {
         c.body = BodyKind::raglan;
         for (EdgeShaping& edge : c.edges)
             edge.lines = 0;
     }));
-    for (const auto& [kind, edge] : {std::pair{PieceKind::back, "armhole_left"}, {PieceKind::leftSleeve, "cap_left"}}) {
+    for (const auto& [kind, edge] : {std::pair{pieces::back, "armhole_left"}, {pieces::leftSleeve, "cap_left"}}) {
         const Fabric& fabric = worked.piece(kind)->fabric;
         const std::vector<LoopId> openings = fabric.edge(edge);
         const int first = fabric.loops[openings.at(2)].slot;
@@ -152,23 +155,23 @@ void TestShapes::aRaglanLooksStraight() {
 }
 
 void TestShapes::aRaglanTrimGoesOverTheSleeves() {
-    Project project = with([](Choices& c) {
+    Project project = with([](Garment& c) {
         c.body = BodyKind::raglan;
         c.neck = NeckKind::round;
     });
     project.ease[static_cast<std::size_t>(Measure::frontNeckDepth)] = {};
-    const Worked worked = soundWork(project);
+    const WorkedGarment worked = soundWork(project);
     std::vector<std::string> order;
-    for (const HangSource& source : firstHang(worked.piece(PieceKind::neckTrim)->program).sources)
+    for (const HangSource& source : firstHang(worked.piece(pieces::neckTrim)->program).sources)
         if (order.empty() || order.back() != source.piece)
             order.push_back(source.piece);
     QCOMPARE(order, (std::vector<std::string>{"back", "left_sleeve", "front", "right_sleeve"}));
-    QCOMPARE(static_cast<int>(firstHang(worked.piece(PieceKind::neckTrim)->program).map.size()),
+    QCOMPARE(static_cast<int>(firstHang(worked.piece(pieces::neckTrim)->program).map.size()),
              worked.counts->trim.count());
 }
 
 void TestShapes::strapsLeaveTheNeck() {
-    const Worked worked = soundWork(with([](Choices& c) {
+    const WorkedGarment worked = soundWork(with([](Garment& c) {
         c.body = BodyKind::strapped;
         c.neck = NeckKind::round;
         c.neckTrimInTwo = true;
@@ -179,13 +182,13 @@ void TestShapes::strapsLeaveTheNeck() {
     QCOMPARE(worked.measures->neckWidth, Length::millimetres(242));
     QVERIFY(abs(worked.measured.gauge->width(c.shoulder) - Length::millimetres(40)) < Length::millimetres(7));
     QVERIFY(c.backNeck.depth > Rows(20));
-    for (const PieceKind kind : {PieceKind::back, PieceKind::front})
+    for (const PieceKey kind : {pieces::back, pieces::front})
         for (const char* strap : {"shoulder_left", "shoulder_right"})
             QCOMPARE(static_cast<int>(worked.piece(kind)->fabric.kept.at(strap).size()), c.shoulder.count());
 }
 
 void TestShapes::frontsFillTheBodyWithTheirBand() {
-    const Worked worked = soundWork(with([](Choices& c) { c.closure = Closure::cardigan; }));
+    const WorkedGarment worked = soundWork(with([](Garment& c) { c.closure = Closure::cardigan; }));
     const GarmentCounts& c = *worked.counts;
     const FabricGauge& gauge = *worked.measured.gauge;
     // Two fronts, a seam stitch at each side of each, and the band between them are as wide as the back.
@@ -193,8 +196,8 @@ void TestShapes::frontsFillTheBodyWithTheirBand() {
     QVERIFY2(abs(fronts - worked.measures->width) < gauge.stitches.unit() * 2.5,
              qPrintable(QString::number(fronts.mm())));
     // They begin with the carriage on opposite sides and mirror each other, needle for needle.
-    const Program& left = worked.piece(PieceKind::leftFront)->program;
-    const Program& right = worked.piece(PieceKind::rightFront)->program;
+    const Program& left = worked.piece(pieces::leftFront)->program;
+    const Program& right = worked.piece(pieces::rightFront)->program;
     QVERIFY(all<operation::CastOn>(left)[0].carriage != all<operation::CastOn>(right)[0].carriage);
     QCOMPARE(left.operations.size(), right.operations.size());
     const auto bound = all<operation::BindOff>(left);
@@ -205,15 +208,15 @@ void TestShapes::frontsFillTheBodyWithTheirBand() {
 
 void TestShapes::buttonholesMeetWhenTheBandIsFolded() {
     for (const Side side : {Side::left, Side::right}) {
-        const Worked worked = soundWork(with([side](Choices& c) {
+        const WorkedGarment worked = soundWork(with([side](Garment& c) {
             c.closure = Closure::cardigan;
             c.buttons = 5;
             c.buttonholes = side;
         }));
         const GarmentCounts& c = *worked.counts;
         QCOMPARE(c.buttonholes.size(), 5u);
-        const auto& holed = *worked.piece(side == Side::left ? PieceKind::leftBand : PieceKind::rightBand);
-        const auto& plain = *worked.piece(side == Side::left ? PieceKind::rightBand : PieceKind::leftBand);
+        const auto& holed = *worked.piece(side == Side::left ? pieces::leftBand : pieces::rightBand);
+        const auto& plain = *worked.piece(side == Side::left ? pieces::rightBand : pieces::leftBand);
         QCOMPARE(loopsOf(holed.fabric, LoopKind::empty), 2 * 5 * c.buttonhole.count()); // in both layers
         QCOMPARE(loopsOf(plain.fabric, LoopKind::empty), 0);
         const auto transfers = all<operation::Transfer>(holed.program);
@@ -226,13 +229,13 @@ void TestShapes::buttonholesMeetWhenTheBandIsFolded() {
 }
 
 void TestShapes::bandsHangTheRightWayRound() {
-    const Worked worked = soundWork(with([](Choices& c) { c.closure = Closure::cardigan; }));
+    const WorkedGarment worked = soundWork(with([](Garment& c) { c.closure = Closure::cardigan; }));
     // Purl side facing, the edge on top: the left front's neck is at the left, the right front's hem.
-    const operation::Hang& left = firstHang(worked.piece(PieceKind::leftBand)->program);
+    const operation::Hang& left = firstHang(worked.piece(pieces::leftBand)->program);
     QCOMPARE(left.sources.front().piece, std::string("neck_trim"));
     QCOMPARE(left.sources.back().piece, std::string("left_front"));
     QCOMPARE(left.map.back().index, 1);
-    const operation::Hang& right = firstHang(worked.piece(PieceKind::rightBand)->program);
+    const operation::Hang& right = firstHang(worked.piece(pieces::rightBand)->program);
     QCOMPARE(right.sources.front().piece, std::string("right_front"));
     QCOMPARE(right.map.front().index, 1);
     QCOMPARE(right.sources.back().piece, std::string("neck_trim"));
@@ -240,19 +243,18 @@ void TestShapes::bandsHangTheRightWayRound() {
 
 void TestShapes::aBoundNeckIsHungAgain() {
     for (const Closure closure : allClosures) {
-        Project project = with([closure](Choices& c) {
+        Project project = with([closure](Garment& c) {
             c.neck = NeckKind::round;
             c.neckSchool = NeckSchool::bindOff;
             c.closure = closure;
         });
         project.ease[static_cast<std::size_t>(Measure::frontNeckDepth)] = {};
-        const Worked worked = soundWork(project);
+        const WorkedGarment worked = soundWork(project);
         const GarmentCounts& c = *worked.counts;
-        const Fabric& front =
-            worked.piece(closure == Closure::pullover ? PieceKind::front : PieceKind::leftFront)->fabric;
+        const Fabric& front = worked.piece(closure == Closure::pullover ? pieces::front : pieces::leftFront)->fabric;
         QCOMPARE(static_cast<int>(front.bound.at("neck").size()), c.frontNeck.centre.count());
         int hung = 0;
-        const operation::Hang& hang = firstHang(worked.piece(PieceKind::neckTrim)->program);
+        const operation::Hang& hang = firstHang(worked.piece(pieces::neckTrim)->program);
         for (const Hung& one : hang.map)
             hung += hang.source(one).kind == HangSource::Kind::bound ? 1 : 0;
         QCOMPARE(hung, c.frontNeck.centre.count() * (closure == Closure::pullover ? 1 : 2));
@@ -274,14 +276,14 @@ void TestShapes::theBackNeckIsShaped_data() {
 void TestShapes::theBackNeckIsShaped() {
     QFETCH(int, school);
     QFETCH(int, shoulder);
-    const Worked worked = soundWork(with([&](Choices& c) {
+    const WorkedGarment worked = soundWork(with([&](Garment& c) {
         c.backNeck = true;
         c.neckSchool = static_cast<NeckSchool>(school);
         c.shoulder = static_cast<ShoulderKind>(shoulder);
     }));
     const GarmentCounts& c = *worked.counts;
     QVERIFY(c.backNeck.depth >= Rows(7) && c.backNeck.depth <= Rows(9)); // 20 mm: 8.1
-    const WorkedPiece& back = *worked.piece(PieceKind::back);
+    const WorkedPiece& back = *worked.piece(pieces::back);
     const FabricPicture drawn = seen(back);
     const auto heightAt = [&](int slot) {
         int top = 0;
@@ -301,11 +303,11 @@ void TestShapes::theBackNeckIsShaped() {
 }
 
 void TestShapes::shouldersAreBoundOffInSteps() {
-    const Worked worked = soundWork(with([](Choices& c) { c.shoulder = ShoulderKind::stepped; }));
+    const WorkedGarment worked = soundWork(with([](Garment& c) { c.shoulder = ShoulderKind::stepped; }));
     const GarmentCounts& c = *worked.counts;
     QCOMPARE(static_cast<int>(c.shoulderSteps.size()), c.shoulderRows.count() / 2 + 1);
     QCOMPARE(std::accumulate(c.shoulderSteps.begin(), c.shoulderSteps.end(), Stitches()), c.shoulder);
-    for (const PieceKind kind : {PieceKind::back, PieceKind::front})
+    for (const PieceKey kind : {pieces::back, pieces::front})
         for (const char* side : {"shoulder_left", "shoulder_right"})
             QCOMPARE(static_cast<int>(worked.piece(kind)->fabric.bound.at(side).size()), c.shoulder.count());
     const auto join = std::ranges::find(worked.joins, "shoulder_left", &Join::key);
@@ -315,7 +317,7 @@ void TestShapes::shouldersAreBoundOffInSteps() {
 
 void TestShapes::aCurvedHemFollowsItsCurve() {
     for (const Closure closure : allClosures) {
-        const Worked worked = soundWork(with([closure](Choices& c) {
+        const WorkedGarment worked = soundWork(with([closure](Garment& c) {
             c.hemLine = HemLine::curved;
             c.closure = closure;
             c.bodyWelt.kind = WeltKind::rolled;
@@ -323,17 +325,16 @@ void TestShapes::aCurvedHemFollowsItsCurve() {
         const GarmentCounts& c = *worked.counts;
         QCOMPARE(c.hemRise, Rows(20)); // 50 mm at 2.456: 20.4, even
         QCOMPARE(std::accumulate(c.hemSteps.begin(), c.hemSteps.end(), Stitches()), c.hemSide);
-        const PieceKind front = closure == Closure::pullover ? PieceKind::front : PieceKind::leftFront;
+        const PieceKey front = closure == Closure::pullover ? pieces::front : pieces::leftFront;
         const Fabric& fabric = worked.piece(front)->fabric;
         QCOMPARE(static_cast<int>(fabric.edge("side_left").size()), c.toUnderarm.count());
         // The picture hangs straight from the rail, and its lower edge keeps to the ideal.
-        for (const PieceKind kind : {PieceKind::back, front}) {
+        for (const PieceKey kind : {pieces::back, front}) {
             const WorkedPiece& piece = *worked.piece(kind);
             const FabricPicture drawn = seen(piece);
             int lowestAtTheSide = drawn.rows;
             int lowestInTheMiddle = drawn.rows;
-            const int outer =
-                kind == PieceKind::back || front == PieceKind::leftFront ? drawn.firstSlot : drawn.lastSlot;
+            const int outer = kind == pieces::back || front == pieces::leftFront ? drawn.firstSlot : drawn.lastSlot;
             for (const FabricBlock& block : drawn.blocks) {
                 if (outer >= block.firstSlot && outer <= block.lastSlot)
                     lowestAtTheSide = std::min(lowestAtTheSide, block.from);
@@ -348,18 +349,18 @@ void TestShapes::aCurvedHemFollowsItsCurve() {
 void TestShapes::aStraightSleeveDownIsTheOtherUpsideDown() {
     const auto sleeve = [](SleeveSchool school) {
         Project project = vestimen::test::odilesPullover();
-        project.choices.sleeveSchool = school;
-        project.choices.cuff.kind = WeltKind::latchedRib;
+        garment(project).sleeveSchool = school;
+        garment(project).cuff.kind = WeltKind::latchedRib;
         return project;
     };
-    const Worked up = soundWork(sleeve(SleeveSchool::up));
-    const Worked down = soundWork(sleeve(SleeveSchool::down));
+    const WorkedGarment up = soundWork(sleeve(SleeveSchool::up));
+    const WorkedGarment down = soundWork(sleeve(SleeveSchool::down));
     const GarmentCounts& c = *down.counts;
     const int rows = c.sleeveRows.count();
-    auto risen = widths(up.piece(PieceKind::leftSleeve)->fabric, c.cuff.knitted.count(), rows);
+    auto risen = widths(up.piece(pieces::leftSleeve)->fabric, c.cuff.knitted.count(), rows);
     std::ranges::reverse(risen);
-    QCOMPARE(widths(down.piece(PieceKind::leftSleeve)->fabric, 0, rows), risen);
-    const operation::Hang& hung = firstHang(down.piece(PieceKind::leftSleeve)->program);
+    QCOMPARE(widths(down.piece(pieces::leftSleeve)->fabric, 0, rows), risen);
+    const operation::Hang& hung = firstHang(down.piece(pieces::leftSleeve)->program);
     QCOMPARE(static_cast<int>(hung.map.size()), c.sleeveTop.count());
     QCOMPARE(hung.sources.front().piece, std::string("front"));
     QCOMPARE(hung.sources.back().piece, std::string("back"));
@@ -369,14 +370,14 @@ void TestShapes::aStraightSleeveDownIsTheOtherUpsideDown() {
 
 /// Needles come in at the carriage one at a time, and the widths are those of the cap that is knitted up.
 void TestShapes::aCapKnittedDownIsTheSameCap() {
-    const Worked down = soundWork(with([](Choices& c) { c.sleeveSchool = SleeveSchool::down; }));
-    const Worked up = soundWork(ilkesPullover());
+    const WorkedGarment down = soundWork(with([](Garment& c) { c.sleeveSchool = SleeveSchool::down; }));
+    const WorkedGarment up = soundWork(ilkesPullover());
     const GarmentCounts& c = *down.counts;
     QCOMPARE(c.capRows, up.counts->capRows); // one outline, both programs
     const int rows = c.capRows.count();
-    const Fabric& fabric = down.piece(PieceKind::rightSleeve)->fabric;
+    const Fabric& fabric = down.piece(pieces::rightSleeve)->fabric;
     const auto fallen = widths(fabric, 0, rows);
-    const Fabric& risenFabric = up.piece(PieceKind::rightSleeve)->fabric;
+    const Fabric& risenFabric = up.piece(pieces::rightSleeve)->fabric;
     auto risen = widths(risenFabric, markedPass(risenFabric, "underarm"), rows);
     std::ranges::reverse(risen);
     // A needle that can take no more wraps comes in early where the cap is upright; else a row apart.
@@ -390,7 +391,7 @@ void TestShapes::aCapKnittedDownIsTheSameCap() {
     QCOMPARE(static_cast<int>(fabric.passes[static_cast<std::size_t>(rows)].loopCount), c.sleeveTop.count());
     int hung = 0;
     int bound = 0;
-    const operation::Hang& hang = firstHang(down.piece(PieceKind::rightSleeve)->program);
+    const operation::Hang& hang = firstHang(down.piece(pieces::rightSleeve)->program);
     for (const Hung& one : hang.map) {
         ++hung;
         bound += hang.source(one).kind == HangSource::Kind::bound ? 1 : 0;
@@ -399,7 +400,7 @@ void TestShapes::aCapKnittedDownIsTheSameCap() {
     QCOMPARE(bound, 2 * c.underarm.count());
     QVERIFY(down.findings.empty());
     // It hangs from the rail as the ideal does, its cap below.
-    const WorkedPiece& sleeve = *down.piece(PieceKind::rightSleeve);
+    const WorkedPiece& sleeve = *down.piece(pieces::rightSleeve);
     const FabricPicture drawn = seen(sleeve);
     QCOMPARE(drawn.rows, c.sleeveLength().count());
     const auto farthest = farthestFromIdeal(drawn, sleeve.outline, *down.measured.gauge, Stitches(1));
@@ -415,21 +416,21 @@ void TestShapes::aWeltAfterwardsLooksLikeOneFirst_data() {
 void TestShapes::aWeltAfterwardsLooksLikeOneFirst() {
     QFETCH(int, kind);
     const auto made = [&](bool afterwards) {
-        Project project = with([&](Choices& c) {
+        Project project = with([&](Garment& c) {
             c.bodyWelt.kind = c.cuff.kind = static_cast<WeltKind>(kind);
             c.weltAfterwards = afterwards;
         });
         test::putOn(project, genericMachines()[5]);
         return soundWork(project);
     };
-    const Worked first = made(false);
-    const Worked after = made(true);
-    for (const PieceKind piece : {PieceKind::back, PieceKind::leftSleeve}) {
+    const WorkedGarment first = made(false);
+    const WorkedGarment after = made(true);
+    for (const PieceKey piece : {pieces::back, pieces::leftSleeve}) {
         QCOMPARE(seen(*after.piece(piece)).rows, seen(*first.piece(piece)).rows);
         QCOMPARE(after.piece(piece)->length, first.piece(piece)->length);
     }
     // Every loop of the first row is hung, what was at the left at the right.
-    const Program& back = after.piece(PieceKind::back)->program;
+    const Program& back = after.piece(pieces::back)->program;
     const auto hangs = all<operation::Hang>(back);
     if (static_cast<WeltKind>(kind) == WeltKind::rolled) {
         QVERIFY(hangs.empty());
@@ -437,8 +438,8 @@ void TestShapes::aWeltAfterwardsLooksLikeOneFirst() {
     }
     QCOMPARE(static_cast<int>(hangs.back().map.size()), after.counts->hem.count());
     QCOMPARE(hangs.back().map.front().of, hangs.back().map.back().needle);
-    QCOMPARE(after.piece(PieceKind::back)->fabric.edge("side_left").size(),
-             after.piece(PieceKind::front)->fabric.edge("side_right").size());
+    QCOMPARE(after.piece(pieces::back)->fabric.edge("side_left").size(),
+             after.piece(pieces::front)->fabric.edge("side_right").size());
 }
 
 void TestShapes::aHemIsFlatAndRisesAsChosen_data() {
@@ -455,13 +456,13 @@ void TestShapes::aHemIsFlatAndRisesAsChosen() {
     QFETCH(int, profile);
     QFETCH(double, flat);
     Project project = vestimen::test::odilesPullover();
-    project.choices.hemLine = HemLine::curved;
-    project.choices.hemFlat = flat;
-    project.choices.hemProfile = static_cast<Profile>(profile);
-    project.choices.bodyWelt.kind = WeltKind::rolled;
-    const Worked worked = soundWork(project);
+    garment(project).hemLine = HemLine::curved;
+    garment(project).hemFlat = flat;
+    garment(project).hemProfile = static_cast<Profile>(profile);
+    garment(project).bodyWelt.kind = WeltKind::rolled;
+    const WorkedGarment worked = soundWork(project);
     const GarmentCounts& c = *worked.counts;
-    const WorkedPiece& back = *worked.piece(PieceKind::back);
+    const WorkedPiece& back = *worked.piece(pieces::back);
     const FabricPicture picture = vestimen::picture(back.fabric, back.program, firstSeenPass(back.program), true);
     std::vector<int> lowest(static_cast<std::size_t>(c.hem.count()), picture.rows);
     for (const FabricBlock& block : picture.blocks)
@@ -503,12 +504,12 @@ void TestShapes::aNeckIsFlatAndRisesAsChosen() {
     QFETCH(int, side);
     QFETCH(double, flat);
     Project project = vestimen::test::odilesPullover();
-    project.choices.neckSchool = static_cast<NeckSchool>(school);
-    project.choices.neckProfile = static_cast<Profile>(side);
-    project.choices.neckFlat = flat;
-    const Worked worked = soundWork(project);
+    garment(project).neckSchool = static_cast<NeckSchool>(school);
+    garment(project).neckProfile = static_cast<Profile>(side);
+    garment(project).neckFlat = flat;
+    const WorkedGarment worked = soundWork(project);
     const GarmentCounts& c = *worked.counts;
-    const WorkedPiece& front = *worked.piece(PieceKind::front);
+    const WorkedPiece& front = *worked.piece(pieces::front);
     const FabricPicture picture = vestimen::picture(front.fabric, front.program, firstSeenPass(front.program), true);
     const int base = picture.rows - c.frontNeck.depth.count();
     const double middle = (picture.firstSlot + picture.lastSlot + 1) / 2.0;
@@ -545,15 +546,15 @@ void TestShapes::aNeckIsFlatAndRisesAsChosen() {
 }
 
 void TestShapes::latchedColumnsArePurl() {
-    const Worked worked = soundWork(with([](Choices& c) { c.bodyWelt.kind = WeltKind::latchedRib; }));
-    const Fabric& back = worked.piece(PieceKind::back)->fabric;
+    const WorkedGarment worked = soundWork(with([](Garment& c) { c.bodyWelt.kind = WeltKind::latchedRib; }));
+    const Fabric& back = worked.piece(pieces::back)->fabric;
     const GarmentCounts& c = *worked.counts;
     const auto purl = std::ranges::count_if(back.loops, [](const Loop& loop) { return loop.isPurl; });
     QCOMPARE(c.hem.count() % 3, 2); // two plain columns at either edge
     const int columns = (c.hem.count() - 2) / 3;
     QCOMPARE(static_cast<int>(purl), columns * c.bodyWelt.knitted.count());
     // Bars that are taken up again are no new yarn.
-    const Worked plain = soundWork(with([](Choices& ch) { ch.bodyWelt.kind = WeltKind::rolled; }));
+    const WorkedGarment plain = soundWork(with([](Garment& ch) { ch.bodyWelt.kind = WeltKind::rolled; }));
     const int rows = c.bodyLength().count() - plain.counts->bodyLength().count();
     QVERIFY(rows <= 0);
     int knitted = 0;
@@ -563,11 +564,11 @@ void TestShapes::latchedColumnsArePurl() {
 }
 
 void TestShapes::twoBedsKnitARib() {
-    Project project = with([](Choices& c) { c.bodyWelt.kind = WeltKind::twoBedRib; });
-    QVERIFY(hasFinding(work(project).findings, "rib_needs_two_beds"));
+    Project project = with([](Garment& c) { c.bodyWelt.kind = WeltKind::twoBedRib; });
+    QVERIFY(hasFinding(workGarment(project).findings, "rib_needs_two_beds"));
     test::putOn(project, genericMachines()[5]);
-    const Worked worked = soundWork(project);
-    const Fabric& back = worked.piece(PieceKind::back)->fabric;
+    const WorkedGarment worked = soundWork(project);
+    const Fabric& back = worked.piece(pieces::back)->fabric;
     const auto behind = std::ranges::count_if(back.loops, [](const Loop& loop) { return loop.bed == Bed::second; });
     const GarmentCounts& c = *worked.counts;
     QVERIFY(behind >= (c.bodyWelt.knitted.count() - 1) * (c.hem.count() / 2));
@@ -576,15 +577,15 @@ void TestShapes::twoBedsKnitARib() {
 }
 
 void TestShapes::aRolledEdgeIsTheCastOn() {
-    const Worked worked = soundWork(with([](Choices& c) { c.bodyWelt.kind = WeltKind::rolled; }));
-    const Program& back = worked.piece(PieceKind::back)->program;
+    const WorkedGarment worked = soundWork(with([](Garment& c) { c.bodyWelt.kind = WeltKind::rolled; }));
+    const Program& back = worked.piece(pieces::back)->program;
     QCOMPARE(back.yarns[all<operation::CastOn>(back)[0].yarn].role, YarnRole::main);
     QCOMPARE(worked.counts->bodyWelt.visible, Rows(0));
 }
 
 void TestShapes::shortAndStraightSleeves() {
-    const Worked whole = soundWork(ilkesPullover());
-    const Worked shortened = soundWork(with([](Choices& c) {
+    const WorkedGarment whole = soundWork(ilkesPullover());
+    const WorkedGarment shortened = soundWork(with([](Garment& c) {
         c.sleeveReach = SleeveReach::shortened;
         c.shortSleeve = Length::millimetres(140);
     }));
@@ -592,14 +593,14 @@ void TestShapes::shortAndStraightSleeves() {
     QVERIFY(abs(below - Length::millimetres(140)) < shortened.measured.gauge->rows.unit() * 1.5);
     QCOMPARE(shortened.counts->capRows, whole.counts->capRows);
     QVERIFY(shortened.counts->wrist > whole.counts->wrist && shortened.counts->wrist < whole.counts->sleeveTop);
-    Project straight = with([](Choices& c) {
+    Project straight = with([](Garment& c) {
         c.sleeveReach = SleeveReach::shortened;
         c.sleeveLine = SleeveLine::straight;
     });
     // Nobody needs the wrist for it.
     straight.wearer[Measure::wrist].reset();
     straight.wearer[Measure::centreBackToWrist].reset();
-    const Worked tube = soundWork(straight);
+    const WorkedGarment tube = soundWork(straight);
     QVERIFY(tube.sound());
     QCOMPARE(tube.counts->wrist, tube.counts->sleeveTop);
 }
@@ -607,17 +608,17 @@ void TestShapes::shortAndStraightSleeves() {
 void TestShapes::aLongTrimIsKnittedInTwoParts() {
     for (const Closure closure : allClosures)
         for (const NeckKind neck : {NeckKind::vee, NeckKind::round}) {
-            const Worked worked = soundWork(with([&](Choices& c) {
+            const WorkedGarment worked = soundWork(with([&](Garment& c) {
                 c.closure = closure;
                 c.neck = neck;
                 c.neckTrimInTwo = true;
             }));
             const GarmentCounts& c = *worked.counts;
             int hung = 0;
-            for (const PieceKind part : {PieceKind::neckTrim, PieceKind::secondNeckTrim})
+            for (const PieceKey part : {pieces::neckTrim, pieces::secondNeckTrim})
                 hung += static_cast<int>(firstHang(worked.piece(part)->program).map.size());
             QCOMPARE(hung, c.trim.count());
-            QCOMPARE(static_cast<int>(firstHang(worked.piece(PieceKind::neckTrim)->program).map.size()),
+            QCOMPARE(static_cast<int>(firstHang(worked.piece(pieces::neckTrim)->program).map.size()),
                      c.trimFirst.count());
             // Where it parts at the middle of the back, both halves are as long, to a stitch.
             if (neck == NeckKind::vee || closure == Closure::cardigan)
@@ -626,7 +627,7 @@ void TestShapes::aLongTrimIsKnittedInTwoParts() {
 }
 
 void TestShapes::simpleEdgesMoveOneStitch() {
-    const Worked worked = soundWork(with([](Choices& c) {
+    const WorkedGarment worked = soundWork(with([](Garment& c) {
         c.sides = SideKind::waisted;
         for (EdgeShaping& edge : c.edges)
             edge.fashioned = false;
@@ -642,11 +643,11 @@ void TestShapes::simpleEdgesMoveOneStitch() {
     }
     // An increase waits for the carriage, the other side comes a row later: the sides still have the same stitches.
     QCOMPARE(worked.counts->sleeve.eventRows().size() * 2,
-             all<operation::Increase>(worked.piece(PieceKind::leftSleeve)->program).size());
+             all<operation::Increase>(worked.piece(pieces::leftSleeve)->program).size());
 }
 
 void TestShapes::programsAreReadBack() {
-    Project project = with([](Choices& c) {
+    Project project = with([](Garment& c) {
         c.closure = Closure::cardigan;
         c.neck = NeckKind::round;
         c.neckSchool = NeckSchool::bindOff;
@@ -660,7 +661,7 @@ void TestShapes::programsAreReadBack() {
     });
     project.ease[static_cast<std::size_t>(Measure::frontNeckDepth)] = {};
     QVERIFY(projectFromJson(toJson(project)) == project);
-    const Worked worked = soundWork(project);
+    const WorkedGarment worked = soundWork(project);
     QVERIFY(!worked.pieces.empty());
     for (const WorkedPiece& piece : worked.pieces)
         QVERIFY(programFromJson(toJson(piece.program)) == piece.program);
@@ -676,7 +677,7 @@ void TestShapes::waysOutMend_data() {
 void TestShapes::waysOutMend() {
     QFETCH(QString, code);
     Project project = ilkesPullover();
-    Choices& c = project.choices;
+    Garment& c = garment(project);
     const auto ease = [&](Measure measure, double mm) {
         project.ease[static_cast<std::size_t>(measure)] = {Ease::Kind::length, mm};
     };
@@ -706,7 +707,7 @@ void TestShapes::waysOutMend() {
         c.sides = SideKind::waisted;
         project.wearer[Measure::backNeckToWaist]->value = Length::millimetres(540);
     }
-    const Worked worked = work(project);
+    const WorkedGarment worked = workGarment(project);
     const auto finding =
         std::ranges::find_if(worked.findings, [&](const Finding& each) { return code == each.code.text(); });
     QVERIFY2(finding != worked.findings.end(), listed(worked.findings));
@@ -719,31 +720,31 @@ void TestShapes::waysOutMend() {
             Project looser = project;
             looser.swatch.known = FabricGauge{Gauge::perTenCentimetres(named + more), worked.measured.gauge->rows};
             looser.swatch.treatments.clear();
-            QCOMPARE(hasFinding(work(looser).findings, "too_wide"), !fits);
+            QCOMPARE(hasFinding(workGarment(looser).findings, "too_wide"), !fits);
         }
         // As wide as it was meant, or as narrow as the bed.
-        QVERIFY(ways.size() == 2 && ways[0].project.choices.panels);
-        const Worked inPanels = work(ways[0].project);
+        QVERIFY(ways.size() == 2 && garment(ways[0].project).panels);
+        const WorkedGarment inPanels = workGarment(ways[0].project);
         QVERIFY2(inPanels.sound(), listed(inPanels.findings));
         QVERIFY(inPanels.counts->body > project.machine.needles);
         // Panels too can be too wide, and are then made as wide as the bed.
         Project tooShort = ways[0].project;
         tooShort.machine.needles = Stitches(90);
-        tooShort.choices.neckTrimInTwo = true;
-        const auto findings = work(tooShort).findings;
+        garment(tooShort).neckTrimInTwo = true;
+        const auto findings = workGarment(tooShort).findings;
         const auto wide = std::ranges::find(findings, code.toStdString(),
                                             [](const Finding& each) { return std::string(each.code.text()); });
         QVERIFY(wide != findings.end() && wide->piece == "left_back");
         const auto narrower = waysOut(tooShort, *wide);
         QCOMPARE(narrower.size(), 1u);
-        const Worked fitting = work(narrower[0].project);
+        const WorkedGarment fitting = workGarment(narrower[0].project);
         QVERIFY(mends(narrower[0].project, *wide));
         QVERIFY(fitting.measures->width <= fitting.measured.gauge->width(Stitches(2 * 90)));
         QVERIFY(fitting.measures->width > fitting.measured.gauge->width(Stitches(2 * 84)));
     }
     for (const WayOut& way : ways) {
         QVERIFY(!(way.project == project));
-        QVERIFY(!hasFinding(work(way.project).findings, code.toLatin1().constData()));
+        QVERIFY(!hasFinding(workGarment(way.project).findings, code.toLatin1().constData()));
     }
     // What cannot be mended for the knitter is left to the knitter.
     QVERIFY(waysOut(project, {Severity::error, "measure_missing", {"", {}}}).empty());

@@ -8,6 +8,7 @@
 #include <set>
 
 using namespace vestimen;
+using vestimen::test::garment;
 using vestimen::test::hasFinding;
 
 namespace {

@@ -147,7 +147,7 @@ void TestWording::placesGoThereAndBack() {
 
 void TestWording::everyRowIsOnePlace() {
     const Worked worked = work(odilesPullover());
-    const Program& back = worked.piece(PieceKind::back)->program;
+    const Program& back = worked.piece(pieces::back)->program;
     const auto list = steps(back);
     int rows = 0;
     ProgramPlace place;

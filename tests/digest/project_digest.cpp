@@ -8,6 +8,7 @@
 #include "support/projects.h"
 #include "support/random_projects.h"
 
+#include "core/article/articles.h"
 #include "core/format/program_json.h"
 #include "core/format/project_json.h"
 #include "core/work.h"
@@ -61,9 +62,9 @@ void makeTable(const Project& sample) {
                     for (const ShoulderKind shoulder : allShoulders)
                         for (const bool panels : {false, true}) {
                             Project project = sample;
-                            Choices& choices = project.choices;
+                            Garment& choices = std::get<Garment>(project.article);
                             choices.body = body;
-                            chooseNeck(project, neck);
+                            chooseNeck(choices, project.ease, neck);
                             choices.closure = closure;
                             choices.neckSchool = school;
                             choices.shoulder = shoulder;
@@ -111,7 +112,11 @@ std::string programs(const Worked& worked) {
 
 std::string counts(const Worked& worked) {
     std::string text;
-    for (const auto& [quantity, working] : worked.workings) {
+    for (const CountKey quantity : countsOf(worked.article)) {
+        const auto found = worked.workings.find(quantity);
+        if (found == worked.workings.end())
+            continue;
+        const Reckoning& working = found->second;
         text += fmt::format("{} {} = {}\n", key(quantity), working.title, render(working.result));
         for (const Step& step : working.steps)
             text += fmt::format("  {}: {}\n", render(step.what), render(step.value));
@@ -136,8 +141,9 @@ std::string edge(const JoinEdge& edge) {
 std::string joins(const Worked& worked) {
     std::string text;
     for (const Join& join : worked.joins) {
-        text += fmt::format("{} {} {} tail {:.2f} mm {} | {} | {} {:.4f}\n", join.key, join.title, label(join.method),
-                            join.tail.mm(), render(join.tailSide), render(join.facing), render(join.check), join.eased);
+        text += fmt::format("{} {} {} tail {:.2f} mm {} | {} | {} {:.4f}\n", join.key, render(join.title),
+                            label(join.method), join.tail.mm(), render(join.tailSide), render(join.facing),
+                            render(join.check), join.eased);
         text += edge(join.first) + edge(join.second) + said(join.findings);
         if (join.hang)
             for (const auto& [needle, row] : join.hang->map)
@@ -161,12 +167,12 @@ std::string outlines(const Worked& worked) {
     return text;
 }
 
-constexpr std::pair<const char*, std::string (*)(const Worked&)> parts[] = {
+constexpr std::pair<const char*, std::string (*)(const Worked&)> sections[] = {
     {"programs", programs}, {"counts", counts}, {"findings", findings}, {"joins", joins}, {"outlines", outlines}};
 
 void digest(int line, const Worked& worked) {
     std::cout << line;
-    for (const auto& [part, text] : parts) {
+    for (const auto& [part, text] : sections) {
         const QByteArray hash =
             QCryptographicHash::hash(QByteArray::fromStdString(text(worked)), QCryptographicHash::Md5).toHex();
         std::cout << ' ' << part << ' ' << hash.left(12).toStdString();
@@ -190,7 +196,7 @@ int main(int argc, char** argv) {
         if (shown == 0)
             digest(line, worked);
         else
-            for (const auto& [part, of] : parts)
+            for (const auto& [part, of] : sections)
                 std::cout << "== " << part << '\n' << of(worked);
     }
     return 0;

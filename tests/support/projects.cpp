@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "support/projects.h"
 
+#include "core/ground/welt_options.h"
+
 #include "core/format/project_json.h"
 
 #include <algorithm>
@@ -28,6 +30,25 @@ Project ilkesPullover() {
     return projectFromJson(readFile(VESTIMEN_SOURCE_DIR "/data/demo/set-in-pullover.json"));
 }
 
+GarmentCounts countsOf(const Project& project) {
+    const GarmentBrief brief(project, garment(project));
+    return countGarment(brief, garmentMeasures(brief).value(), measured(project.swatch).gauge.value()).counts.value();
+}
+
+WorkedGarment workGarment(const Project& project) {
+    WorkedGarment worked{work(project), {}, {}};
+    const GarmentBrief brief(project, garment(project));
+    worked.measures = garmentMeasures(brief);
+    if (!worked.workings.empty() && !worked.pieces.empty())
+        worked.counts = countsOf(project);
+    return worked;
+}
+
+Project movedBy(const Project& project, PieceKey piece, HandleKey part, int steps) {
+    const Worked worked = work(project);
+    return dragged(project, *worked.piece(piece)->handle(part), steps);
+}
+
 void putOn(Project& project, const Machine& machine) {
     project.machine = machine;
     project.swatch.machine = machine.name;
@@ -46,3 +67,15 @@ QByteArray listed(const std::vector<Finding>& findings) {
 }
 
 } // namespace vestimen::test
+
+namespace vestimen {
+
+const char* label(WeltKind welt) {
+    return optionsOf<WeltKind>[static_cast<std::size_t>(welt)].label;
+}
+
+const char* label(AcrossWay way) {
+    return optionsOf<AcrossWay>[static_cast<std::size_t>(way)].label;
+}
+
+} // namespace vestimen

@@ -17,6 +17,27 @@ Project pietsPullover();
 /// Ilke's: set-in sleeves, V neck, mock rib.
 Project ilkesPullover();
 
+/// The garment that a project, or what was worked from it, is of.
+inline Garment& garment(Project& project) {
+    return std::get<Garment>(project.article);
+}
+inline const Garment& garment(const Project& project) {
+    return std::get<Garment>(project.article);
+}
+inline const Garment& garment(const Worked& worked) {
+    return std::get<Garment>(worked.article);
+}
+/// With what is counted in between.
+struct WorkedGarment : Worked {
+    std::optional<GarmentMeasures> measures;
+    std::optional<GarmentCounts> counts; ///< nothing where a finding is an error
+};
+WorkedGarment workGarment(const Project& project);
+/// What its garment is counted as; it must be sound.
+GarmentCounts countsOf(const Project& project);
+/// After a handle of its drawing was dragged, one that is drafted.
+Project movedBy(const Project& project, PieceKey piece, HandleKey part, int steps);
+
 /// Project and swatch both on that machine.
 void putOn(Project& project, const Machine& machine);
 bool hasFinding(const std::vector<Finding>& findings, const std::string& code);
@@ -25,3 +46,11 @@ QByteArray listed(const std::vector<Finding>& findings);
 std::string readFile(const std::string& path);
 
 } // namespace vestimen::test
+
+namespace vestimen {
+
+// For a test's message.
+const char* label(WeltKind welt);
+const char* label(AcrossWay way);
+
+} // namespace vestimen

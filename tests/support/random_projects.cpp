@@ -42,7 +42,7 @@ Project randomProject() {
     project.ease[static_cast<std::size_t>(Measure::chest)] = {Ease::Kind::length, between(0, 180)};
     if (*rc::gen::arbitrary<bool>())
         project.ease[static_cast<std::size_t>(Measure::frontNeckDepth)] = {Ease::Kind::percent, between(0, 40)};
-    Choices& choices = project.choices;
+    Garment& choices = std::get<Garment>(project.article);
     choices.body = *rc::gen::elementOf(allBodies);
     choices.neck = *rc::gen::elementOf(allNecks);
     choices.closure = *rc::gen::elementOf(allClosures);

@@ -113,10 +113,10 @@ void TestWorkroom::aBegunPieceKeepsItsProgram() {
     Workroom workroom(file_);
     const qint64 project = workroom.add(Shelf::projects, "Pullover", toJson(odilesPullover()));
     QCOMPARE(workroom.begunCount(project), 0);
-    const Program& back = worked.piece(PieceKind::back)->program;
+    const Program& back = worked.piece(pieces::back)->program;
     const qint64 piece = workroom.beginPiece(project, back);
     Project moved = odilesPullover();
-    moved.pins[Quantity::bodyStitches] = 160;
+    moved.pins[quantities::bodyStitches] = 160;
     workroom.save(Shelf::projects, project, "Pullover", toJson(moved));
     const auto pieces = workroom.pieces(project);
     QCOMPARE(pieces.size(), 1);

@@ -89,8 +89,8 @@ RailCanvas::RailCanvas(QWidget* parent) : QWidget(parent) {
 
 void RailCanvas::setView(RailView view) {
     view_ = std::move(view);
-    if (dragging_ == Part::none && !handle(picked_))
-        picked_ = Part::none;
+    if (dragging_.empty() && !handle(picked_))
+        picked_ = HandleKey();
     layOut();
     update();
 }
@@ -104,7 +104,7 @@ void RailCanvas::setAsWorn(bool asWorn) {
     update();
 }
 
-void RailCanvas::pick(Part part) {
+void RailCanvas::pick(HandleKey part) {
     if (picked_ == part)
         return;
     picked_ = part;
@@ -145,14 +145,14 @@ QPointF RailCanvas::place(QPointF pixels) const {
     return {asWorn_ ? -stitches : stitches, view_.picture.rows - (pixels.y() - top_) / row_};
 }
 
-const RailHandle* RailCanvas::handle(Part part) const {
+const RailHandle* RailCanvas::handle(HandleKey part) const {
     for (const RailHandle& each : view_.handles)
         if (each.part == part)
             return &each;
     return nullptr;
 }
 
-std::optional<QPointF> RailCanvas::handlePosition(Part part) const {
+std::optional<QPointF> RailCanvas::handlePosition(HandleKey part) const {
     const RailHandle* found = handle(part);
     return found ? std::optional(position(found->at.x(), found->at.y())) : std::nullopt;
 }
@@ -415,9 +415,9 @@ void RailCanvas::mousePressEvent(QMouseEvent* event) {
         return;
     const RailHandle* found = handleAt(event->position());
     // Picking shows the view anew, handles and all.
-    const Part part = found ? found->part : Part::none;
+    const HandleKey part = found ? found->part : HandleKey();
     pick(part);
-    if (part == Part::none) {
+    if (part.empty()) {
         emit fabricPressed(place(event->position()));
         return;
     }
@@ -430,7 +430,7 @@ void RailCanvas::mousePressEvent(QMouseEvent* event) {
 }
 
 void RailCanvas::mouseMoveEvent(QMouseEvent* event) {
-    if (dragging_ == Part::none) {
+    if (dragging_.empty()) {
         const RailHandle* under = handleAt(event->position());
         setCursor(!under ? Qt::ArrowCursor : under->upright ? Qt::SizeVerCursor : Qt::SizeHorCursor);
         return;
@@ -449,17 +449,17 @@ void RailCanvas::mouseMoveEvent(QMouseEvent* event) {
 }
 
 void RailCanvas::mouseReleaseEvent(QMouseEvent*) {
-    if (dragging_ == Part::none)
+    if (dragging_.empty())
         return;
-    const Part part = dragging_;
-    dragging_ = Part::none;
+    const HandleKey part = dragging_;
+    dragging_ = HandleKey();
     emit dragEnded(part, true);
 }
 
 void RailCanvas::keyPressEvent(QKeyEvent* event) {
-    if (event->key() == Qt::Key_Escape && dragging_ != Part::none) {
-        const Part part = dragging_;
-        dragging_ = Part::none;
+    if (event->key() == Qt::Key_Escape && !dragging_.empty()) {
+        const HandleKey part = dragging_;
+        dragging_ = HandleKey();
         emit dragEnded(part, false);
         return;
     }

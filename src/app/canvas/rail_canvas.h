@@ -2,9 +2,9 @@
 #pragma once
 
 #include "core/bed/fabric_picture.h"
-#include "core/garment/outlines.h"
-#include "core/garment/parts.h"
+#include "core/plan/outline.h"
 #include "core/quantity/gauge.h"
+#include "core/quantity/name.h"
 
 #include <QColor>
 #include <QList>
@@ -17,7 +17,7 @@
 namespace vestimen::app {
 
 struct RailHandle {
-    Part part = Part::none;
+    HandleKey part;
     QPointF at;          ///< stitches from the bed's middle, rows from the lower edge
     bool upright = true; ///< moves up and down; else sideways
     QString name;
@@ -66,27 +66,27 @@ public:
     /// Rows that the row list points at: rectangles in stitches and rows.
     void setLit(const QList<QRectF>& lit);
     const QList<QRectF>& lit() const { return lit_; }
-    void pick(Part part);
-    Part picked() const { return picked_; }
+    void pick(HandleKey part);
+    HandleKey picked() const { return picked_; }
     /// What stands beside the pointer while something is dragged.
     void setBubble(const QString& text);
     /// Where a handle is drawn, for tests.
-    std::optional<QPointF> handlePosition(Part part) const;
+    std::optional<QPointF> handlePosition(HandleKey part) const;
     /// Pixels for one row and one stitch.
     QSizeF stitchSize() const { return {stitch_, row_}; }
 
     QSize minimumSizeHint() const override { return {420, 320}; }
 
 signals:
-    void partPicked(Part part);
+    void partPicked(HandleKey part);
     /// A drag began, went on by whole stitches or rows since its beginning (up and outward are positive), or ended.
-    void dragBegan(Part part);
-    void draggedBy(Part part, int steps);
-    void dragEnded(Part part, bool keep);
+    void dragBegan(HandleKey part);
+    void draggedBy(HandleKey part, int steps);
+    void dragEnded(HandleKey part, bool keep);
     /// A place of the fabric that is no part was pressed: stitches and rows.
     void fabricPressed(QPointF stitchesAndRows);
     /// An arrow key: one row or stitch.
-    void nudged(Part part, int steps);
+    void nudged(HandleKey part, int steps);
 
 protected:
     void paintEvent(QPaintEvent* event) override;
@@ -101,7 +101,7 @@ private:
     void layOut();
     QPointF position(double stitches, double rows) const;
     QPointF place(QPointF pixels) const;
-    const RailHandle* handle(Part part) const;
+    const RailHandle* handle(HandleKey part) const;
     const RailHandle* handleAt(QPointF point) const;
     void paintRail(QPainter& painter) const;
     void paintWanted(QPainter& painter) const;
@@ -113,8 +113,8 @@ private:
 
     RailView view_;
     bool asWorn_ = false;
-    Part picked_ = Part::none;
-    Part dragging_ = Part::none;
+    HandleKey picked_;
+    HandleKey dragging_;
     QPointF dragFrom_;
     double dragStitch_ = 1.0; ///< scale when the drag began: it must not change under the hand
     double dragRow_ = 1.0;

@@ -3,9 +3,6 @@
 
 #include "app/canvas/fields.h"
 #include "app/canvas/label.h"
-#include "app/draft/part_words.h"
-#include "core/garment/garment_measures.h"
-#include "core/shaping/lines_in_words.h"
 
 #include <QCheckBox>
 #include <QHBoxLayout>
@@ -64,13 +61,24 @@ ChoicePanel::ChoicePanel(Session& session, QWidget* parent) : QWidget(parent), s
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(6);
-    build(layout);
+    fields_ = new QWidget(this);
+    layout->addWidget(fields_);
     buildLines(layout);
     buildPin(layout);
 }
 
-void ChoicePanel::build(QVBoxLayout* layout) {
-    for (const GarmentChoice& choice : garmentChoices()) {
+void ChoicePanel::build(const Article& article) {
+    kind_ = article.index();
+    controls_.clear();
+    auto* fields = new QWidget(this);
+    layout()->replaceWidget(fields_, fields);
+    fields_->hide();
+    fields_->deleteLater();
+    fields_ = fields;
+    auto* column = new QVBoxLayout(fields_);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(6);
+    for (const AnyChoice& choice : choicesOf(article)) {
         if (!choice.belongs)
             continue;
         const auto like = std::ranges::find_if(controls_, [&](const Control& control) {
@@ -81,122 +89,135 @@ void ChoicePanel::build(QVBoxLayout* layout) {
         else
             controls_.push_back({{}, {&choice}, {}});
     }
-    for (std::size_t control = 0; control < controls_.size(); ++control)
-        controls_[control].fill = addField(layout, control);
+    for (std::size_t control = 0; control < controls_.size(); ++control) {
+        controls_[control].fill = addField(control);
+        for (QWidget* each : controls_[control].widgets)
+            column->addWidget(each);
+    }
+    fields_->show();
 }
 
-std::function<void(const GarmentChoice&, const Project&)> ChoicePanel::addField(QVBoxLayout* layout,
-                                                                                std::size_t control) {
-    const GarmentChoice& choice = *controls_[control].choices.front();
-    const QString name = coreText(choice.label);
-    if (const auto* one = std::get_if<OneOf>(&choice.kind)) {
+std::function<void(const AnyChoice&, const Project&)> ChoicePanel::addField(std::size_t control) {
+    const ChoiceForm& form = controls_[control].choices.front()->form;
+    if (const auto* one = std::get_if<OneOf>(&form)) {
         QComboBox* box = addCombo(*one, control);
-        box->setAccessibleName(name);
-        layout->addWidget(box);
-        return [this, box](const GarmentChoice& now, const Project& project) {
-            const OneOf& ways = std::get<OneOf>(now.kind);
-            box->setCurrentIndex(ways.get(project.choices));
-            offerOnlyWhatWorks(box, ways);
+        return [this, box](const AnyChoice& now, const Project& project) {
+            box->setCurrentIndex(static_cast<int>(now.get(project.article)));
+            offerOnlyWhatWorks(box, now);
         };
     }
-    if (std::holds_alternative<YesOrNo>(choice.kind)) {
-        auto* box = new QCheckBox(name, this);
-        layout->addWidget(box);
-        controls_[control].widgets = {box};
-        connect(box, &QCheckBox::clicked, this, [this, control](bool on) {
-            if (const GarmentChoice* now = current(control))
-                choose(coreText(now->label),
-                       [&](Project& project) { std::get<YesOrNo>(now->kind).of(project.choices) = on; });
-        });
-        return [box](const GarmentChoice& now, const Project& project) {
-            Project with = project;
-            bool& on = std::get<YesOrNo>(now.kind).of(with.choices);
+    if (std::holds_alternative<YesOrNo>(form)) {
+        QCheckBox* box = addBox(control);
+        return [box](const AnyChoice& now, const Project& project) {
+            const bool on = now.get(project.article) != 0.0;
             box->setChecked(on);
-            on = !on;
-            const auto findings = choiceFindings(with);
-            const bool works = findings.empty() || box->isChecked();
+            Project with = project;
+            now.choose(with.article, with.ease, on ? 0.0 : 1.0);
+            const auto findings = contradictionsOf(with.article, with);
+            const bool works = findings.empty() || on;
             box->setEnabled(works);
             box->setToolTip(works ? QString() : coreText(findings.front().text));
         };
     }
-    if (std::holds_alternative<ALength>(choice.kind)) {
-        auto* box = new LengthBox(session_, this);
-        addNumber(layout, box, control, [](const GarmentChoice& now, Choices& choices, int value) {
-            std::get<ALength>(now.kind).of(choices) = Length::millimetres(value);
-        });
-        return [box](const GarmentChoice& now, const Project& project) {
-            const ALength& length = std::get<ALength>(now.kind);
-            Choices copy = project.choices;
-            const int value = static_cast<int>(std::lround(length.of(copy).mm()));
+    if (std::holds_alternative<ALength>(form)) {
+        auto* box = new LengthBox(session_, fields_);
+        addNumber(box, control, 1.0);
+        return [box](const AnyChoice& now, const Project& project) {
             if (isBeingTyped(box))
                 return;
+            const Range& offered = std::get<ALength>(now.form).offered;
+            const int value = static_cast<int>(std::lround(now.get(project.article)));
             // What a file brought may lie beyond what is offered: it is shown as it is.
-            box->setRange(std::min(length.offered.least, value), std::max(length.offered.most, value));
+            box->setRange(std::min(offered.least, value), std::max(offered.most, value));
             box->showMillimetres(value);
         };
     }
-    auto* box = new QSpinBox(this);
-    if (const auto* share = std::get_if<AShare>(&choice.kind)) {
+    auto* box = new QSpinBox(fields_);
+    if (const auto* share = std::get_if<AShare>(&form)) {
         box->setRange(static_cast<int>(std::lround(share->least * 100.0)),
                       static_cast<int>(std::lround(share->most * 100.0)));
         box->setSingleStep(5);
         box->setSuffix(tr(" %"));
-        addNumber(layout, box, control, [](const GarmentChoice& now, Choices& choices, int value) {
-            std::get<AShare>(now.kind).of(choices) = value / 100.0;
-        });
-        return [box](const GarmentChoice& now, const Project& project) {
-            Choices copy = project.choices;
+        addNumber(box, control, 0.01);
+        return [box](const AnyChoice& now, const Project& project) {
             if (!isBeingTyped(box))
-                box->setValue(static_cast<int>(std::lround(std::get<AShare>(now.kind).of(copy) * 100.0)));
+                box->setValue(static_cast<int>(std::lround(now.get(project.article) * 100.0)));
         };
     }
-    addNumber(layout, box, control, [](const GarmentChoice& now, Choices& choices, int value) {
-        std::get<ANumber>(now.kind).set(choices, value);
-    });
-    return [box](const GarmentChoice& now, const Project& project) {
-        const ANumber& number = std::get<ANumber>(now.kind);
-        const int value = number.get(project.choices);
+    addNumber(box, control, 1.0);
+    return [box](const AnyChoice& now, const Project& project) {
         if (isBeingTyped(box))
             return;
-        box->setRange(std::min(number.offered.least, value), std::max(number.offered.most, value));
+        const Range& offered = std::get<ANumber>(now.form).offered;
+        const int value = static_cast<int>(now.get(project.article));
+        box->setRange(std::min(offered.least, value), std::max(offered.most, value));
         box->setValue(value);
     };
 }
 
 QComboBox* ChoicePanel::addCombo(const OneOf& one, std::size_t control) {
-    auto* box = new QComboBox(this);
+    auto* box = new QComboBox(fields_);
+    box->setAccessibleName(coreText(controls_[control].choices.front()->label));
     for (const Option& option : one.options)
         box->addItem(coreText(option.label));
     box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
     controls_[control].widgets = {box};
     connect(box, &QComboBox::activated, this, [this, control](int index) {
-        if (const GarmentChoice* now = current(control))
-            choose(coreText(now->label),
-                   [&](Project& project) { vestimen::choose(std::get<OneOf>(now->kind), project, index); });
+        if (const AnyChoice* now = current(control))
+            choose(*now, index);
     });
     return box;
 }
 
-void ChoicePanel::addNumber(QVBoxLayout* layout, QSpinBox* box, std::size_t control,
-                            const std::function<void(const GarmentChoice&, Choices&, int)>& set) {
+QCheckBox* ChoicePanel::addBox(std::size_t control) {
+    auto* box = new QCheckBox(coreText(controls_[control].choices.front()->label), fields_);
+    controls_[control].widgets = {box};
+    connect(box, &QCheckBox::clicked, this, [this, control](bool on) {
+        if (const AnyChoice* now = current(control))
+            choose(*now, on ? 1.0 : 0.0);
+    });
+    return box;
+}
+
+/// `unit`: what one of the box's stands for in the choice.
+void ChoicePanel::addNumber(QSpinBox* box, std::size_t control, double unit) {
     const QString name = coreText(controls_[control].choices.front()->label);
-    auto* label = new Label(name, this);
+    auto* label = new Label(name, fields_);
     label->setObjectName(QStringLiteral("muted"));
     box->setAccessibleName(name);
-    layout->addWidget(label);
-    layout->addWidget(box);
     controls_[control].widgets = {label, box};
-    connect(box, &QSpinBox::valueChanged, this, [this, control, set](int value) {
-        if (const GarmentChoice* now = current(control))
-            choose(coreText(now->label), [&](Project& project) { set(*now, project.choices, value); });
+    connect(box, &QSpinBox::valueChanged, this, [this, control, unit](int value) {
+        if (const AnyChoice* now = current(control))
+            choose(*now, unit == 1.0 ? value : value / std::round(1.0 / unit));
     });
 }
 
-const GarmentChoice* ChoicePanel::current(std::size_t control) const {
-    for (const GarmentChoice* each : controls_[control].choices)
-        if (each->belongs(session_.project().choices, place_))
+const AnyChoice* ChoicePanel::current(std::size_t control) const {
+    for (const AnyChoice* each : controls_[control].choices)
+        if (each->belongs(session_.project().article, place_))
             return each;
     return nullptr;
+}
+
+const Handle* ChoicePanel::handle() const {
+    const Worked* drawn = session_.drawn();
+    const WorkedPiece* piece = drawn ? drawn->piece(place_.piece) : nullptr;
+    return piece && !place_.part.empty() ? piece->handle(place_.part) : nullptr;
+}
+
+std::vector<const AnyChoice*> ChoicePanel::lineChoices(const Article& article) const {
+    const Worked* drawn = session_.drawn();
+    const WorkedPiece* piece = drawn ? drawn->piece(place_.piece) : nullptr;
+    if (!piece || piece->ontoOthers || drawn->article.index() != article.index())
+        return {};
+    const Handle* at = handle();
+    if (!place_.part.empty() && (!at || !at->shaping))
+        return {};
+    std::vector<const AnyChoice*> choices;
+    for (const AnyChoice& each : choicesOf(article))
+        if (std::string_view(each.key.key) == "lines" && (!at || std::string_view(each.key.within) == at->shaping))
+            choices.push_back(&each);
+    return choices;
 }
 
 void ChoicePanel::buildLines(QVBoxLayout* layout) {
@@ -211,18 +232,10 @@ void ChoicePanel::buildLines(QVBoxLayout* layout) {
     layout->addWidget(linesLabel_);
     connect(lines_, &QSlider::valueChanged, this, [this](int value) {
         choose(tr("Lines of the shaping"), [&](Project& project) {
-            if (const auto one = edgeOf(place_.part, place_.piece, project.choices))
-                project.choices.edge(*one).lines = value;
-            else
-                for (EdgeShaping& each : project.choices.edges)
-                    each.lines = value;
+            for (const AnyChoice* each : lineChoices(project.article))
+                each->set(project.article, value);
         });
     });
-}
-
-bool ChoicePanel::linesBelong() const {
-    const bool isWhole = place_.part == Part::none && !isTrim(place_.piece);
-    return isWhole || edgeOf(place_.part, place_.piece, session_.project().choices);
 }
 
 void ChoicePanel::buildPin(QVBoxLayout* layout) {
@@ -235,68 +248,71 @@ void ChoicePanel::buildPin(QVBoxLayout* layout) {
     row->addWidget(pinButton_, 1);
     layout->addLayout(row);
     connect(pinButton_, &QPushButton::clicked, this, [this] {
-        const Quantity quantity = mainQuantity();
-        const bool pinned = session_.project().pins.count(quantity) > 0;
+        const Handle* at = handle();
+        if (!at || at->counts.empty())
+            return;
+        const CountKey count = at->counts.front();
+        const bool pinned = session_.project().pins.count(count) > 0;
         choose(pinned ? tr("Let the count go") : tr("Pin a count"), [&](Project& project) {
             if (pinned)
-                project.pins.erase(quantity);
+                project.pins.erase(count);
             else
-                project.pins[quantity] = pin_->value();
+                project.pins[count] = pin_->value();
         });
     });
 }
 
 /// What makes no sense with the other choices is grey, and says why.
-void ChoicePanel::offerOnlyWhatWorks(QComboBox* box, const OneOf& one) {
+void ChoicePanel::offerOnlyWhatWorks(QComboBox* box, const AnyChoice& choice) {
     auto* model = qobject_cast<QStandardItemModel*>(box->model());
     for (int i = 0; model && i < box->count(); ++i) {
         Project with = session_.project();
-        vestimen::choose(one, with, i);
-        const auto findings = choiceFindings(with);
+        choice.choose(with.article, with.ease, i);
+        const auto findings = contradictionsOf(with.article, with);
         const bool works = findings.empty() || i == box->currentIndex();
         model->item(i)->setEnabled(works);
         model->item(i)->setToolTip(works ? QString() : coreText(findings.front().text));
     }
 }
 
-void ChoicePanel::show(PieceKind piece, Part part) {
+void ChoicePanel::show(const Place& place) {
     filling_ = true;
-    place_ = {piece, part};
+    place_ = place;
     const Project& project = session_.project();
+    if (kind_ != project.article.index())
+        build(project.article);
     for (std::size_t i = 0; i < controls_.size(); ++i) {
-        const GarmentChoice* now = current(i);
+        const AnyChoice* now = current(i);
         for (QWidget* widget : controls_[i].widgets)
             widget->setVisible(now != nullptr);
         if (now)
             controls_[i].fill(*now, project);
     }
-    lines_->setVisible(linesBelong());
-    linesLabel_->setVisible(linesBelong());
-    if (linesBelong())
-        fillLines(project);
+    fillLines(project);
     fillPin();
     filling_ = false;
 }
 
 /// The slider stands where the list is now, and the list stands below it in words.
 void ChoicePanel::fillLines(const Project& project) {
+    const auto choices = lineChoices(project.article);
+    lines_->setVisible(!choices.empty());
+    linesLabel_->setVisible(!choices.empty());
     const Worked* drawn = session_.drawn();
-    const auto edge = edgeOf(place_.part, place_.piece, project.choices);
-    if (!drawn || !drawn->counts || !drawn->measured.gauge) {
-        linesLabel_->clear();
+    if (choices.empty() || !drawn || !drawn->measured.gauge)
+        return;
+    double chosen = 0.0;
+    for (const AnyChoice* each : choices)
+        chosen = std::max(chosen, each->get(project.article));
+    const Handle* at = handle();
+    if (!at) {
+        lines_->setValue(std::max(1, static_cast<int>(chosen)));
+        linesLabel_->setText(chosen == 0.0 ? tr("Every edge: the fewest lines that keep close to it")
+                                           : tr("Every edge: fewest lines … truest line"));
         return;
     }
-    if (!edge) {
-        const auto& edges = project.choices.edges;
-        const int most = std::ranges::max_element(edges, {}, &EdgeShaping::lines)->lines;
-        lines_->setValue(std::max(1, most));
-        linesLabel_->setText(most == 0 ? tr("Every edge: the fewest lines that keep close to it")
-                                       : tr("Every edge: fewest lines … truest line"));
-        return;
-    }
-    const EdgeSchedule schedule = edgeSchedule(*drawn->counts, *edge);
-    const int chosen = project.choices.edge(*edge).lines;
-    lines_->setValue(chosen > 0 ? chosen : static_cast<int>(schedule.lines.size()));
+    const EdgeSchedule& schedule = at->schedule;
+    lines_->setValue(chosen > 0.0 ? static_cast<int>(chosen) : static_cast<int>(schedule.lines.size()));
     QStringList words = {tr("fewest lines … truest line: now %1").arg(schedule.lines.size())};
     for (const ScheduleLine& line : schedule.lines)
         words << tr("%1, %2 ×").arg(coreText(line.what)).arg(line.times);
@@ -306,25 +322,23 @@ void ChoicePanel::fillLines(const Project& project) {
     linesLabel_->setText(words.join('\n'));
 }
 
-Quantity ChoicePanel::mainQuantity() const {
-    const auto quantities = quantitiesOf(place_.part, place_.piece, session_.project().choices);
-    return quantities.empty() ? Quantity::bodyStitches : quantities.front();
-}
-
 void ChoicePanel::fillPin() {
     const auto& workings = session_.worked().workings;
-    const Quantity quantity = mainQuantity();
-    const auto working = workings.find(quantity);
-    const bool canPin = place_.part != Part::none && place_.part != Part::trimDepth && place_.part != Part::neckFlat &&
-                        working != workings.end();
+    const Handle* at = handle();
+    const auto working = at && at->canPin && !at->counts.empty() ? workings.find(at->counts.front()) : workings.end();
+    const bool canPin = working != workings.end();
     pin_->setVisible(canPin);
     pinButton_->setVisible(canPin);
     if (!canPin)
         return;
-    const bool pinned = session_.project().pins.count(quantity) > 0;
+    const bool pinned = session_.project().pins.count(at->counts.front()) > 0;
     if (const int* value = std::get_if<int>(&working->second.result); value && !isBeingTyped(pin_))
         pin_->setValue(*value);
     pinButton_->setText(pinned ? tr("Let the count go") : tr("Pin this count"));
+}
+
+void ChoicePanel::choose(const AnyChoice& choice, double value) {
+    choose(coreText(choice.label), [&](Project& project) { choice.choose(project.article, project.ease, value); });
 }
 
 void ChoicePanel::choose(const QString& what, const std::function<void(Project&)>& change) {

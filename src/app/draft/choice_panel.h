@@ -3,8 +3,9 @@
 
 #include "app/canvas/rail_canvas.h"
 #include "app/session/session.h"
-#include "core/garment/garment_choices.h"
+#include "core/article/articles.h"
 
+#include <QCheckBox>
 #include <QComboBox>
 #include <QLabel>
 #include <QPushButton>
@@ -13,6 +14,7 @@
 #include <QVBoxLayout>
 
 #include <functional>
+#include <optional>
 #include <vector>
 
 namespace vestimen::app {
@@ -25,37 +27,42 @@ class ChoicePanel : public QWidget {
 public:
     explicit ChoicePanel(Session& session, QWidget* parent = nullptr);
 
-    /// Shows what belongs to a part of a piece, as it stands.
-    void show(PieceKind piece, Part part);
+    /// Shows what belongs to a place of the drawing, as it stands.
+    void show(const Place& place);
 
 private:
     /// One field, or one line of them, for all choices of the same label: of whichever of them belongs where the panel
     /// is.
     struct Control {
         QList<QWidget*> widgets;
-        std::vector<const GarmentChoice*> choices;
-        std::function<void(const GarmentChoice&, const Project&)> fill;
+        std::vector<const AnyChoice*> choices;
+        std::function<void(const AnyChoice&, const Project&)> fill;
     };
 
-    void build(QVBoxLayout* layout);
-    std::function<void(const GarmentChoice&, const Project&)> addField(QVBoxLayout* layout, std::size_t control);
+    /// Fields for the choices of another kind of article.
+    void build(const Article& article);
+    std::function<void(const AnyChoice&, const Project&)> addField(std::size_t control);
     QComboBox* addCombo(const OneOf& one, std::size_t control);
-    void addNumber(QVBoxLayout* layout, QSpinBox* box, std::size_t control,
-                   const std::function<void(const GarmentChoice&, Choices&, int)>& set);
+    QCheckBox* addBox(std::size_t control);
+    void addNumber(QSpinBox* box, std::size_t control, double unit);
     void buildLines(QVBoxLayout* layout);
     void buildPin(QVBoxLayout* layout);
-    void offerOnlyWhatWorks(QComboBox* box, const OneOf& one);
+    void offerOnlyWhatWorks(QComboBox* box, const AnyChoice& choice);
     /// The choice of a control that belongs where the panel is; null where none does.
-    const GarmentChoice* current(std::size_t control) const;
+    const AnyChoice* current(std::size_t control) const;
     void choose(const QString& what, const std::function<void(Project&)>& change);
+    void choose(const AnyChoice& choice, double value);
     void fillLines(const Project& project);
     void fillPin();
-    bool linesBelong() const;
-    Quantity mainQuantity() const;
+    /// How many lines the edges that the place governs are shaped in: of one, or of all.
+    std::vector<const AnyChoice*> lineChoices(const Article& article) const;
+    const Handle* handle() const;
 
     Session& session_;
     Place place_;
+    std::optional<std::size_t> kind_; ///< of article, that the fields are for
     std::vector<Control> controls_;
+    QWidget* fields_ = nullptr;
     QSlider* lines_ = nullptr;
     QLabel* linesLabel_ = nullptr;
     QSpinBox* pin_ = nullptr;

@@ -2,11 +2,10 @@
 #include "app/draft/draft_station.h"
 
 #include "app/canvas/fields.h"
-#include "app/draft/part_words.h"
 #include "app/draft/piece_view.h"
 #include "app/draft/shelf_ways.h"
 #include "app/theme/theme.h"
-#include "core/piece_picture.h"
+#include "core/bed/fabric_picture.h"
 #include "core/ways_out.h"
 
 #include <QButtonGroup>
@@ -22,16 +21,7 @@ namespace {
 constexpr int rowListWidth = 270;
 constexpr int mostStates = 12;
 /// The tab that shows all pieces.
-constexpr int allTab = -1;
-
-/// The piece that stands for another in a garment that has no such: a front that is parted, or closed again, stays a
-/// front.
-PieceKind inPlaceOf(PieceKind piece, const Choices& choices) {
-    if (std::ranges::count(piecesOf(choices), piece) > 0)
-        return piece;
-    return piece == PieceKind::front || (isHalf(piece) && !isBack(piece)) ? frontOf(choices, Side::left)
-                                                                          : backOf(choices, Side::left);
-}
+const QString allTab = QStringLiteral("*");
 
 } // namespace
 
@@ -69,20 +59,21 @@ DraftStation::DraftStation(Session& session, QWidget* parent)
 
 void DraftStation::connectCanvas() {
     connect(canvas_, &RailCanvas::partPicked, this, [this] { refresh(); });
-    connect(canvas_, &RailCanvas::dragBegan, this, [this] { dragBase_ = session().project(); });
-    connect(canvas_, &RailCanvas::draggedBy, this, [this](Part part, int steps) { move(part, steps, false); });
-    connect(canvas_, &RailCanvas::dragEnded, this, [this](Part part, bool keep) {
+    connect(canvas_, &RailCanvas::dragBegan, this, [this] {
+        dragBase_ = session().project();
+        held_.reset();
+    });
+    connect(canvas_, &RailCanvas::draggedBy, this, [this](HandleKey part, int steps) { move(part, steps, false); });
+    connect(canvas_, &RailCanvas::dragEnded, this, [this](HandleKey part, bool keep) {
         if (keep)
-            session().edit(tr("%1: %2").arg(partName(part, piece_), partState(session().worked(), session().project(),
-                                                                              piece_, part, session().unit())),
-                           session().project());
+            session().edit(tr("%1: %2").arg(nameOf(part), stateNow(part)), session().project());
         else
             session().endPreview();
         dragBase_.reset();
         canvas_->setBubble({});
         refresh();
     });
-    connect(canvas_, &RailCanvas::nudged, this, [this](Part part, int steps) { move(part, steps, true); });
+    connect(canvas_, &RailCanvas::nudged, this, [this](HandleKey part, int steps) { move(part, steps, true); });
     connect(canvas_, &RailCanvas::fabricPressed, this, [this](QPointF at) {
         if (rowList_->isVisible())
             rowList_->point(passAt(canvas_->view().picture, at));
@@ -148,8 +139,8 @@ void DraftStation::buildTabs(QVBoxLayout* layout) {
     connect(tabs_, &QTabBar::currentChanged, this, [this](int index) {
         if (filling_ || index < 0)
             return;
-        const int tab = tabs_->tabData(index).toInt();
-        tab == allTab ? showAll() : showPiece(static_cast<PieceKind>(tab));
+        const QString tab = tabs_->tabData(index).toString();
+        tab == allTab ? showAll() : showPiece(PieceKey(tab.toStdString()));
     });
     row->addWidget(tabs_, 1);
     layout->addLayout(row);
@@ -172,7 +163,7 @@ void DraftStation::buildCompare() {
     slip_->controls()->addWidget(compare_);
 }
 
-void DraftStation::showPiece(PieceKind piece) {
+void DraftStation::showPiece(PieceKey piece) {
     piece_ = piece;
     all_ = false;
     canvas_->setBubble({});
@@ -182,21 +173,43 @@ void DraftStation::showPiece(PieceKind piece) {
 
 void DraftStation::showAll() {
     all_ = true;
-    canvas_->pick(Part::none);
+    canvas_->pick({});
     refresh();
 }
 
 bool DraftStation::isWhole() const {
-    return all_ || canvas_->picked() == Part::none;
+    return all_ || canvas_->picked().empty();
 }
 
-void DraftStation::move(Part part, int steps, bool keep) {
-    const Worked* drawn = session().drawn();
-    if (!drawn || !drawn->measured.gauge)
-        return;
+const WorkedPiece* DraftStation::pieceIn(const Worked* worked) const {
+    return worked ? worked->piece(inPlaceOf(worked->article, piece_)) : nullptr;
+}
+
+const Handle* DraftStation::handleIn(const Worked* worked, HandleKey part) const {
+    const WorkedPiece* piece = pieceIn(worked);
+    return piece ? piece->handle(part) : nullptr;
+}
+
+QString DraftStation::nameOf(HandleKey part) const {
+    const Handle* handle = handleIn(session().drawn(), part);
+    return handle ? coreText(handle->label) : QString();
+}
+
+QString DraftStation::stateNow(HandleKey part) const {
+    const Handle* handle = handleIn(&session().worked(), part);
+    return handle ? stateOf(*handle, session().unit()) : tr("not possible");
+}
+
+void DraftStation::move(HandleKey part, int steps, bool keep) {
     const Project base = dragBase_ ? *dragBase_ : session().project();
-    const FabricGauge gauge = *drawn->measured.gauge;
-    const auto at = [&](int some) { return movedBy(base, piece_, part, some, gauge); };
+    // What a step means is what it meant when the drag began.
+    if (!dragBase_ || !held_ || held_->key != part) {
+        const Handle* handle = handleIn(session().drawn(), part);
+        held_ = handle ? std::optional(*handle) : std::nullopt;
+    }
+    if (!held_)
+        return;
+    const auto at = [&](int some) { return dragged(base, *held_, some); };
     // A hand stops where it can go no further; what is typed may go past, and says what is to be mended.
     QString stopped;
     if (const Worked wanted = work(at(steps)); !wanted.sound() && work(base).sound()) {
@@ -210,12 +223,12 @@ void DraftStation::move(Part part, int steps, bool keep) {
         }
         steps = can;
     }
+    const QString name = nameOf(part);
     if (keep)
-        session().edit(tr("%1 moved").arg(partName(part, piece_)), at(steps), true);
+        session().edit(tr("%1 moved").arg(name), at(steps), true);
     else
         session().preview(at(steps));
-    const QString state = partState(session().worked(), session().project(), piece_, part, session().unit());
-    canvas_->setBubble(partName(part, piece_) + '\n' + (state.isEmpty() ? tr("not possible") : state));
+    canvas_->setBubble(name + '\n' + stateNow(part));
     if (!stopped.isEmpty())
         emit said(stopped);
 }
@@ -250,8 +263,9 @@ void DraftStation::refresh() {
     } else if (all_) {
         overview_->show(*drawn, fabricColour(QString::fromStdString(project.yarn.colour)), session().unit());
     } else {
-        RailView view = railView(*drawn, project, inPlaceOf(piece_, drawn->choices), session().unit());
-        if (const WorkedPiece* then = other_ ? other_->piece(piece_) : nullptr) {
+        const WorkedPiece* piece = pieceIn(drawn);
+        RailView view = piece ? railView(*piece, project, *drawn->measured.gauge, session().unit()) : RailView();
+        if (const WorkedPiece* then = pieceIn(other_ ? &*other_ : nullptr)) {
             const FabricPicture picture = pictureOf(then->fabric, then->program);
             view.other = picture.outline;
             view.otherRows = picture.rows;
@@ -263,7 +277,8 @@ void DraftStation::refresh() {
     fillRows();
     fillSlip();
     fillWays();
-    panel_->show(all_ ? PieceKind::back : piece_, all_ ? Part::none : canvas_->picked());
+    panel_->show(all_ ? Place{namesOf(project.article).front().key, {}}
+                      : Place{inPlaceOf(project.article, piece_), canvas_->picked()});
 }
 
 /// Too wide for the bed: the drawing is the last that fitted, and the rail shows where the piece would run out.
@@ -271,11 +286,13 @@ void DraftStation::markWanted(RailView& view) const {
     const Worked& worked = session().worked();
     const bool tooWide = std::ranges::any_of(
         worked.findings, [](const Finding& each) { return each.code == "too_wide" || each.code == "trim_too_wide"; });
-    const auto working =
-        worked.workings.find(isSleeve(piece_)     ? Quantity::sleeveTopStitches
-                             : isNeckTrim(piece_) ? Quantity::trimStitches
-                                                  : quantitiesOf(Part::width, piece_, worked.choices).front());
-    if (!tooWide || working == worked.workings.end())
+    const WorkedPiece* piece = pieceIn(session().drawn());
+    const Handle* width = piece ? piece->handle(piece->marks.width) : nullptr;
+    if (!tooWide || !width || width->counts.empty())
+        return;
+    // A trim is held by its depth; its stitches stand second.
+    const auto working = worked.workings.find(piece->ontoOthers ? width->counts.back() : width->counts.front());
+    if (working == worked.workings.end())
         return;
     if (const int* needles = std::get_if<int>(&working->second.result); needles && *needles > view.needles) {
         view.wanted = *needles;
@@ -285,23 +302,24 @@ void DraftStation::markWanted(RailView& view) const {
 
 void DraftStation::fillTabs() {
     filling_ = true;
-    const Choices& choices = session().project().choices;
-    piece_ = inPlaceOf(piece_, choices);
-    std::vector<int> wanted = {allTab};
-    for (const PieceKind kind : piecesOf(choices))
-        wanted.push_back(static_cast<int>(kind));
-    std::vector<int> shown;
+    const Article& article = session().project().article;
+    piece_ = inPlaceOf(article, piece_);
+    QStringList wanted = {allTab};
+    QStringList names = {tr("All")};
+    for (const PieceName& each : namesOf(article)) {
+        wanted << QString::fromStdString(each.key.text());
+        names << coreText(each.label);
+    }
+    QStringList shown;
     for (int i = 0; i < tabs_->count(); ++i)
-        shown.push_back(tabs_->tabData(i).toInt());
+        shown << tabs_->tabData(i).toString();
     if (shown != wanted) {
         while (tabs_->count() > 0)
             tabs_->removeTab(0);
-        for (const int tab : wanted)
-            tabs_->setTabData(tabs_->addTab(tab == allTab ? tr("All") : coreText(label(static_cast<PieceKind>(tab)))),
-                              tab);
+        for (qsizetype i = 0; i < wanted.size(); ++i)
+            tabs_->setTabData(tabs_->addTab(names[i]), wanted[i]);
     }
-    const auto at = std::ranges::find(wanted, all_ ? allTab : static_cast<int>(piece_));
-    tabs_->setCurrentIndex(static_cast<int>(at - wanted.begin()));
+    tabs_->setCurrentIndex(static_cast<int>(wanted.indexOf(all_ ? allTab : QString::fromStdString(piece_.text()))));
     filling_ = false;
 }
 
@@ -322,8 +340,7 @@ void DraftStation::fillCompare() {
 void DraftStation::fillRows() {
     if (!rowList_->isVisibleTo(this))
         return;
-    const Worked* drawn = session().drawn();
-    if (const WorkedPiece* piece = drawn && !all_ ? drawn->piece(inPlaceOf(piece_, drawn->choices)) : nullptr) {
+    if (const WorkedPiece* piece = all_ ? nullptr : pieceIn(session().drawn())) {
         rowList_->show(piece->program);
         light(rowList_->currentRow());
     } else {
@@ -332,15 +349,13 @@ void DraftStation::fillRows() {
 }
 
 void DraftStation::fillWhole(const Worked& drawn) {
-    const ReadingUnit unit = session().unit();
-    const Project& project = session().project();
     if (all_) {
         for (const WorkedPiece& piece : drawn.pieces)
-            slip_->addLine(coreText(label(piece.kind)), tr("%1 × %2").arg(text(piece.width), text(piece.length)));
+            slip_->addLine(pieceName(drawn.article, piece.key),
+                           tr("%1 × %2").arg(text(piece.width), text(piece.length)));
         return;
     }
-    const PieceKind kind = inPlaceOf(piece_, drawn.choices);
-    const WorkedPiece* piece = drawn.piece(kind);
+    const WorkedPiece* piece = pieceIn(&drawn);
     if (!piece)
         return;
     slip_->addLine(tr("wide"), text(piece->width));
@@ -348,11 +363,11 @@ void DraftStation::fillWhole(const Worked& drawn) {
     if (const QString farthest = canvas_->view().farthestText; !farthest.isEmpty())
         slip_->addLine(tr("farthest from the ideal line"), farthest);
     slip_->addRule();
-    for (const Part each : partsOf(kind, drawn.choices)) {
-        const QString now = partState(drawn, project, kind, each, unit);
-        const QString then = other_ ? partState(*other_, project, piece_, each, unit) : QString();
-        slip_->addLine(partName(each, piece_), now);
-        if (!then.isEmpty() && then != now)
+    for (const Handle& each : piece->handles) {
+        const QString now = stateOf(each, session().unit());
+        slip_->addLine(coreText(each.label), now);
+        const Handle* before = other_ ? handleIn(&*other_, each.key) : nullptr;
+        if (const QString then = before ? stateOf(*before, session().unit()) : now; then != now)
             slip_->addLine(tr("   then"), then);
     }
 }
@@ -360,10 +375,10 @@ void DraftStation::fillWhole(const Worked& drawn) {
 void DraftStation::fillSlip() {
     const Worked& worked = session().worked();
     const ReadingUnit unit = session().unit();
+    const Article& article = session().project().article;
     if (isWhole()) {
-        const Worked* drawn = session().drawn();
-        slip_->begin(all_ ? tr("The garment") : coreText(label(drawn ? inPlaceOf(piece_, drawn->choices) : piece_)));
-        if (drawn)
+        slip_->begin(all_ ? coreText(labelOf(article)) : pieceName(article, piece_));
+        if (const Worked* drawn = session().drawn())
             fillWhole(*drawn);
         slip_->addRule();
         for (const Note& note : session().project().notes)
@@ -373,14 +388,14 @@ void DraftStation::fillSlip() {
                             : tr("Pick a part of the drawing to see its working, or drag it. Tab goes from part to "
                                  "part, the arrow keys move it."));
     } else {
-        const Part part = canvas_->picked();
-        slip_->begin(partName(part, piece_));
-        for (const Quantity quantity : quantitiesOf(part, piece_, worked.choices))
-            if (const auto found = worked.workings.find(quantity); found != worked.workings.end())
-                slip_->addReckoning(found->second, unit);
-        if (other_)
-            if (const QString then = partState(*other_, session().project(), piece_, part, unit); !then.isEmpty())
-                slip_->addLine(tr("then"), then);
+        const HandleKey part = canvas_->picked();
+        slip_->begin(nameOf(part));
+        if (const Handle* handle = handleIn(session().drawn(), part))
+            for (const CountKey count : handle->counts)
+                if (const auto found = worked.workings.find(count); found != worked.workings.end())
+                    slip_->addReckoning(found->second, unit);
+        if (const Handle* before = other_ ? handleIn(&*other_, part) : nullptr)
+            slip_->addLine(tr("then"), stateOf(*before, unit));
     }
     for (const Finding& finding : worked.findings)
         slip_->addNote(coreText(finding.text, unit), finding.severity);

@@ -34,8 +34,8 @@ public:
     RowList* rowList() const { return rowList_; }
     QTabBar* tabs() const { return tabs_; }
     QComboBox* compare() const { return compare_; }
-    PieceKind piece() const { return piece_; }
-    void showPiece(PieceKind piece);
+    PieceKey piece() const { return piece_; }
+    void showPiece(PieceKey piece);
     /// All pieces side by side.
     void showAll();
     void showRowList(bool on) { rows_->setChecked(on); }
@@ -52,8 +52,13 @@ private:
     void fillWhole(const Worked& drawn);
     void fillRows();
     void fillWays();
-    void move(Part part, int steps, bool keep);
+    void move(HandleKey part, int steps, bool keep);
     bool isWhole() const;
+    /// The piece that is shown, or what stands for it, and one of its handles, as they are worked out there.
+    const WorkedPiece* pieceIn(const Worked* worked) const;
+    const Handle* handleIn(const Worked* worked, HandleKey part) const;
+    QString nameOf(HandleKey part) const;
+    QString stateNow(HandleKey part) const;
     void light(int line);
 
     RailCanvas* canvas_;
@@ -72,10 +77,11 @@ private:
     QPushButton* rows_;
     QPushButton* undo_;
     QPushButton* redo_;
-    PieceKind piece_ = PieceKind::front;
+    PieceKey piece_{"front"};
     bool all_ = false;
     bool filling_ = false;
     std::optional<Project> dragBase_;
+    std::optional<Handle> held_;  ///< as it was when the drag began
     std::optional<Worked> other_; ///< the earlier state that is compared with
     int otherFromOldest_ = 0;     ///< its place among the earlier states, counted from the oldest
 };

@@ -5,7 +5,7 @@
 #include "app/draft/piece_view.h"
 #include "app/session/session.h"
 #include "app/theme/theme.h"
-#include "core/piece_picture.h"
+#include "core/bed/fabric_picture.h"
 
 #include <QKeyEvent>
 #include <QMouseEvent>
@@ -33,7 +33,9 @@ void GarmentOverview::show(const Worked& worked, const QColor& colour, ReadingUn
     gauge_ = worked.measured.gauge.value_or(FabricGauge{});
     colour_ = colour;
     for (const WorkedPiece& piece : worked.pieces)
-        pieces_.append({piece.kind,
+        pieces_.append({piece.key,
+                        pieceName(worked.article, piece.key),
+                        piece.ontoOthers,
                         pictureOf(piece.fabric, piece.program),
                         tr("%1 × %2").arg(QString::fromStdString(text(piece.width, unit)),
                                           QString::fromStdString(text(piece.length, unit))),
@@ -53,9 +55,9 @@ void GarmentOverview::setAsWorn(bool asWorn) {
     update();
 }
 
-QRectF GarmentOverview::place(PieceKind piece) const {
+QRectF GarmentOverview::place(PieceKey piece) const {
     for (const Hanging& each : pieces_)
-        if (each.kind == piece)
+        if (each.key == piece)
             return each.at;
     return {};
 }
@@ -72,7 +74,7 @@ bool GarmentOverview::fits(double scale) {
         const double high = each.picture.rows * gauge_.rows.unit().mm() * scale;
         const double room = std::max(wide, 110.0);
         // Trims are flat: they hang one below the other, as far down as the row reaches.
-        if (isTrim(each.kind) && stacked && isTrim(stacked->kind)) {
+        if (each.ontoOthers && stacked && stacked->ontoOthers) {
             const double below = stacked->at.bottom() + nameRoom + railRoom;
             if (below + high <= y + std::max(deepest, stacked->at.height()) && stackLeft + room <= width() - gap) {
                 each.at = QRectF(stackLeft + (room - wide) / 2, below, wide, high);
@@ -135,7 +137,7 @@ void GarmentOverview::paintEvent(QPaintEvent*) {
             painter.drawLine(point(line.x1, line.y1), point(line.x2, line.y2));
         const QRectF name(each.at.center().x() - 85, each.at.bottom() + 4, 170, 18);
         painter.setFont(textFont(13, QFont::Bold));
-        painter.drawText(name, Qt::AlignCenter, coreText(label(each.kind)));
+        painter.drawText(name, Qt::AlignCenter, each.name);
         painter.setFont(textFont(12));
         painter.setPen(theme.muted);
         painter.drawText(name.translated(0, 17), Qt::AlignCenter, each.size);
@@ -157,7 +159,7 @@ int GarmentOverview::index(QPointF point) const {
 void GarmentOverview::mousePressEvent(QMouseEvent* event) {
     if (const int i = index(event->position()); i >= 0) {
         chosen_ = i;
-        emit opened(pieces_[i].kind);
+        emit opened(pieces_[i].key);
     }
 }
 
@@ -168,7 +170,7 @@ void GarmentOverview::keyPressEvent(QKeyEvent* event) {
         chosen_ = (chosen_ + step + count) % count;
         update();
     } else if ((event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter) && count > 0) {
-        emit opened(pieces_[chosen_].kind);
+        emit opened(pieces_[chosen_].key);
     } else {
         QWidget::keyPressEvent(event);
     }

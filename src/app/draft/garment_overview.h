@@ -21,12 +21,12 @@ public:
     void show(const Worked& worked, const QColor& colour, ReadingUnit unit);
     void clear();
     void setAsWorn(bool asWorn);
-    QRectF place(PieceKind piece) const;
+    QRectF place(PieceKey piece) const;
 
     QSize minimumSizeHint() const override { return {420, 320}; }
 
 signals:
-    void opened(PieceKind piece);
+    void opened(PieceKey piece);
 
 protected:
     void paintEvent(QPaintEvent* event) override;
@@ -36,7 +36,9 @@ protected:
 
 private:
     struct Hanging {
-        PieceKind kind = PieceKind::back;
+        PieceKey key;
+        QString name;
+        bool ontoOthers = false;
         FabricPicture picture;
         QString size;
         QRectF at; ///< in pixels, the fabric alone

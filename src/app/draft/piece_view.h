@@ -7,9 +7,10 @@
 
 namespace vestimen::app {
 
+/// The length that a handle stands for, and its count in words: "21.5 cm · 86 rows".
+QString stateOf(const Handle& handle, ReadingUnit unit);
 /// All that the rail needs to show a piece.
-RailView railView(const Worked& worked, const Project& project, PieceKind piece, ReadingUnit unit);
-/// The fabric of a piece as it is seen.
+RailView railView(const WorkedPiece& piece, const Project& project, const FabricGauge& gauge, ReadingUnit unit);
 
 /// Where passes of a piece (from 0, both ends included) lie in its picture: stitches and rows.
 QList<QRectF> litBlocks(const FabricPicture& picture, int firstPass, int lastPass);

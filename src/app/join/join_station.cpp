@@ -21,9 +21,8 @@ QString unitText(JoinUnit unit, int count) {
     return unit == JoinUnit::rows ? JoinStation::tr("%1 rows").arg(count) : JoinStation::tr("%1 stitches").arg(count);
 }
 
-QString sourceText(const HangSource& source, int index) {
-    const auto kind = pieceFromKey(source.piece);
-    const QString piece = kind ? coreText(label(*kind)) : QString::fromStdString(source.piece);
+QString sourceText(const Article& article, const HangSource& source, int index) {
+    const QString piece = pieceName(article, PieceKey(source.piece));
     const QString name = QString::fromStdString(source.name).replace('_', ' ');
     switch (source.kind) {
     case HangSource::Kind::edge:
@@ -216,7 +215,7 @@ std::vector<std::pair<QString, QString>> JoinStation::hangLines(const Join& join
                 for (const int i : halvingOrder(static_cast<int>(hung->map.size()))) {
                     const Hung& one = hung->map[static_cast<std::size_t>(i)];
                     lines.emplace_back(QString::fromStdString(one.needle.name()),
-                                       sourceText(hung->source(one), one.index));
+                                       sourceText(drawn->article, hung->source(one), one.index));
                 }
                 break;
             }

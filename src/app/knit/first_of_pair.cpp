@@ -6,39 +6,14 @@
 #include <algorithm>
 
 namespace vestimen::app {
-namespace {
-
-std::optional<PieceKind> other(PieceKind kind, const Choices& choices) {
-    switch (kind) {
-    case PieceKind::leftBack:
-        return PieceKind::rightBack;
-    case PieceKind::rightBack:
-        return PieceKind::leftBack;
-    case PieceKind::leftFront:
-        return PieceKind::rightFront;
-    case PieceKind::rightFront:
-        return PieceKind::leftFront;
-    case PieceKind::leftSleeve:
-    case PieceKind::rightSleeve:
-        // Those that are knitted down hang each from its own armhole.
-        if (choices.sleevesKnittedDown())
-            return std::nullopt;
-        return kind == PieceKind::leftSleeve ? PieceKind::rightSleeve : PieceKind::leftSleeve;
-    default:
-        return std::nullopt;
-    }
-}
-
-} // namespace
-
-std::optional<FirstOfPair> FirstOfPair::of(const Session& session, PieceKind second) {
-    const auto kind = other(second, session.project().choices);
-    const WorkedPiece* firstDrafted = kind ? session.worked().piece(*kind) : nullptr;
+std::optional<FirstOfPair> FirstOfPair::of(const Session& session, PieceKey second) {
     const WorkedPiece* secondDrafted = session.worked().piece(second);
+    const WorkedPiece* firstDrafted =
+        secondDrafted && secondDrafted->pair ? session.worked().piece(*secondDrafted->pair) : nullptr;
     if (!firstDrafted || !secondDrafted)
         return std::nullopt;
     const Workroom& workroom = session.workroom();
-    const auto begun = newestBegun(workroom.pieces(session.projectId()), key(*kind));
+    const auto begun = newestBegun(workroom.pieces(session.projectId()), key(firstDrafted->key));
     if (!begun || !begun->problem.isEmpty())
         return std::nullopt;
 

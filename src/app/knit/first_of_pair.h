@@ -28,7 +28,7 @@ public:
     };
 
     /// Nothing where the piece is of no pair or the other was not begun. WorkroomError when it cannot be read.
-    static std::optional<FirstOfPair> of(const Session& session, PieceKind second);
+    static std::optional<FirstOfPair> of(const Session& session, PieceKey second);
 
     /// Whether it was knitted otherwise than it is drafted now.
     bool differs() const { return differs_; }

@@ -206,7 +206,7 @@ void KnitStation::beginSwatch(bool anew) {
     }
 }
 
-void KnitStation::begin(PieceKind kind) {
+void KnitStation::begin(PieceKey kind) {
     const WorkedPiece* piece = session().worked().piece(kind);
     if (!piece)
         return;
@@ -279,8 +279,8 @@ void KnitStation::resume(qint64 id) {
                 throw WorkroomError(each.problem);
             else if (each.id == id)
                 state_ = std::make_unique<KnittingState>(session().workroom(), each, fabricsBeside(each.program.piece));
-        if (const auto kind = state_ ? pieceFromKey(state_->program().piece) : std::nullopt)
-            first_ = FirstOfPair::of(session(), *kind);
+        if (state_)
+            first_ = FirstOfPair::of(session(), PieceKey(state_->program().piece));
     } catch (const WorkroomError& error) {
         emit said(error.message());
     }

@@ -68,7 +68,7 @@ private:
     /// The row as the learner set it: knitted where it is right, else what would have happened.
     void tryRow();
     void turnFabric();
-    void begin(PieceKind piece);
+    void begin(PieceKey piece);
     void step(bool forward);
     /// A row or a step by hand, with the time it took.
     void doOne();

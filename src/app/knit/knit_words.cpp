@@ -2,7 +2,6 @@
 #include "app/knit/knit_words.h"
 
 #include "app/session/session.h"
-#include "core/knitting/swatch_program.h"
 
 #include <QCoreApplication>
 
@@ -17,14 +16,6 @@ QString tr(const char* text) {
 }
 
 } // namespace
-
-QString pieceName(const Program& program) {
-    if (const auto kind = pieceFromKey(program.piece))
-        return coreText(label(*kind));
-    if (program.piece == swatchPiece)
-        return tr("Swatch");
-    return QString::fromStdString(program.piece);
-}
 
 QString rowsText(int rows) {
     return rows == 1 ? tr("1 row") : tr("%1 rows").arg(rows);

@@ -2,6 +2,7 @@
 // What the machine screen says of pieces, rows and the bed, in short.
 #pragma once
 
+#include "app/session/session.h"
 #include "core/bed/virtual_bed.h"
 #include "workroom/workroom.h"
 
@@ -9,7 +10,6 @@
 
 namespace vestimen::app {
 
-QString pieceName(const Program& program);
 /// "1 row", "12 rows"
 QString rowsText(int rows);
 /// "about 40 min", "about 2 h 30 min"

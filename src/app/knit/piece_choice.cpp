@@ -5,9 +5,9 @@
 #include "app/knit/knit_words.h"
 #include "app/knit/piece_picture.h"
 #include "app/theme/theme.h"
+#include "core/bed/fabric_picture.h"
 #include "core/bed/virtual_bed.h"
 #include "core/knitting/swatch_program.h"
-#include "core/piece_picture.h"
 #include "core/record/corrections.h"
 #include "core/swatch_plan.h"
 
@@ -78,11 +78,19 @@ void PieceChoice::fill() {
     const bool swatchFirst = !fabric.gauge || fabric.unproven;
     if (swatchFirst)
         offerSwatch();
-    for (const PieceKind kind : allPieces) {
-        const WorkedPiece* drafted = drawn ? drawn->piece(kind) : nullptr;
-        offer({coreText(vestimen::label(kind)), newestBegun(pieces, vestimen::key(kind)),
+    std::vector<PieceKey> keys;
+    for (const PieceName& each : namesOf(session_.project().article))
+        keys.push_back(each.key);
+    // What was begun stays, though the article has no such piece now.
+    for (const BegunPiece& each : pieces)
+        if (const PieceKey key(each.name.toStdString());
+            each.name.toStdString() != swatchPiece && !key.empty() && std::ranges::count(keys, key) == 0)
+            keys.push_back(key);
+    for (const PieceKey key : keys) {
+        const WorkedPiece* drafted = drawn ? drawn->piece(key) : nullptr;
+        offer({vestimen::app::pieceName(session_.project().article, key), newestBegun(pieces, vestimen::key(key)),
                drafted ? &drafted->program : nullptr, session_.worked().sound(),
-               [this, kind] { emit beginWanted(kind); }});
+               [this, key] { emit beginWanted(key); }});
     }
     if (!swatchFirst)
         offerSwatch();
@@ -130,8 +138,9 @@ QString PieceChoice::hangsFrom(const Program& program) const {
     for (const Operation& each : program.operations)
         if (const auto* hang = std::get_if<operation::Hang>(&each.action))
             for (const HangSource& source : hang->sources)
-                if (const auto kind = pieceFromKey(source.piece)) {
-                    const QString name = coreText(vestimen::label(*kind)).toLower();
+                if (!source.piece.empty()) {
+                    const QString name =
+                        vestimen::app::pieceName(session_.project().article, PieceKey(source.piece)).toLower();
                     if (!names.contains(name))
                         names << name;
                 }

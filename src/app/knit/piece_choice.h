@@ -29,7 +29,7 @@ public:
     void fill();
 
 signals:
-    void beginWanted(vestimen::PieceKind kind);
+    void beginWanted(vestimen::PieceKey kind);
     void swatchWanted();
     void resumeWanted(qint64 piece);
     void rehearsalWanted(const vestimen::Program& program);

@@ -7,9 +7,9 @@
 #include "app/canvas/question_bar.h"
 #include "app/measure/history_line.h"
 #include "app/session/text_files.h"
+#include "core/article/garment/garment_measures.h"
 #include "core/format/measures_csv.h"
 #include "core/format/project_json.h"
-#include "core/garment/garment_measures.h"
 
 #include <QDate>
 #include <QEvent>
@@ -437,7 +437,7 @@ void MeasureStation::fillRow(Measure measure) {
     const Row& row = rows_[static_cast<std::size_t>(measure)];
     const auto& taken = project.wearer[measure];
     const ReadingUnit unit = session().unit();
-    const bool shown = std::ranges::count(garmentNeeds(project.choices), measure) > 0 || all_->isChecked();
+    const bool shown = std::ranges::count(needsOf(project.article), measure) > 0 || all_->isChecked();
     for (QWidget* each : {static_cast<QWidget*>(row.name), static_cast<QWidget*>(row.value),
                           static_cast<QWidget*>(row.ease), static_cast<QWidget*>(row.result)})
         each->setVisible(shown);
@@ -483,7 +483,7 @@ void MeasureStation::refresh() {
     if (all_->isChecked())
         for (const MeasureInfo& each : measureInfos())
             buildRow(each.measure);
-    for (const Measure each : garmentNeeds(project.choices))
+    for (const Measure each : needsOf(project.article))
         buildRow(each);
     for (const MeasureInfo& each : measureInfos())
         if (rows_[static_cast<std::size_t>(each.measure)].value)
@@ -496,7 +496,7 @@ void MeasureStation::fillFigure() {
     const Project& project = session().project();
     const Length room = easeLength(project.wearer, project.ease, chosen_);
     const QString words = (room > Length() ? QStringLiteral("+") : QString()) + text(room);
-    figure_->show(chosen_, kind(), project.wearer, project.ease, garmentNeeds(project.choices), words);
+    figure_->show(chosen_, kind(), project.wearer, project.ease, needsOf(project.article), words);
     views_->button(static_cast<int>(figure_->view()))->setChecked(true);
 }
 

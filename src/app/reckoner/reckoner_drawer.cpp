@@ -270,14 +270,14 @@ void ReckonerDrawer::refresh() {
     const QString chosen = keptOn_->currentData().toString();
     keptOn_->clear();
     keptOn_->addItem(tr("on the project"), QString());
-    for (const PieceKind kind : piecesOf(session_.project().choices))
-        keptOn_->addItem(tr("on: %1").arg(coreText(label(kind))), QString::fromLatin1(key(kind)));
+    for (const PieceName& each : namesOf(session_.project().article))
+        keptOn_->addItem(tr("on: %1").arg(coreText(each.label)), QString::fromStdString(key(each.key)));
     keptOn_->setCurrentIndex(std::max(0, keptOn_->findData(chosen)));
     keptOn_->setEnabled(session_.hasProject());
     const int row = notes_->currentRow();
     notes_->clear();
     for (const Note& note : session_.project().notes)
-        notes_->addItem(noteText(note));
+        notes_->addItem(noteText(session_.project().article, note));
     notes_->setCurrentRow(std::min(row, notes_->count() - 1));
     forget_->setEnabled(notes_->currentRow() >= 0);
     answer();
@@ -297,11 +297,9 @@ void ReckonerDrawer::forgetNote() {
     session_.edit(tr("Note forgotten"), std::move(next));
 }
 
-QString noteText(const Note& note) {
+QString noteText(const Article& article, const Note& note) {
     const QString text = QString::fromStdString(note.text);
-    if (const auto kind = pieceFromKey(note.piece))
-        return ReckonerDrawer::tr("%1: %2").arg(coreText(label(*kind)), text);
-    return text;
+    return note.piece.empty() ? text : ReckonerDrawer::tr("%1: %2").arg(pieceName(article, PieceKey(note.piece)), text);
 }
 
 } // namespace vestimen::app

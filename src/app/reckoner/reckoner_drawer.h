@@ -71,6 +71,6 @@ private:
 };
 
 /// A note as it is shown, with its piece's name.
-QString noteText(const Note& note);
+QString noteText(const Article& article, const Note& note);
 
 } // namespace vestimen::app

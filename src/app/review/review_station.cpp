@@ -15,7 +15,7 @@
 namespace vestimen::app {
 namespace {
 
-const MadePiece* madeOf(const Project& project, PieceKind kind) {
+const MadePiece* madeOf(const Project& project, PieceKey kind) {
     const auto found = std::find_if(project.made.begin(), project.made.end(),
                                     [&](const MadePiece& made) { return made.piece == key(kind); });
     return found == project.made.end() ? nullptr : &*found;
@@ -45,58 +45,60 @@ ReviewStation::ReviewStation(Session& session, QWidget* parent) : Station(sessio
     auto* column = new QVBoxLayout(cards);
     column->setContentsMargins(0, 0, 6, 0);
     column->setSpacing(8);
-    for (const PieceKind kind : allPieces) {
-        auto* card = new QWidget(cards);
-        card->setObjectName(QStringLiteral("card"));
-        card->setAttribute(Qt::WA_StyledBackground);
-        auto* grid = new QGridLayout(card);
-        grid->setContentsMargins(16, 8, 16, 8);
-        grid->setHorizontalSpacing(14);
-        grid->setVerticalSpacing(4);
-        auto* name = new Label(coreText(label(kind)), card);
-        name->setObjectName(QStringLiteral("heading"));
-        name->setFixedWidth(138);
-        name->setWordWrap(true);
-        grid->addWidget(name, 0, 0);
-        Row row{};
-        for (int i = 0; i < 2; ++i) {
-            auto* what = new Label(i == 0 ? tr("width") : tr("length"), card);
-            what->setObjectName(QStringLiteral("muted"));
-            what->setFixedWidth(48);
-            row.drafted[i] = new Label(card);
-            row.drafted[i]->setMinimumWidth(112);
-            row.made[i] = new QLineEdit(card);
-            row.made[i]->setFixedWidth(108);
-            row.made[i]->setAlignment(Qt::AlignRight);
-            row.made[i]->setPlaceholderText(tr("made"));
-            row.made[i]->setAccessibleName(i == 0 ? tr("%1, made width").arg(coreText(label(kind)))
-                                                  : tr("%1, made length").arg(coreText(label(kind))));
-            row.difference[i] = new Label(card);
-            row.difference[i]->setMinimumWidth(190);
-            grid->addWidget(what, i, 1);
-            grid->addWidget(row.drafted[i], i, 2);
-            grid->addWidget(row.made[i], i, 3);
-            grid->addWidget(row.difference[i], i, 4);
-            connect(row.made[i], &QLineEdit::textEdited, this,
-                    [this, kind, i](const QString& text) { typed(kind, i == 0, text); });
-            connect(row.made[i], &QLineEdit::editingFinished, this, [this] { refresh(); });
-        }
-        row.note = new QLineEdit(card);
-        row.note->setPlaceholderText(tr("fit: too long, too wide, …"));
-        row.note->setAccessibleName(tr("%1, note").arg(coreText(label(kind))));
-        grid->addWidget(row.note, 1, 0);
-        connect(row.note, &QLineEdit::textEdited, this, [this, kind](const QString& text) { noted(kind, text); });
-        grid->setColumnStretch(4, 1);
-        rows_[kind] = row;
-        column->addWidget(card);
-    }
+    cards_ = column;
     column->addStretch(1);
     left->addWidget(scrolledColumn(cards, this), 1);
     all->addLayout(left, 1);
     all->addWidget(scrolled(slip_, this));
 }
 
-void ReviewStation::change(PieceKind piece, const std::function<void(MadePiece&)>& change, const QString& what) {
+void ReviewStation::addCard(PieceKey piece, const QString& name) {
+    auto* card = new QWidget(cards_->parentWidget());
+    card->setObjectName(QStringLiteral("card"));
+    card->setAttribute(Qt::WA_StyledBackground);
+    auto* grid = new QGridLayout(card);
+    grid->setContentsMargins(16, 8, 16, 8);
+    grid->setHorizontalSpacing(14);
+    grid->setVerticalSpacing(4);
+    auto* heading = new Label(name, card);
+    heading->setObjectName(QStringLiteral("heading"));
+    heading->setFixedWidth(138);
+    heading->setWordWrap(true);
+    grid->addWidget(heading, 0, 0);
+    Row row{};
+    for (int i = 0; i < 2; ++i) {
+        auto* what = new Label(i == 0 ? tr("width") : tr("length"), card);
+        what->setObjectName(QStringLiteral("muted"));
+        what->setFixedWidth(48);
+        row.drafted[i] = new Label(card);
+        row.drafted[i]->setMinimumWidth(112);
+        row.made[i] = new QLineEdit(card);
+        row.made[i]->setFixedWidth(108);
+        row.made[i]->setAlignment(Qt::AlignRight);
+        row.made[i]->setPlaceholderText(tr("made"));
+        row.made[i]->setAccessibleName(i == 0 ? tr("%1, made width").arg(name) : tr("%1, made length").arg(name));
+        row.difference[i] = new Label(card);
+        row.difference[i]->setMinimumWidth(190);
+        grid->addWidget(what, i, 1);
+        grid->addWidget(row.drafted[i], i, 2);
+        grid->addWidget(row.made[i], i, 3);
+        grid->addWidget(row.difference[i], i, 4);
+        connect(row.made[i], &QLineEdit::textEdited, this,
+                [this, piece, i](const QString& text) { typed(piece, i == 0, text); });
+        connect(row.made[i], &QLineEdit::editingFinished, this, [this] { refresh(); });
+    }
+    row.note = new QLineEdit(card);
+    row.note->setPlaceholderText(tr("fit: too long, too wide, …"));
+    row.note->setAccessibleName(tr("%1, note").arg(name));
+    grid->addWidget(row.note, 1, 0);
+    connect(row.note, &QLineEdit::textEdited, this, [this, piece](const QString& text) { noted(piece, text); });
+    grid->setColumnStretch(4, 1);
+    rows_[piece] = row;
+    cards_->insertWidget(cards_->count() - 1, card); // above the room that is left
+    card->show();
+}
+
+void ReviewStation::change(PieceKey piece, const std::function<void(MadePiece&)>& change, const QString& what) {
     Project next = session().project();
     auto found = std::find_if(next.made.begin(), next.made.end(),
                               [&](const MadePiece& made) { return made.piece == key(piece); });
@@ -110,7 +112,7 @@ void ReviewStation::change(PieceKind piece, const std::function<void(MadePiece&)
     session().edit(what, std::move(next), true);
 }
 
-void ReviewStation::typed(PieceKind piece, bool width, const QString& text) {
+void ReviewStation::typed(PieceKey piece, bool width, const QString& text) {
     QLineEdit* field = edit(piece, width);
     std::optional<Length> value;
     if (!text.trimmed().isEmpty()) {
@@ -131,7 +133,7 @@ void ReviewStation::typed(PieceKind piece, bool width, const QString& text) {
         piece, [&](MadePiece& made) { (width ? made.width : made.length) = value; }, tr("Made measure"));
 }
 
-void ReviewStation::noted(PieceKind piece, const QString& text) {
+void ReviewStation::noted(PieceKey piece, const QString& text) {
     change(
         piece, [&](MadePiece& made) { made.note = text.toStdString(); }, tr("Fit note"));
 }
@@ -140,9 +142,20 @@ void ReviewStation::refresh() {
     if (!session().hasProject())
         return;
     const Worked* drawn = session().drawn();
-    const std::vector<PieceKind> pieces = piecesOf(session().project().choices);
+    const std::vector<PieceName> names = namesOf(session().project().article);
+    if (!std::ranges::equal(names, shown_, {}, &PieceName::key)) {
+        for (const auto& [key, row] : rows_) {
+            row.note->parentWidget()->hide();
+            row.note->parentWidget()->deleteLater();
+        }
+        rows_.clear();
+        shown_.clear();
+        for (const PieceName& each : names) {
+            shown_.push_back(each.key);
+            addCard(each.key, coreText(each.label));
+        }
+    }
     for (auto& [kind, row] : rows_) {
-        row.note->parentWidget()->setVisible(std::ranges::count(pieces, kind) > 0);
         const WorkedPiece* piece = drawn ? drawn->piece(kind) : nullptr;
         const MadePiece* made = madeOf(session().project(), kind);
         if (!isBeingTyped(row.note))
@@ -187,13 +200,13 @@ void ReviewStation::fillSlip() {
     }
     const FabricGauge& gauge = *drawn->measured.gauge;
     bool any = false;
-    for (const PieceKind kind : allPieces) {
+    for (const PieceKey kind : shown_) {
         const MadePiece* made = madeOf(session().project(), kind);
         const WorkedPiece* piece = drawn->piece(kind);
         if (!made || !piece || (!made->width && !made->length))
             continue;
         any = true;
-        slip_->addLine(coreText(label(kind)), tr("gauge as knitted"));
+        slip_->addLine(pieceName(drawn->article, kind), tr("gauge as knitted"));
         if (made->width)
             slip_->addAnswer(
                 tr("stitches in 10 cm"),

@@ -20,22 +20,30 @@ class ReviewStation : public Station {
 public:
     explicit ReviewStation(Session& session, QWidget* parent = nullptr);
     void refresh() override;
-    QLineEdit* edit(PieceKind piece, bool width) { return rows_.at(piece).made[width ? 0 : 1]; }
-    QLabel* difference(PieceKind piece, bool width) { return rows_.at(piece).difference[width ? 0 : 1]; }
+    /// Null where there is no such piece.
+    QLineEdit* edit(PieceKey piece, bool width) const { return rowOf(piece).made[width ? 0 : 1]; }
+    QLabel* difference(PieceKey piece, bool width) const { return rowOf(piece).difference[width ? 0 : 1]; }
 
 private:
     struct Row {
-        QLabel* drafted[2];
-        QLineEdit* made[2];
-        QLabel* difference[2];
-        QLineEdit* note;
+        QLabel* drafted[2] = {};
+        QLineEdit* made[2] = {};
+        QLabel* difference[2] = {};
+        QLineEdit* note = nullptr;
     };
-    void typed(PieceKind piece, bool width, const QString& text);
-    void noted(PieceKind piece, const QString& text);
-    void change(PieceKind piece, const std::function<void(MadePiece&)>& change, const QString& what);
+    Row rowOf(PieceKey piece) const {
+        const auto found = rows_.find(piece);
+        return found == rows_.end() ? Row() : found->second;
+    }
+    void typed(PieceKey piece, bool width, const QString& text);
+    void noted(PieceKey piece, const QString& text);
+    void change(PieceKey piece, const std::function<void(MadePiece&)>& change, const QString& what);
+    void addCard(PieceKey piece, const QString& name);
     void fillSlip();
 
-    std::map<PieceKind, Row> rows_;
+    std::map<PieceKey, Row> rows_;
+    std::vector<PieceKey> shown_; ///< pieces that have a card, in order
+    QVBoxLayout* cards_;
     QLabel* problem_;
     Slip* slip_;
 };

@@ -3,6 +3,7 @@
 
 #include "core/format/project_json.h"
 #include "core/format/project_merge.h"
+#include "core/knitting/swatch_program.h"
 #include "core/swatch_plan.h"
 #include "workroom/project_parts.h"
 #include "workroom/search_words.h"
@@ -365,6 +366,19 @@ QString coreText(const Phrase& phrase, ReadingUnit unit) {
 
 QString coreText(const Operand& operand, ReadingUnit unit) {
     return QString::fromStdString(render(operand, unit));
+}
+
+QString pieceName(const Article& article, PieceKey piece) {
+    return coreText(labelOf(article, piece));
+}
+
+QString pieceName(const Program& program) {
+    if (program.piece == swatchPiece)
+        return QCoreApplication::translate("KnitWords", "Swatch");
+    QString name = QString::fromStdString(program.worn.empty() ? program.piece : program.worn);
+    if (!name.isEmpty())
+        name[0] = name[0].toUpper();
+    return name;
 }
 
 } // namespace vestimen::app

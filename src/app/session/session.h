@@ -2,6 +2,7 @@
 // The open project: one value, what follows from it, and the older values that undo goes back to.
 #pragma once
 
+#include "core/article/articles.h"
 #include "core/work.h"
 #include "workroom/workroom.h"
 
@@ -129,6 +130,10 @@ private:
 QString coreText(const Phrase& phrase, ReadingUnit unit = ReadingUnit::centimetres);
 QString coreText(const Operand& operand, ReadingUnit unit = ReadingUnit::centimetres);
 QString coreText(const char* text);
+/// The name of one of an article's pieces, for people.
+QString pieceName(const Article& article, PieceKey piece);
+/// The name of a program's piece as it is worn: "Left sleeve".
+QString pieceName(const Program& program);
 /// The labels of all values of a choice, for a list to pick from.
 template<class Values> QStringList labels(const Values& values) {
     QStringList all;

@@ -8,7 +8,7 @@
 #include "core/quantity/parsing.h"
 #include "workroom/project_parts.h"
 
-#include "core/garment/garment_measures.h"
+#include "core/article/garment/garment_measures.h"
 #include <QCompleter>
 
 #include <QDialogButtonBox>
@@ -239,10 +239,11 @@ void NewProjectDialog::accept() {
         project.wearer = borrowed(starterSizes()[static_cast<std::size_t>(size_->currentIndex())]);
         project.wearer.name = name;
     }
-    project.choices.body = allBodies[static_cast<std::size_t>(body_->currentIndex())];
-    project.choices.closure = allClosures[static_cast<std::size_t>(closure_->currentIndex())];
-    chooseNeck(project, allNecks[static_cast<std::size_t>(neck_->currentIndex())]);
-    if (const auto findings = choiceFindings(project); !findings.empty()) {
+    Garment& garment = std::get<Garment>(project.article);
+    garment.body = allBodies[static_cast<std::size_t>(body_->currentIndex())];
+    garment.closure = allClosures[static_cast<std::size_t>(closure_->currentIndex())];
+    chooseNeck(garment, project.ease, allNecks[static_cast<std::size_t>(neck_->currentIndex())]);
+    if (const auto findings = contradictionsOf(project.article, project); !findings.empty()) {
         problem_->setText(coreText(findings.front().text));
         neck_->setFocus();
         return;

@@ -3,6 +3,7 @@
 
 #include "app/canvas/label.h"
 #include "app/canvas/rail_canvas.h"
+#include "app/session/session.h"
 #include "app/theme/theme.h"
 #include "core/bed/virtual_bed.h"
 #include "core/format/project_json.h"
@@ -67,9 +68,9 @@ private:
         colour_ = fabricColour(QString::fromStdString(project.yarn.colour));
         drafted_ = worked.sound();
         update();
-        for (const PieceKind kind : allPieces)
-            if (const WorkedPiece* piece = isTrim(kind) ? nullptr : worked.piece(kind))
-                pictures_.push_back(picture(piece->fabric, piece->program, firstSeenPass(piece->program), true));
+        for (const WorkedPiece& piece : worked.pieces)
+            if (!piece.ontoOthers)
+                pictures_.push_back(pictureOf(piece.fabric, piece.program));
     }
 
     void paintTile() {
@@ -262,8 +263,7 @@ void WorkroomPage::fillMachine(QVBoxLayout* layout) {
     line->setContentsMargins(18, 12, 18, 12);
     auto* words = new QVBoxLayout;
     words->addWidget(heading(tr("On the machine"), card));
-    const auto kind = pieceFromKey(onMachine->name.toStdString());
-    const QString piece = kind ? coreText(label(*kind)) : tr("Swatch");
+    const QString piece = pieceName(onMachine->program);
     auto* detail = new Label(tr("%1 of “%2”, row %3, %4")
                                  .arg(piece, project == projects.end() ? QString() : project->name)
                                  .arg(bed.counter())

@@ -132,10 +132,14 @@ void ReadPanel::fillPieces() {
     int count = 0;
     if (const Worked* drawn = session_.drawn())
         for (const WorkedPiece& each : drawn->pieces) {
-            if (each.kind == PieceKind::rightSleeve || isTrim(each.kind))
-                continue;
-            const QString words = QStringLiteral("%1, %2").arg(
-                coreText(label(each.kind)), QString::fromStdString(text(each.width, session_.unit())));
+            if (each.ontoOthers || std::ranges::any_of(drawn->pieces, [&](const WorkedPiece& other) {
+                    return &other < &each && other.width == each.width && other.length == each.length &&
+                           other.pair == each.key;
+                }))
+                continue; // alike
+            const QString words =
+                QStringLiteral("%1, %2").arg(vestimen::app::pieceName(drawn->article, each.key),
+                                             QString::fromStdString(text(each.width, session_.unit())));
             if (count == piece_->count())
                 piece_->addItem(words);
             else if (piece_->itemText(count) != words)

@@ -242,8 +242,7 @@ void SwatchStation::fillSlip() {
 }
 
 void SwatchStation::fillPlanSlip() {
-    const auto& measures = session().worked().measures;
-    const SwatchPlan plan = planSwatch(session().project(), measures ? measures->width : usualPiece);
+    const SwatchPlan plan = planSwatch(session().project(), session().worked().widest.value_or(usualPiece));
     const Swatch& swatch = session().project().swatch;
     slip_->begin(tr("The swatch’s plan"));
     slip_->addLine(tr("rows, cast on to bind off"), QString::number(swatch.rows().count()));

@@ -67,7 +67,7 @@ QString makeDemoWorkroom(const QString& folder, bool fresh) {
         const qint64 smallId = addProject(workroom, small);
         // A sleeve of the small one is under way.
         const Worked worked = work(small);
-        if (const WorkedPiece* sleeve = worked.piece(PieceKind::leftSleeve)) {
+        if (const WorkedPiece* sleeve = worked.piece("left_sleeve")) {
             const qint64 id = workroom.beginPiece(smallId, sleeve->program);
             BegunPiece piece;
             for (const BegunPiece& each : workroom.pieces(smallId))

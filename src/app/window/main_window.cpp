@@ -16,9 +16,9 @@
 #include "app/swatch/swatch_station.h"
 #include "app/theme/theme.h"
 #include "app/window/guarded_application.h"
+#include "core/article/articles.h"
 #include "core/format/draft_export.h"
 #include "core/format/project_json.h"
-#include "core/garment/outlines.h"
 
 #include <QApplication>
 #include <QFile>
@@ -451,12 +451,12 @@ void MainWindow::fillThread() {
               : tr("not read yet"),
         gauge.has_value());
     int taken = 0;
-    const std::vector<Measure> needs = garmentNeeds(session_.project().choices);
+    const std::vector<Measure> needs = needsOf(session_.project().article);
     for (const Measure each : needs) {
         const auto& value = session_.project().wearer[each];
         taken += value && !value->borrowed ? 1 : 0;
     }
-    set(measure, tr("%1 of %2 taken").arg(taken).arg(needs.size()), worked.measures.has_value());
+    set(measure, tr("%1 of %2 taken").arg(taken).arg(needs.size()), worked.widest.has_value());
     int questions = 0;
     for (const Finding& finding : worked.findings)
         questions += finding.severity == Severity::note ? 0 : 1;

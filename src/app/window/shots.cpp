@@ -39,7 +39,7 @@ int takeShots(MainWindow& window, const QString& folder) {
             QApplication::sendEvent(window.knitStation(), &space);
         }
     };
-    const auto begin = [&](PieceKind kind) {
+    const auto begin = [&](PieceKey kind) {
         Workroom& workroom = window.session().workroom();
         window.knitStation()->resume(
             workroom.beginPiece(window.session().projectId(), window.session().worked().piece(kind)->program));
@@ -68,11 +68,11 @@ int takeShots(MainWindow& window, const QString& folder) {
     window.measureStation()->measureGarment(false);
     window.chooseTheme(false);
     window.showStation(MainWindow::draft);
-    window.draftStation()->showPiece(PieceKind::front);
-    window.draftStation()->canvas()->pick(Part::neckDepth);
+    window.draftStation()->showPiece("front");
+    window.draftStation()->canvas()->pick("neck_depth");
     shot("draft");
     window.showStation(MainWindow::knit);
-    begin(PieceKind::leftSleeve);
+    begin("left_sleeve");
     knitUntil([](const KnittingState& state) {
         const auto* step = state.next();
         return state.bed().counter() > 120 && step &&
@@ -88,7 +88,7 @@ int takeShots(MainWindow& window, const QString& folder) {
         press(key);
     shot("knit-question");
     press(Qt::Key_Escape);
-    begin(PieceKind::front);
+    begin("front");
     knitUntil([](const KnittingState& state) {
         const auto* step = state.next();
         return state.bed().counter() > 226 && step &&
@@ -115,26 +115,26 @@ int takeShots(MainWindow& window, const QString& folder) {
     measured.made = {{"back", Length::millimetres(536), Length::millimetres(612), ""},
                      {"front", Length::millimetres(523), Length::millimetres(617), "good"}};
     window.session().edit({}, measured);
-    window.reviewStation()->edit(PieceKind::leftSleeve, true)->setFocus();
+    window.reviewStation()->edit("left_sleeve", true)->setFocus();
     shot("review");
     for (const ShelfItem& each : window.session().workroom().items(Shelf::projects))
         if (each.name.startsWith(QStringLiteral("Set-in")))
             window.session().open(each.id);
     window.showStation(MainWindow::draft);
-    window.draftStation()->showPiece(PieceKind::leftSleeve);
-    window.draftStation()->canvas()->pick(Part::none);
+    window.draftStation()->showPiece("left_sleeve");
+    window.draftStation()->canvas()->pick({});
     window.openReckoner(true);
     window.reckoner()->question()->setText(QStringLiteral("band 52 cm 2 cm folded edge-rows 200"));
     window.reckoner()->keep()->click();
     shot("reckoner");
     window.openReckoner(false);
     Project cardigan = window.session().project();
-    cardigan.choices.body = BodyKind::raglan;
-    cardigan.choices.closure = Closure::cardigan;
-    cardigan.choices.hemLine = HemLine::curved;
+    std::get<Garment>(cardigan.article).body = BodyKind::raglan;
+    std::get<Garment>(cardigan.article).closure = Closure::cardigan;
+    std::get<Garment>(cardigan.article).hemLine = HemLine::curved;
     window.session().edit(QStringLiteral("Raglan"), cardigan);
-    window.draftStation()->showPiece(PieceKind::leftFront);
-    window.draftStation()->canvas()->pick(Part::armhole);
+    window.draftStation()->showPiece("left_front");
+    window.draftStation()->canvas()->pick("armhole");
     window.draftStation()->showRowList(true);
     window.draftStation()->rowList()->point(230);
     shot("draft-rows");
@@ -142,11 +142,11 @@ int takeShots(MainWindow& window, const QString& folder) {
     window.draftStation()->showAll();
     shot("draft-all");
     cardigan.ease[static_cast<std::size_t>(Measure::armholeDepth)] = {Ease::Kind::length, 30.0};
-    cardigan.choices.closure = Closure::pullover;
+    std::get<Garment>(cardigan.article).closure = Closure::pullover;
     window.session().edit(QStringLiteral("Deeper armholes"), cardigan);
-    window.draftStation()->showPiece(PieceKind::back);
+    window.draftStation()->showPiece("back");
     Project wide = cardigan;
-    wide.choices.body = BodyKind::dropShoulder;
+    std::get<Garment>(wide.article).body = BodyKind::dropShoulder;
     wide.ease[static_cast<std::size_t>(Measure::chest)] = {Ease::Kind::length, 560.0};
     window.session().edit(QStringLiteral("Roomy"), wide);
     shot("draft-too-wide");

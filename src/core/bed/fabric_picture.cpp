@@ -275,4 +275,8 @@ int firstSeenPass(const Program& program) {
     return std::max(1, first);
 }
 
+FabricPicture pictureOf(const Fabric& fabric, const Program& program) {
+    return picture(fabric, program, firstSeenPass(program), true);
+}
+
 } // namespace vestimen

@@ -58,6 +58,9 @@ struct FabricPicture {
 /// of that pass is row 0; with `mainOnly`, waste yarn and ravel cord are left out.
 FabricPicture picture(const Fabric& fabric, const Program& program, int firstPass, bool mainOnly);
 
+/// What is seen of a finished piece, waste yarn and what is folded behind left out.
+FabricPicture pictureOf(const Fabric& fabric, const Program& program);
+
 /// The first pass that is seen on the finished piece: where its named seam edges begin.
 int firstSeenPass(const Program& program);
 

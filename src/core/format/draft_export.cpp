@@ -174,11 +174,11 @@ std::string draftSvg(const Worked& worked, const std::string& colour) {
     return svgDocument(-gap, -gap, right + gap, high + 2 * gap, "draft", groups);
 }
 
-std::string draftDxf(const Worked& worked, const std::vector<PieceKind>& only) {
+std::string draftDxf(const Worked& worked, const std::vector<PieceKey>& only) {
     std::vector<const WorkedPiece*> pieces;
     std::vector<std::string> layers;
     for (const WorkedPiece& piece : worked.pieces)
-        if (only.empty() || std::ranges::count(only, piece.kind) > 0) {
+        if (only.empty() || std::ranges::count(only, piece.key) > 0) {
             pieces.push_back(&piece);
             for (const char* layer : {"_outline", "_ideal"})
                 layers.push_back(piece.program.piece + layer);

@@ -14,7 +14,7 @@ std::string draftSvg(const Worked& worked, const std::string& colour);
 
 /// The same as closed polylines in mm, on two layers for each piece: "back_outline", stepped, and "back_ideal".
 /// `only`: these pieces alone; all when empty. Throws std::runtime_error where no temporary file can be written.
-std::string draftDxf(const Worked& worked, const std::vector<PieceKind>& only = {});
+std::string draftDxf(const Worked& worked, const std::vector<PieceKey>& only = {});
 
 /// One line a count: count, what, value.
 std::string countsCsv(const Worked& worked);

@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/format/project_json.h"
 
+#include "core/article/articles.h"
 #include "core/format/json_reader.h"
 #include "core/format/values_json.h"
-#include "core/garment/garment_choices.h"
 
 #include <algorithm>
 #include <map>
@@ -12,9 +12,9 @@
 namespace vestimen {
 namespace {
 
-// Both earlier ones are still read: 1 had no tools, fabrics, photographs, history or shapes; 2 no open fronts, schools
-// or ways of shaping.
-constexpr int newestVersion = 4;
+// Earlier ones are still read: 1 had no tools, fabrics, photographs, history or shapes; 2 no open fronts, schools
+// or ways of shaping; 4 knew garments alone.
+constexpr int newestVersion = 5;
 
 // ---- choices: as their list says
 
@@ -29,58 +29,57 @@ std::optional<JsonReader> objectAt(const JsonReader& json, const std::string& pa
     return objectAt(*next, path.substr(slash + 1));
 }
 
-Json valueOf(const GarmentChoice& choice, Choices& choices) {
+Json valueOf(const AnyChoice& choice, const Article& article) {
     struct Write {
-        Choices& choices;
-        Json operator()(const OneOf& one) const { return one.options[static_cast<std::size_t>(one.get(choices))].key; }
-        Json operator()(const YesOrNo& yes) const { return yes.of(choices); }
-        Json operator()(const ALength& length) const { return length.of(choices).mm(); }
-        Json operator()(const ANumber& number) const { return number.get(choices); }
-        Json operator()(const AShare& share) const { return share.of(choices) * 100.0; }
+        double value;
+        Json operator()(const OneOf& one) const { return one.options[static_cast<std::size_t>(value)].key; }
+        Json operator()(const YesOrNo&) const { return value != 0.0; }
+        Json operator()(const ALength&) const { return value; }
+        Json operator()(const ANumber&) const { return static_cast<int>(value); }
+        Json operator()(const AShare&) const { return value * 100.0; }
     };
-    return std::visit(Write{choices}, choice.kind);
+    return std::visit(Write{choice.get(article)}, choice.form);
 }
 
-void readValue(const JsonReader& json, const GarmentChoice& choice, Choices& choices) {
+double readValue(const JsonReader& json, const AnyChoice& choice) {
     struct Read {
         const JsonReader& json;
-        Choices& choices;
-        void operator()(const OneOf& one) const {
+        double operator()(const OneOf& one) const {
             const std::string given = json.text();
             std::string allowed;
             for (std::size_t i = 0; i < one.options.size(); ++i) {
                 if (given == one.options[i].key)
-                    return one.set(choices, static_cast<int>(i));
+                    return static_cast<double>(i);
                 allowed += (i == 0 ? "" : ", ") + std::string(one.options[i].key);
             }
             json.fail("is \"" + given + "\" and should be one of " + allowed);
         }
-        void operator()(const YesOrNo& yes) const { yes.of(choices) = json.boolean(); }
-        void operator()(const ALength& length) const { length.of(choices) = millimetres(json, 0, 1000); }
-        void operator()(const ANumber& number) const {
-            number.set(choices, json.integer(number.inFiles.least, number.inFiles.most));
+        double operator()(const YesOrNo&) const { return json.boolean() ? 1.0 : 0.0; }
+        double operator()(const ALength& length) const { return millimetres(json, 0, length.mostInFiles).mm(); }
+        double operator()(const ANumber& number) const {
+            return json.integer(number.inFiles.least, number.inFiles.most);
         }
-        void operator()(const AShare& share) const {
-            share.of(choices) = json.number(share.least * 100.0, share.most * 100.0) / 100.0;
+        double operator()(const AShare& share) const {
+            return json.number(share.least * 100.0, share.most * 100.0) / 100.0;
         }
     };
-    std::visit(Read{json, choices}, choice.kind);
+    return std::visit(Read{json}, choice.form);
 }
 
-Json json(Choices choices) {
+Json json(const Article& article) {
     Json result = Json::object();
-    for (const GarmentChoice& each : garmentChoices()) {
+    for (const AnyChoice& each : choicesOf(article)) {
         const std::string path = each.key.within;
         Json& object = path.empty() ? result : result[Json::json_pointer('/' + path)];
-        object[each.key.key] = valueOf(each, choices);
+        object[each.key.key] = valueOf(each, article);
     }
     return result;
 }
 
 /// The keys of each object, by its path, with those of the objects in it.
-std::map<std::string, std::set<std::string>> choiceKeys() {
+std::map<std::string, std::set<std::string>> choiceKeys(const Article& article) {
     std::map<std::string, std::set<std::string>> keys;
-    for (const GarmentChoice& each : garmentChoices()) {
+    for (const AnyChoice& each : choicesOf(article)) {
         std::string path = each.key.within;
         keys[path].insert(each.key.key);
         while (!path.empty()) {
@@ -96,37 +95,51 @@ std::map<std::string, std::set<std::string>> choiceKeys() {
 /// Earlier files said the same of all edges, and how many lines of the sleeve's.
 constexpr std::array earlierKeys = {"fashioning_inset", "every_second_row", "sleeve_lines"};
 
-void readEarlierShaping(const JsonReader& json, Choices& choices) {
-    for (EdgeShaping& edge : choices.edges) {
+void readEarlierShaping(const JsonReader& json, Garment& garment) {
+    for (EdgeShaping& edge : garment.edges) {
         if (const auto inset = json.find("fashioning_inset"))
             edge.inset = inset->integer(1, 7);
         if (const auto second = json.find("every_second_row"))
             edge.everySecondRow = second->boolean();
     }
     if (const auto lines = json.find("sleeve_lines"))
-        choices.edge(ShapedEdge::sleeve).lines = lines->integer(0, 50);
+        garment.edge(ShapedEdge::sleeve).lines = lines->integer(0, 50);
 }
 
-Choices readChoices(const JsonReader& json) {
-    for (auto [path, keys] : choiceKeys()) {
-        if (path.empty())
+/// The kind of article that a file names: earlier ones knew pullovers and cardigans alone.
+Article readKind(const JsonReader& json) {
+    const std::string given = json.text();
+    if (given == "pullover" || given == "drop_shoulder_pullover")
+        return Garment();
+    std::string known;
+    for (const Article& each : allArticles()) {
+        if (given == keyOf(each))
+            return each;
+        known += (known.empty() ? "" : ", ") + std::string(keyOf(each));
+    }
+    json.fail("is \"" + given + "\", which this Vestimen cannot draft; it can draft " + known);
+}
+
+void readChoices(const JsonReader& json, Article& article) {
+    auto* garment = std::get_if<Garment>(&article);
+    for (auto [path, keys] : choiceKeys(article)) {
+        if (path.empty() && garment)
             keys.insert(earlierKeys.begin(), earlierKeys.end());
         if (const auto object = objectAt(json, path))
             object->expectKeys(keys);
     }
-    Choices choices;
-    readEarlierShaping(json, choices);
-    for (const GarmentChoice& each : garmentChoices()) {
+    if (garment)
+        readEarlierShaping(json, *garment);
+    for (const AnyChoice& each : choicesOf(article)) {
         const std::string path = each.key.within;
         const auto object = each.key.isOld && !path.empty() ? json.at(path.c_str()) : objectAt(json, path);
         if (!object)
             continue; // earlier files did not know it
         if (each.key.isOld)
-            readValue(object->at(each.key.key), each, choices);
+            each.set(article, readValue(object->at(each.key.key), each));
         else if (const auto value = object->find(each.key.key))
-            readValue(*value, each, choices);
+            each.set(article, readValue(*value, each));
     }
-    return choices;
 }
 
 // ---- project
@@ -174,10 +187,10 @@ std::string alone(const char* format, const char* body, Json json) {
 
 std::string toJson(const Project& project) {
     Json result = {
-        {"format", "vestimen-project"},    {"version", newestVersion},         {"name", project.name},
-        {"article", "pullover"},           {"machine", json(project.machine)}, {"yarn", json(project.yarn)},
-        {"swatch", json(project.swatch)},  {"wearer", json(project.wearer)},   {"ease", easeJson(project.ease)},
-        {"choices", json(project.choices)}};
+        {"format", "vestimen-project"},      {"version", newestVersion},         {"name", project.name},
+        {"article", keyOf(project.article)}, {"machine", json(project.machine)}, {"yarn", json(project.yarn)},
+        {"swatch", json(project.swatch)},    {"wearer", json(project.wearer)},   {"ease", easeJson(project.ease)},
+        {"choices", json(project.article)}};
     result["pins"] = Json::object();
     for (const auto& [quantity, value] : project.pins)
         result["pins"][key(quantity)] = value;
@@ -207,9 +220,7 @@ Project projectFromJson(const std::string& text) {
                        "pins", "made", "joined", "notes"});
     Project project;
     project.name = reader.at("name").text();
-    if (const std::string article = reader.at("article").text();
-        article != "pullover" && article != "drop_shoulder_pullover")
-        reader.at("article").fail("is \"" + article + "\", which this Vestimen cannot draft");
+    project.article = readKind(reader.at("article"));
     project.machine = readMachine(reader.at("machine"));
     project.yarn = readYarn(reader.at("yarn"));
     project.swatch = readSwatch(reader.at("swatch"));
@@ -221,12 +232,12 @@ Project projectFromJson(const std::string& text) {
     }
     project.wearer = readWearer(reader.at("wearer"));
     project.ease = readEase(reader.at("ease"));
-    project.choices = readChoices(reader.at("choices"));
+    readChoices(reader.at("choices"), project.article);
     reader.at("pins").forEachKey([&](const std::string& name, const JsonReader& value) {
-        const auto quantity = quantityFromKey(name);
-        if (!quantity)
+        const CountKey count(name);
+        if (std::ranges::count(countsOf(project.article), count) == 0)
             value.fail("is no count that can be pinned");
-        project.pins[*quantity] = value.integer(1, 2000);
+        project.pins[count] = value.integer(1, 2000);
     });
     if (const auto made = reader.find("made"))
         made->forEach([&](const JsonReader& each) {

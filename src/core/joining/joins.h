@@ -3,11 +3,10 @@
 #pragma once
 
 #include "core/bed/fabric.h"
-#include "core/garment/outlines.h"
 #include "core/knitting/program.h"
 #include "core/quantity/gauge.h"
+#include "core/quantity/name.h"
 #include "core/reckoning/reckoning.h"
-#include "core/shaping/garment_counts.h"
 #include "core/shaping/hang.h"
 #include "core/shaping/tail.h"
 
@@ -23,7 +22,7 @@ enum class JoinUnit { stitches, rows };
 
 /// A stitch of a piece, from 1 at its left as it hung, purl side facing; or a row of an edge, from 1 at the bottom.
 struct JoinOpening {
-    PieceKind piece = PieceKind::back;
+    PieceKey piece;
     int index = 0;
 };
 
@@ -39,7 +38,7 @@ struct JoinEdge {
 
 struct Join {
     std::string key; ///< stays the same when the draft changes
-    const char* title = "";
+    Phrase title;
     JoinMethod method = JoinMethod::latchOff;
     JoinEdge first;
     JoinEdge second;
@@ -50,26 +49,17 @@ struct Join {
     Length tail;
     Phrase tailSide;
     Phrase facing;
-    Phrase check;                  ///< before any waste yarn is pulled; empty when there is none
-    std::optional<PieceKind> trim; ///< what a knit-on join makes; its program says what hangs where
+    Phrase check;                 ///< before any waste yarn is pulled; empty when there is none
+    std::optional<PieceKey> trim; ///< what a knit-on join makes; its program says what hangs where
     std::vector<Finding> findings;
 };
 
 const char* label(JoinMethod method);
 
-/// Fabrics of all pieces by piece kind, with what they were drafted from.
-struct JoinInput {
-    std::map<PieceKind, const Fabric*> fabrics;
-    const GarmentCounts* counts = nullptr;
-    Choices choices;
-    FabricGauge gauge;
-};
-
-/// Shoulders or raglans and neck trim, sleeves or armhole trims, side and sleeve seams, bands, in the order in which
-/// they are made.
-std::vector<Join> garmentJoins(const JoinInput& input);
-
 /// More than this share eased in is warned about.
 inline constexpr double mostEased = 0.05;
+
+/// Works out what is eased in, with its finding, and the tail where none is said.
+Join finished(Join join);
 
 } // namespace vestimen

@@ -2,6 +2,7 @@
 // Change of width across a row (craft 9), as a row program.
 #pragma once
 
+#include "core/ground/welt.h"
 #include "core/knitting/program_writer.h"
 
 namespace vestimen {

@@ -40,7 +40,7 @@ Stitches roomAtEachSide(Stitches width, int stitches, int atOtherSide) {
     return atOtherSide > 0 ? room / 2 : room;
 }
 
-std::string worn(PieceKind piece) {
+std::string worn(PieceKey piece) {
     std::string name = key(piece);
     for (char& c : name)
         if (c == '_')

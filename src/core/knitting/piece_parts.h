@@ -2,7 +2,7 @@
 // What the writers of pieces share.
 #pragma once
 
-#include "core/garment/pieces.h"
+#include "core/ground/edge_shaping.h"
 #include "core/knitting/program_writer.h"
 
 #include <string>
@@ -24,6 +24,6 @@ operation::Decrease moveIn(Side side, int stitches, const EdgeShaping& edge, Sti
 /// row: the needles that take them stay apart.
 Stitches roomAtEachSide(Stitches width, int stitches, int atOtherSide);
 /// Where a piece is worn, in words: "left sleeve".
-std::string worn(PieceKind piece);
+std::string worn(PieceKey piece);
 
 } // namespace vestimen

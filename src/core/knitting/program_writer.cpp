@@ -11,25 +11,24 @@ constexpr int rowsBetweenWeights = 25;
 
 } // namespace
 
-ProgramWriter::ProgramWriter(const Project& project, std::string piece, std::string worn, Side carriage)
-    : mainSize_(project.swatch.size), hasMast_(project.machine.hasMast),
-      hasWeights_(project.machine.has(Tool::combAndWeights)), carriage_(carriage) {
+ProgramWriter::ProgramWriter(const Ground& ground, std::string piece, std::string worn, Side carriage)
+    : mainSize_(ground.swatch.size), hasMast_(ground.machine.hasMast),
+      hasWeights_(ground.machine.has(Tool::combAndWeights)), carriage_(carriage) {
     program_.piece = std::move(piece);
     program_.worn = std::move(worn);
-    const Machine& machine = project.machine;
+    const Machine& machine = ground.machine;
     program_.machine.needles = machine.needles.count();
     program_.machine.beds = machine.beds;
     program_.machine.wrapsItselfOnCarriageSide = machine.holdWrapsItself;
     program_.machine.halfPitch = machine.beds > 1;
     program_.machine.sizes = machine.sizes;
     program_.machine.positionNames = machine.positionNames;
-    program_.yarns = {{"A", project.yarn.name.empty() ? "main yarn" : project.yarn.name, YarnRole::main},
+    program_.yarns = {{"A", ground.yarn.name.empty() ? "main yarn" : ground.yarn.name, YarnRole::main},
                       {"W", "waste yarn", YarnRole::waste},
                       {"V", "ravel cord", YarnRole::ravel}};
     program_.operations.reserve(256); // as many as most pieces have
     program_.shape.reserve(128);
     program_.edges.reserve(8);
-    program_.openTurnsWanted = !project.choices.wrapTurns;
 }
 
 StitchSize ProgramWriter::size(int looser) const {
@@ -69,7 +68,7 @@ void ProgramWriter::knit(Rows rows, Stitches width, StitchSize size, YarnIndex y
     counter_ += rows.count();
     if (rows.count() % 2 != 0)
         carriage_ = opposite(carriage_);
-    sinceWeights_ = yarn == mainYarn ? sinceWeights_ + rows.count() : 0;
+    sinceWeights_ = yarn == yarns::main ? sinceWeights_ + rows.count() : 0;
 }
 
 void ProgramWriter::knitPlain(Rows rows, Stitches width, StitchSize size) {
@@ -109,9 +108,9 @@ void ProgramWriter::holdLever(bool on) {
 
 void ProgramWriter::offOnWaste(Rows wasteRows, Stitches width, std::optional<YarnIndex> joined,
                                const std::vector<std::pair<std::string, NeedleSpan>>& spans, operation::Tail tail) {
-    changeYarn(joined, wasteYarn, std::move(tail));
-    knit(wasteRows, width, size(), wasteYarn);
-    add(operation::BreakYarn{wasteYarn});
+    changeYarn(joined, yarns::waste, std::move(tail));
+    knit(wasteRows, width, size(), yarns::waste);
+    add(operation::BreakYarn{yarns::waste});
     for (const auto& [name, span] : spans)
         add(operation::TakeOff{span.first, span.last, operation::Onto::waste, name});
 }

@@ -1,21 +1,23 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/ground/ground.h"
 #include "core/knitting/program.h"
-#include "core/project/project.h"
 
 namespace vestimen {
 
 /// The yarns of every program that is written here, by index.
-inline constexpr YarnIndex mainYarn = 0;
-inline constexpr YarnIndex wasteYarn = 1;
-inline constexpr YarnIndex ravelCord = 2;
+namespace yarns {
+inline constexpr YarnIndex main = 0;
+inline constexpr YarnIndex waste = 1;
+inline constexpr YarnIndex ravel = 2;
+} // namespace yarns
 
 /// Writes a program operation by operation and keeps what the next one depends on: carriage, counter, passes.
 class ProgramWriter {
 public:
     /// `carriage`: where it stands before the first row.
-    ProgramWriter(const Project& project, std::string piece, std::string worn, Side carriage = Side::right);
+    ProgramWriter(const Ground& ground, std::string piece, std::string worn, Side carriage = Side::right);
 
     Program take() { return std::move(program_); }
     Side carriage() const { return carriage_; }
@@ -23,6 +25,8 @@ public:
     int counter() const { return counter_; }
 
     void add(Action action) { program_.operations.push_back({std::move(action), std::nullopt}); }
+    /// Eyelets at the turns are decoration.
+    void wantOpenTurns(bool open) { program_.openTurnsWanted = open; }
     YarnIndex addYarn(ProgramYarn yarn);
     /// Begins a part of the piece; on a machine without a mast, with a reminder to take the slack out.
     void section(const char* name);
@@ -33,7 +37,7 @@ public:
     void castOn(NeedleSpan span, int every, YarnIndex yarn, const char* method = "closed_loop");
     /// Rows over `width` needles, with the shaping's width beside them. The counter is written down, so that it is
     /// checked.
-    void knit(Rows rows, Stitches width, StitchSize size, YarnIndex yarn = mainYarn);
+    void knit(Rows rows, Stitches width, StitchSize size, YarnIndex yarn = yarns::main);
     /// Plain rows in the main yarn, with a reminder for the edge weights every 25.
     void knitPlain(Rows rows, Stitches width, StitchSize size);
     void changeYarn(std::optional<YarnIndex> from, YarnIndex to, operation::Tail tail = {});

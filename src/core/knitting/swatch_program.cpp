@@ -13,7 +13,7 @@ constexpr int looseRow = 3; ///< whole numbers looser before the bind-off
 
 class SwatchWriter {
 public:
-    explicit SwatchWriter(const Project& project)
+    explicit SwatchWriter(const Ground& project)
         : project_(project), layout_(layOut(project.swatch)), writer_(project, swatchPiece, swatchPiece),
           contrast_(writer_.addYarn({"C", "contrast yarn", YarnRole::contrast})) {
         if (project.swatch.fabric == FabricKind::twoBedRib) {
@@ -48,9 +48,9 @@ private:
 
     void castOn() {
         writer_.section("cast on");
-        writer_.castOn({layout_.all.first, lastWorking()}, layout_.every, mainYarn);
+        writer_.castOn({layout_.all.first, lastWorking()}, layout_.every, yarns::main);
         if (!second_.empty())
-            writer_.castOn(second_, 2, mainYarn);
+            writer_.castOn(second_, 2, yarns::main);
         writer_.hangWeights();
         writer_.counterTo(0);
     }
@@ -73,9 +73,9 @@ private:
 
     void contrast(const char* name) {
         writer_.section(name);
-        writer_.changeYarn(mainYarn, contrast_);
+        writer_.changeYarn(yarns::main, contrast_);
         writer_.knit(Rows(Swatch::contrastRows), width_, writer_.size(), contrast_);
-        writer_.changeYarn(contrast_, mainYarn);
+        writer_.changeYarn(contrast_, yarns::main);
     }
 
     void knitField() {
@@ -107,7 +107,7 @@ private:
         writer_.add(operation::BindOff{writer_.carriage(), width.count(), "loop_through_loop", true});
     }
 
-    const Project& project_;
+    const Ground& project_;
     SwatchLayout layout_;
     ProgramWriter writer_;
     YarnIndex contrast_;
@@ -117,7 +117,7 @@ private:
 
 } // namespace
 
-Program writeSwatch(const Project& project) {
+Program writeSwatch(const Ground& project) {
     return SwatchWriter(project).write();
 }
 

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/ground/ground.h"
 #include "core/knitting/program.h"
-#include "core/project/project.h"
 
 namespace vestimen {
 
@@ -12,6 +12,6 @@ inline constexpr const char* swatchPiece = "swatch";
 /// The project's swatch as a row program, knitted like any piece: closed-loop cast on, lower margin with the eyelets
 /// of the stitch size, contrast rows, the field with its width marked, contrast rows, upper margin, a loose row, bind
 /// off. The plan must have no error (swatchPlanFindings).
-Program writeSwatch(const Project& project);
+Program writeSwatch(const Ground& project);
 
 } // namespace vestimen

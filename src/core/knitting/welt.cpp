@@ -27,18 +27,18 @@ operation::Hang hangOfFirstRow(int loops) {
 void beginOnWaste(ProgramWriter& writer, NeedleSpan span, int every, Rows wasteRows) {
     const Stitches working((span.size() + every - 1) / every);
     writer.section("waste yarn");
-    writer.castOn(span, every, wasteYarn);
+    writer.castOn(span, every, yarns::waste);
     writer.hangWeights();
-    writer.knit(wasteRows, working, writer.size(), wasteYarn);
-    writer.changeYarn(wasteYarn, ravelCord);
-    writer.knit(Rows(1), working, writer.size(), ravelCord);
-    writer.changeYarn(ravelCord, mainYarn);
+    writer.knit(wasteRows, working, writer.size(), yarns::waste);
+    writer.changeYarn(yarns::waste, yarns::ravel);
+    writer.knit(Rows(1), working, writer.size(), yarns::ravel);
+    writer.changeYarn(yarns::ravel, yarns::main);
     writer.counterTo(0);
 }
 
 void beginAtTheEdge(ProgramWriter& writer, NeedleSpan span) {
     writer.section("cast on");
-    writer.castOn(span, 1, mainYarn);
+    writer.castOn(span, 1, yarns::main);
     writer.counterTo(0);
     writer.hangWeights();
 }
@@ -104,7 +104,7 @@ NeedleSpan hangFirstRow(ProgramWriter& writer, NeedleSpan span, const WeltCounts
             needle = needle.shifted(1);
     }
     writer.add(std::move(hang));
-    writer.add(operation::JoinYarn{mainYarn, writer.carriage()});
+    writer.add(operation::JoinYarn{yarns::main, writer.carriage()});
     writer.counterTo(0);
     return narrow;
 }

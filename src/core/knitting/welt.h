@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/ground/welt.h"
 #include "core/knitting/program_writer.h"
-#include "core/shaping/garment_counts.h"
 
 namespace vestimen {
 

@@ -3,8 +3,8 @@
 // theirs: they see the stitches that the welt has.
 #pragma once
 
+#include "core/ground/welt.h"
 #include "core/knitting/program_writer.h"
-#include "core/shaping/garment_counts.h"
 
 namespace vestimen {
 

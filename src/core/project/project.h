@@ -2,166 +2,13 @@
 // The project as one value: all that the knitter chose. Everything else is worked out from it.
 #pragma once
 
-#include "core/machine/machine.h"
-#include "core/project/welt_kinds.h"
-#include "core/swatch/swatch.h"
-#include "core/wearer/measure.h"
-#include "core/yarn/yarn.h"
+#include "core/article/article.h"
+#include "core/ground/ground.h"
 
-#include <array>
-#include <map>
 #include <string>
+#include <vector>
 
 namespace vestimen {
-
-/// An edge can have so much fewer stitches than the piece beside it.
-inline constexpr double mostGather = 0.4;
-
-struct Welt {
-    WeltKind kind = WeltKind::foldedHem;
-    Length depth = Length::millimetres(40);
-    double gather = 0.0; ///< share of the stitches beside it that the edge does not have; 0 to mostGather
-
-    bool hasDepth() const { return traits(kind).layers > 0; }
-    bool operator==(const Welt&) const = default;
-};
-
-/// Straight across, sloped by short rows, or in steps that are bound off (craft 15).
-enum class ShoulderKind { straight, shortRows, stepped };
-
-/// How body and sleeve meet (craft 13): sewn straight to the body, set into a shaped armhole, along slanting lines up
-/// to the neck, or no sleeve at all, with shoulders or only straps.
-enum class BodyKind { dropShoulder, setIn, raglan, sleeveless, strapped };
-/// How stitches are taken away or made across a whole row (craft 9): moved by hand, taken off on a garter bar and hung
-/// again, or knitted off on waste yarn and hung again.
-enum class AcrossWay { byHand, garterBar, wasteYarn };
-/// One front, or two that mirror each other with bands along the opening.
-enum class Closure { pullover, cardigan };
-/// The neckline of the front (craft 14). A boat neck is as straight in front as at the back.
-enum class NeckKind { round, vee, square, boat };
-/// How the sides of a round neckline or of a curved lower edge rise from its flat middle (craft 12 and 14).
-enum class Profile { ellipse, straight };
-/// Share of the width that lies flat at the middle, unless somebody drags it. Written so that it is the same number
-/// when it was kept in percent.
-inline constexpr double aThird = 100.0 / 3.0 / 100.0;
-inline constexpr double leastNeckFlat = 0.1;
-inline constexpr double mostNeckFlat = 0.7;
-inline constexpr double leastHemFlat = 0.1;
-inline constexpr double mostHemFlat = 0.8;
-/// How a neckline is worked (craft 14): its stitches wait in hold and each side is shaped by short rows; or its middle
-/// is bound off, or goes onto waste yarn, and its sides are decreased.
-enum class NeckSchool { hold, bindOff, wasteYarn };
-enum class SleeveLine { tapered, straight };
-enum class SleeveReach { full, shortened };
-/// Up from the cuff, or down from the armhole that is hung (craft 16).
-enum class SleeveSchool { up, down };
-/// The sides below the armholes: straight, from the hip's width to the chest's, or in to the waist and out again.
-enum class SideKind { straight, aLine, waisted };
-
-/// The edges that are shaped row by row, each in its own way (craft 8).
-enum class ShapedEdge { sides, armhole, neck, sleeve, cap };
-inline constexpr std::array allEdges = {ShapedEdge::sides, ShapedEdge::armhole, ShapedEdge::neck, ShapedEdge::sleeve,
-                                        ShapedEdge::cap};
-
-struct EdgeShaping {
-    int lines = 0;               ///< of the list; 0: the fewest within tolerance
-    bool everySecondRow = false; ///< nothing happens on the rows between
-    bool fashioned = true;       ///< the outer stitches are moved together; else the edge stitch alone
-    int inset = 2;               ///< stitches moved at a fashioned increase or decrease
-    bool operator==(const EdgeShaping&) const = default;
-};
-
-/// Straight across, or higher at the sides, by short rows from the middle out.
-enum class HemLine { straight, curved };
-
-/// Counts that can be pinned: the knitter's number takes the place of the reckoned one.
-enum class Quantity {
-    bodyStitches,
-    neckStitches,
-    bodyWeltRows,
-    bodyRows,
-    armholeRows,
-    shoulderRows,
-    neckRows,
-    wristStitches,
-    sleeveTopStitches,
-    cuffRows,
-    sleeveRows,
-    trimStitches,
-    trimRows,
-    upperStitches,
-    underarmStitches,
-    capTopStitches,
-    capRows,
-    armTrimStitches,
-    armTrimRows,
-    hemStitches,
-    waistStitches,
-    waistRows,
-    backNeckRows,
-    frontStitches,
-    bandStitches,
-    bandRows,
-    hemRiseRows,
-    panelStitches,
-};
-
-struct Choices {
-    BodyKind body = BodyKind::dropShoulder;
-    Closure closure = Closure::pullover;
-    NeckKind neck = NeckKind::round;
-    NeckSchool neckSchool = NeckSchool::hold;
-    bool backNeck = false;    ///< the back's neck is shaped too, shallow
-    double neckFlat = aThird; ///< of a round neck, front and back
-    Profile neckProfile = Profile::ellipse;
-    SideKind sides = SideKind::straight;
-    Length underarm = Length::millimetres(25); ///< bound off at each side where a shaped armhole begins
-    Length narrower = Length::millimetres(15); ///< so much less than cross back on each side where there is no sleeve
-    Length capTop = Length::millimetres(60);   ///< flat top of a sleeve's cap
-    Length capEase = Length::millimetres(5);   ///< by which a cap's edge is longer than its armhole
-    Length armTrimDepth = Length::millimetres(15); ///< of a sleeveless armhole's trim
-    Length strap = Length::millimetres(45);        ///< width of each strap
-    Length strapBack = Length::millimetres(90);    ///< depth of the back's neck between straps
-    SleeveLine sleeveLine = SleeveLine::tapered;
-    SleeveReach sleeveReach = SleeveReach::full;
-    SleeveSchool sleeveSchool = SleeveSchool::up;
-    bool weltAfterwards = false; ///< pieces begin on waste yarn, and their welts are knitted down from there
-    Length shortSleeve = Length::millimetres(120); ///< of a short one, from the underarm to its edge
-    Length bandDepth = Length::millimetres(25);    ///< of a cardigan's bands, which lie over each other
-    int buttons = 6;
-    Length button = Length::millimetres(15); ///< across
-    Side buttonholes = Side::left;           ///< the wearer's side whose band has the holes
-    HemLine hemLine = HemLine::straight;
-    Length hemRise = Length::millimetres(50); ///< by which a curved hem is higher at the sides
-    double hemFlat = aThird;                  ///< of a curved hem
-    Profile hemProfile = Profile::ellipse;
-    Welt bodyWelt;
-    Welt cuff;
-    ShoulderKind shoulder = ShoulderKind::shortRows;
-    bool wrapTurns = true;
-    Length neckTrimDepth = Length::millimetres(20);
-    AcrossWay acrossWay = AcrossWay::wasteYarn; ///< where a welt is gathered
-    bool panels = false;        ///< the back, and a closed front, each of two halves with a seam down the middle
-    bool neckTrimInTwo = false; ///< knitted in two parts, where the neckline is longer than the bed
-    bool seamStitches = true;   ///< one more stitch for each edge that a mattress seam eats
-    std::array<EdgeShaping, allEdges.size()> edges{};
-    Rows wasteRows{12};
-
-    EdgeShaping& edge(ShapedEdge which) { return edges[static_cast<std::size_t>(which)]; }
-    const EdgeShaping& edge(ShapedEdge which) const { return edges[static_cast<std::size_t>(which)]; }
-    bool hasSleeves() const { return body != BodyKind::sleeveless && body != BodyKind::strapped; }
-    /// Whether a welt is knitted down afterwards; a rolled edge is none.
-    bool weltFollows(const Welt& welt) const { return weltAfterwards && welt.hasDepth(); }
-    /// The share of stitches that a welt does without; a rolled edge is none to gather into.
-    static double gatherOf(const Welt& welt) { return welt.hasDepth() ? welt.gather : 0.0; }
-    bool sleevesKnittedDown() const { return hasSleeves() && sleeveSchool == SleeveSchool::down; }
-    bool isCardigan() const { return closure == Closure::cardigan; }
-    bool frontInHalves() const { return panels || isCardigan(); }
-    /// Straps and raglans leave no shoulder to slope.
-    bool hasShoulders() const { return body != BodyKind::raglan && body != BodyKind::strapped; }
-
-    bool operator==(const Choices&) const = default;
-};
 
 /// What the finished pieces measured, for the review.
 struct MadePiece {
@@ -179,50 +26,14 @@ struct Note {
     bool operator==(const Note&) const = default;
 };
 
-struct Project {
+struct Project : Ground {
     std::string name;
-    Machine machine;
-    Yarn yarn;
-    Swatch swatch;
-    Wearer wearer;
-    EaseTable ease = easyFit();
-    Choices choices;
-    std::map<Quantity, int> pins;
+    Article article;
     std::vector<MadePiece> made;
     std::vector<std::string> joined; ///< keys of the joins that are done
     std::vector<Note> notes;
 
     bool operator==(const Project&) const = default;
 };
-
-inline constexpr std::array allBodies = {BodyKind::dropShoulder, BodyKind::setIn, BodyKind::raglan,
-                                         BodyKind::sleeveless, BodyKind::strapped};
-inline constexpr std::array allClosures = {Closure::pullover, Closure::cardigan};
-inline constexpr std::array allNeckSchools = {NeckSchool::hold, NeckSchool::bindOff, NeckSchool::wasteYarn};
-inline constexpr std::array allShoulders = {ShoulderKind::straight, ShoulderKind::shortRows, ShoulderKind::stepped};
-inline constexpr std::array allHemLines = {HemLine::straight, HemLine::curved};
-inline constexpr std::array allSleeveSchools = {SleeveSchool::up, SleeveSchool::down};
-inline constexpr std::array allAcrossWays = {AcrossWay::byHand, AcrossWay::garterBar, AcrossWay::wasteYarn};
-inline constexpr std::array allNecks = {NeckKind::round, NeckKind::vee, NeckKind::square, NeckKind::boat};
-inline constexpr std::array allSides = {SideKind::straight, SideKind::aLine, SideKind::waisted};
-/// For people.
-const char* label(BodyKind body);
-const char* label(Closure closure);
-const char* label(NeckSchool school);
-const char* label(ShoulderKind shoulder);
-const char* label(WeltKind welt);
-const char* label(AcrossWay way);
-const char* label(SleeveSchool school);
-const char* label(HemLine hem);
-const char* label(NeckKind neck);
-const char* label(SideKind sides);
-
-/// By which a V is usually deeper than the front of the neck.
-inline constexpr Length usualVeeDepth = Length::millimetres(80);
-/// Chooses a neckline. A V that has no ease of its own yet becomes as deep as is usual.
-void chooseNeck(Project& project, NeckKind neck);
-
-const char* key(Quantity quantity);
-std::optional<Quantity> quantityFromKey(std::string_view key);
 
 } // namespace vestimen

@@ -45,28 +45,4 @@ std::vector<ScheduleLine> linesInWords(const Curve& curve) {
     return lines;
 }
 
-EdgeSchedule edgeSchedule(const GarmentCounts& counts, ShapedEdge edge) {
-    const auto curve = [](const Curve& of) { return EdgeSchedule{linesInWords(of), of.deviation}; };
-    switch (edge) {
-    case ShapedEdge::sides: {
-        EdgeSchedule schedule;
-        for (const SideSlope& stretch : counts.sides) {
-            for (ScheduleLine& line : linesInWords(stretch.slope, stretch.widens))
-                schedule.lines.push_back(std::move(line));
-            schedule.deviation = std::max(schedule.deviation, stretch.slope.deviation);
-        }
-        return schedule;
-    }
-    case ShapedEdge::armhole:
-        return curve(counts.armholeCurve);
-    case ShapedEdge::neck:
-        return curve(counts.frontNeck.shape.runs.empty() ? counts.backNeck.shape : counts.frontNeck.shape);
-    case ShapedEdge::sleeve:
-        return {linesInWords(counts.sleeve, true), counts.sleeve.deviation};
-    case ShapedEdge::cap:
-        break;
-    }
-    return curve(counts.cap);
-}
-
 } // namespace vestimen

@@ -3,7 +3,8 @@
 #pragma once
 
 #include "core/reckoning/phrase.h"
-#include "core/shaping/garment_counts.h"
+#include "core/shaping/curve.h"
+#include "core/shaping/slope.h"
 
 #include <vector>
 
@@ -23,8 +24,5 @@ struct EdgeSchedule {
     std::vector<ScheduleLine> lines;
     double deviation = 0.0;
 };
-
-/// Empty where the edge is straight, or shaped by short rows. A neck's is the front's where both are decreased.
-EdgeSchedule edgeSchedule(const GarmentCounts& counts, ShapedEdge edge);
 
 } // namespace vestimen

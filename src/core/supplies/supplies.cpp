@@ -22,7 +22,7 @@ int mainEnds(const Program& program) {
 
 } // namespace
 
-Supplies supplies(const Project& project, const std::vector<const Program*>& programs,
+Supplies supplies(const Ground& project, const std::vector<const Program*>& programs,
                   const std::vector<const Fabric*>& fabrics, const std::vector<Join>& joins) {
     Supplies result;
     const Swatch& swatch = project.swatch;

@@ -3,8 +3,8 @@
 #pragma once
 
 #include "core/bed/fabric.h"
+#include "core/ground/ground.h"
 #include "core/joining/joins.h"
-#include "core/project/project.h"
 
 namespace vestimen {
 
@@ -29,7 +29,7 @@ struct Supplies {
 /// Yarn to have beyond what the pieces take.
 inline constexpr double spareShare = 0.10;
 
-Supplies supplies(const Project& project, const std::vector<const Program*>& programs,
+Supplies supplies(const Ground& project, const std::vector<const Program*>& programs,
                   const std::vector<const Fabric*>& fabrics, const std::vector<Join>& joins);
 
 } // namespace vestimen

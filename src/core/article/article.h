@@ -1,0 +1,14 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What can be knitted. Each kind stands in a folder of its own, with its choices, its measures and its plan; this is
+// the one line that names them all.
+#pragma once
+
+#include "core/article/garment/garment_plan.h"
+
+#include <variant>
+
+namespace vestimen {
+
+using Article = std::variant<Garment>;
+
+} // namespace vestimen

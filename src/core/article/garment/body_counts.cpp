@@ -1,0 +1,306 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/article/garment/counter.h"
+#include "core/shaping/curved_edges.h"
+#include "core/shaping/short_rows.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace vestimen {
+namespace {
+
+/// From the welt to the underarm: one slope, or two with a straight piece at the waist.
+bool countSides(Counter& counter, const GarmentMeasures& m, GarmentCounts& counts) {
+    const FabricGauge& gauge = counter.gauge();
+    const auto rowsOf = [&](Length length) { return Rows(count({length, gauge.rows})->count); };
+    const auto stretch = [&](Stitches from, Stitches to, Rows rows, Rows straight) {
+        // A simple increase waits for the carriage: its side may come a row later.
+        const bool waits = to > from && !counter.choices().edge(ShapedEdge::sides).fashioned;
+        const SlopeRequest request{rows - straight, to > from ? (to - from) / 2 : (from - to) / 2, waits ? 2 : 1};
+        // Stitches that move need one to move onto; a half has half of the body's.
+        Stitches narrowest = std::min(from, to);
+        for (const Stitches half : {counts.front, counts.back})
+            if (half > Stitches(0))
+                narrowest = std::min(narrowest, counts.ofHalf(half, std::min(from, to)));
+        const bool room =
+            request.rows > Rows(0) && narrowest.count() >= counter.choices().edge(ShapedEdge::sides).inset + 2;
+        auto shape = room ? counter.shaped(request, ShapedEdge::sides) : std::nullopt;
+        if (!shape) {
+            counter.error(
+                "side_slope",
+                {"The sides cannot go from {0} to {1} stitches in {2} rows: make these widths less different, "
+                 "or the body longer.",
+                 {from, to, std::max(Rows(0), request.rows)}},
+                pieces::back);
+            return false;
+        }
+        Reckoning& working = counter.working(
+            m.sides == SideKind::waisted && to == counts.waist ? quantities::waistStitches : quantities::hemStitches);
+        addLines(working, linesInWords(*shape, to > from));
+        shape->plainAfter += straight;
+        counts.sides.push_back({*shape, to > from});
+        return true;
+    };
+    switch (m.sides) {
+    case SideKind::straight:
+        counts.sides = {{Slope{{}, counts.toUnderarm, 0.0}, false}};
+        return true;
+    case SideKind::aLine:
+        return stretch(counts.hem, counts.body, counts.toUnderarm, rowsOf(sideStraight));
+    case SideKind::waisted:
+        break;
+    }
+    counts.toWaist = counter.rows(quantities::waistRows, "Rows from the welt to the waist",
+                                  m.waistHeight - gauge.height(counts.bodyWelt.visible + counts.hemRise), anyCount,
+                                  "nearest whole row");
+    const Rows half = rowsOf(waistStraight / 2.0);
+    return stretch(counts.hem, counts.waist, counts.toWaist + half, half * 2) &&
+           stretch(counts.waist, counts.body, counts.toUnderarm - counts.toWaist - half, rowsOf(sideStraight));
+}
+
+bool countArmhole(Counter& counter, const GarmentMeasures& m, GarmentCounts& counts) {
+    if (!m.hasArmhole())
+        return true;
+    const FabricGauge& gauge = counter.gauge();
+    const bool raglan = m.body == BodyKind::raglan;
+    const Stitches side = counts.armholeInset() - counts.underarm;
+    const Rows curved =
+        raglan ? counts.armhole : Rows(static_cast<int>(std::lround(counts.armhole.count() * armholeCurveShare)));
+    const auto shape = raglan ? raglanLine(counter, side, counts.armhole, ShapedEdge::armhole)
+                              : decreasedAlong(fromSecondRow(quarterEllipse(side, curved, counts.armhole)), side,
+                                               counter, ShapedEdge::armhole);
+    if (!shape || counts.armhole < Rows(4)) {
+        counter.error("armhole_shape",
+                      {"{0} stitches cannot go off each side of an armhole of {1} rows: make it deeper, or wider "
+                       "between the armholes.",
+                       {counts.armholeInset(), counts.armhole}},
+                      pieces::back);
+        return false;
+    }
+    counts.armholeCurve = *shape;
+    addRuns(counter.working(quantities::armholeRows), *shape, gauge);
+    counts.armholeEdge =
+        raglan ? gauge.width(counts.underarm) +
+                     Length::millimetres(std::hypot(gauge.width(side).mm(), gauge.height(counts.armhole).mm()))
+               : armholeEdge(gauge.width(counts.underarm), gauge.width(side), gauge.height(curved),
+                             gauge.height(counts.armhole - curved));
+    return true;
+}
+
+/// Halves: of a cardigan's front less half of the opening, with a stitch at its edge for the band to hang on; panels
+/// with one for the seam down the middle. Their lower edges have the form that the welt wants.
+bool countHalves(Counter& counter, const GarmentMeasures& m, GarmentCounts& counts) {
+    if (!m.frontInHalves())
+        return true;
+    const Garment& choices = counter.choices();
+    const Stitches flare = (counts.hem - counts.body) / 2;
+    const CountForm form = traits(choices.bodyWelt.kind).form.shifted(-flare.count());
+    const auto half = [&](CountKey quantity, const char* title, Length width) {
+        return counter.stitches(quantity, title, width, Stitches(choices.seamStitches ? 2 : 0), form,
+                                traits(choices.bodyWelt.kind).reason);
+    };
+    if (m.panels)
+        counts.back = half(quantities::panelStitches, "Stitches of each panel", m.width / 2.0);
+    counts.front = m.isCardigan()
+                       ? half(quantities::frontStitches, "Stitches of each front", (m.width - m.opening) / 2.0)
+                       : counts.back;
+    const Stitches widest = std::max({counts.body, counts.hem, counts.waist});
+    for (const PieceKey kind : {pieces::leftBack, pieces::leftFront}) {
+        const Stitches wide = counts.half(kind);
+        if (wide == Stitches(0))
+            continue;
+        if (counts.neckOfHalf(wide) < Stitches(3)) {
+            counter.error("front_too_narrow",
+                          {m.isCardigan() && kind == pieces::leftFront
+                               ? "A front of {0} stitches leaves {1} for its half of the neck: at least 3 are needed. "
+                                 "Make the bands narrower, or the neck wider."
+                               : "A panel of {0} stitches leaves {1} for its half of the neck: at least 3 are needed. "
+                                 "Make the neck wider.",
+                           {wide, counts.neckOfHalf(wide)}},
+                          kind);
+            return false;
+        }
+        // It hangs about the middle of the bed by its hem and grows at its side only: what it reaches to one side of
+        // the middle counts twice.
+        const Stitches most = counts.ofHalf(wide, widest);
+        const Stitches hem = counts.ofHalf(wide, counts.hem);
+        const Stitches oneSide = (hem + Stitches(1)) / 2 + (most - hem);
+        if (!counter.fitsBed(std::max(most, oneSide * 2), kind))
+            return false;
+    }
+    return true;
+}
+
+/// Widths: of the body, between the armholes, at the neck, hem and waist.
+bool countWidths(Counter& counter, const GarmentMeasures& m, GarmentCounts& counts) {
+    const Garment& choices = counter.choices();
+    const Stitches seams(choices.seamStitches ? 2 : 0);
+    // A rib says how many its edge has; where the sides are shaped, the body above it follows.
+    const CountForm rib = traits(choices.bodyWelt.kind).form;
+    const char* ribReason = traits(choices.bodyWelt.kind).reason;
+    const bool shapedSides = m.sides != SideKind::straight;
+    const bool hemFirst = shapedSides && rib != anyCount;
+    if (hemFirst)
+        counts.hem =
+            counter.stitches(quantities::hemStitches, "Stitches at the hem", m.hemWidth, seams, rib, ribReason);
+    counts.body = counter.stitches(quantities::bodyStitches, "Stitches of back and front", m.width, seams,
+                                   hemFirst ? parityOf(counts.hem) : rib,
+                                   !hemFirst             ? ribReason
+                                   : counts.hem.isEven() ? "even, as the hem is"
+                                                         : "odd, as the hem is");
+    counts.upper = counts.body;
+    if (m.hasArmhole()) {
+        counts.upper = counter.stitches(quantities::upperStitches, "Stitches between the armholes", m.upperWidth, seams,
+                                        parityOf(counts.body),
+                                        counts.body.isEven() ? "even, as the body is" : "odd, as the body is");
+        if (counts.armholeInset() < Stitches(1)) {
+            counter.error(
+                "no_armhole",
+                {"{0} stitches between the armholes leave nothing of the body's {1} to shape: at most {2} do.",
+                 {counts.upper, counts.body, counts.body - Stitches(2)}},
+                pieces::back);
+            return false;
+        }
+        counts.underarm = std::min(counter.stitches(quantities::underarmStitches, "Stitches off at the underarm",
+                                                    m.underarm, Stitches(0), anyCount, "nearest whole stitch"),
+                                   counts.armholeInset());
+    }
+    counts.neck = counter.stitches(quantities::neckStitches, "Stitches of the neck", m.neckWidth, Stitches(0),
+                                   parityOf(counts.body),
+                                   counts.body.isEven() ? "even, as the body is, so that the shoulders agree"
+                                                        : "odd, as the body is, so that the shoulders agree");
+    counts.shoulder = (counts.upper - counts.neck) / 2;
+    const char* sameParity = counts.body.isEven() ? "even, as the body is" : "odd, as the body is";
+    if (!shapedSides)
+        counts.hem = counts.body;
+    else if (!hemFirst)
+        counts.hem = counter.stitches(quantities::hemStitches, "Stitches at the hem", m.hemWidth, seams,
+                                      parityOf(counts.body), sameParity);
+    if (m.sides == SideKind::waisted)
+        counts.waist = counter.stitches(quantities::waistStitches, "Stitches at the waist", m.waistWidth, seams,
+                                        parityOf(counts.body), sameParity);
+    const bool fits = m.panels || counter.fitsBed(std::max({counts.body, counts.hem, counts.waist}), pieces::back);
+    const Stitches least(choices.hasShoulders() ? 4 : 2);
+    if (counts.shoulder >= least && counts.neck >= Stitches(3))
+        return fits && countHalves(counter, m, counts);
+    counter.error("no_shoulder",
+                  {"A neck of {0} stitches in a body of {1} leaves {2} for each shoulder: at least {3} are needed, "
+                   "and 3 for the neck.",
+                   {counts.neck, counts.upper, counts.shoulder, least}},
+                  pieces::back);
+    return false;
+}
+
+/// Rows: the welt, up to the underarm, the armhole and the shoulder.
+bool countHeights(Counter& counter, const GarmentMeasures& m, GarmentCounts& counts) {
+    const Garment& choices = counter.choices();
+    const FabricGauge& gauge = counter.gauge();
+    counts.bodyWelt = counter.welt(quantities::bodyWeltRows, "Rows of the welt", choices.bodyWelt);
+    counter.gather(counts.bodyWelt, m.panels ? counts.ofHalf(counts.back, counts.hem) : counts.hem, m.hemGather,
+                   m.sides == SideKind::straight ? quantities::bodyStitches : quantities::hemStitches);
+    const bool sloped = m.shoulderDrop > Length();
+    if (sloped)
+        counts.shoulderRows = counter.rows(quantities::shoulderRows, "Rows of the shoulder slope", m.shoulderDrop,
+                                           evenCount, "even, two for each turn");
+    // Every turn puts at least one needle to hold.
+    const int mostTurns = counts.shoulder.count() - (choices.shoulder == ShoulderKind::stepped ? 1 : 0);
+    if (counts.shoulderRows.count() / 2 > mostTurns)
+        counts.shoulderRows = Rows(std::max(0, mostTurns) * 2);
+    // The necks of halves begin with the carriage at the armhole: an even number of rows above it.
+    // Elsewhere a piece's two underarms lie one row apart, and so do its shoulders: they begin at the same side, so
+    // that its two armholes have the same rows.
+    const bool slopes = counts.shoulderRows > Rows(0);
+    const bool shortRows = choices.shoulder == ShoulderKind::shortRows;
+    const bool isOdd = shortRows == choices.hasSleeves();
+    CountForm parity = anyCount;
+    const char* reason = "nearest whole row";
+    if (slopes && m.frontInHalves()) {
+        parity = isOdd ? oddCount : evenCount;
+        reason = isOdd ? "odd, so that the halves’ necks begin where the yarn is"
+                       : "even, so that the halves’ necks begin where the yarn is";
+    } else if (slopes && m.hasArmhole() && choices.hasShoulders()) {
+        parity = isOdd ? oddCount : evenCount;
+        reason = isOdd ? "odd, so that both sides of an armhole have the same rows"
+                       : "even, so that both sides of an armhole have the same rows";
+    }
+    counts.armhole = counter.rows(quantities::armholeRows, "Rows of the armhole", m.armholeDepth, parity, reason);
+    if (m.hemRise > Length())
+        counts.hemRise = counter.rows(quantities::hemRiseRows, "Rows of the curved hem", m.hemRise, evenCount,
+                                      "even, two for each turn");
+    const auto all = count({m.length, gauge.rows});
+    std::vector<Step> steps = {{{"rows in all", {}}, Rows(all->count)},
+                               {{"less the welt", {}}, -counts.bodyWelt.visible},
+                               {{"less the armhole", {}}, -counts.armhole},
+                               {{"less the shoulder", {}}, -counts.shoulderRows}};
+    if (counts.hemRise > Rows(0))
+        steps.insert(steps.begin() + 2, {{"less the curve of the hem", {}}, -counts.hemRise});
+    int below = all->count - (counts.bodyWelt.visible + counts.hemRise + counts.armhole + counts.shoulderRows).count();
+    // A half comes from its curve with the carriage at its middle, and to its underarm where that is begun.
+    const bool isCurvedHalf = m.frontInHalves() && counts.hemRise > Rows(0);
+    const int wanted = choices.hasSleeves() ? 0 : 1;
+    if (isCurvedHalf && below % 2 != wanted) {
+        --below;
+        steps.push_back({{wanted == 0 ? "even, so that the carriage comes to the armhole"
+                                      : "odd, so that the carriage comes away from the armhole",
+                          {}},
+                         Rows(below)});
+    }
+    counts.toUnderarm =
+        counter.remainder(quantities::bodyRows, "Rows from the welt to the underarm", std::move(steps), below);
+    if (isCurvedHalf && counts.toUnderarm.count() % 2 != wanted) {
+        counter.error("body_rows_odd",
+                      {"With a curved hem, {0} rows bring the carriage to the wrong side for the underarm of a half: "
+                       "pin one more or fewer.",
+                       {counts.toUnderarm}},
+                      pieces::leftFront);
+        return false;
+    }
+    if (counts.shoulderRows > Rows(0))
+        counts.shoulderSteps =
+            evenSteps(counts.shoulder, counts.shoulderRows.count() / 2 + (choices.shoulder == ShoulderKind::stepped));
+    if (counts.toUnderarm < Rows(2)) {
+        counter.error("body_too_short",
+                      {"Welt, armhole and shoulder leave {0} rows below the underarm: make the body longer.",
+                       {counts.toUnderarm}},
+                      pieces::back);
+        return false;
+    }
+    return true;
+}
+
+/// The stitches at each side that wait while the middle is knitted, and the steps by which they come back.
+bool countHem(Counter& counter, const GarmentMeasures& m, GarmentCounts& counts) {
+    if (counts.hemRise == Rows(0))
+        return true;
+    const Stitches hem =
+        counts.front > Stitches(0) ? std::min(counts.hem, counts.ofHalf(counts.front, counts.hem) * 2) : counts.hem;
+    counts.hemSide = Stitches(static_cast<int>(std::lround(hem.count() * (1.0 - m.hemFlat) / 2.0)));
+    const Rows turns = counts.hemRise - Rows(2);
+    if (turns < Rows(2) || counts.hemSide.count() < turns.count() / 2 || hem - counts.hemSide * 2 < Stitches(2)) {
+        counter.error("hem_rise_rows",
+                      {"A curved hem of {0} rows cannot be worked over {1} stitches at each side: 4 to {2} rows can.",
+                       {counts.hemRise, counts.hemSide, counts.hemSide * 2}},
+                      pieces::back);
+        return false;
+    }
+    counts.hemSteps = m.hemProfile == Profile::straight ? evenSteps(counts.hemSide, turns.count() / 2)
+                                                        : quarterEllipseSteps(counts.hemSide, turns);
+    // At least one comes back at every turn: a needle that is only wrapped, again and again, fills up.
+    for (Stitches& step : counts.hemSteps)
+        if (step == Stitches(0)) {
+            *std::ranges::max_element(counts.hemSteps) -= Stitches(1);
+            step = Stitches(1);
+        }
+    return true;
+}
+
+} // namespace
+
+bool countBody(Counter& counter, const GarmentMeasures& m, GarmentCounts& counts) {
+    const bool wide = countWidths(counter, m, counts);
+    const bool high = countHeights(counter, m, counts);
+    return wide && high && countHem(counter, m, counts) && countSides(counter, m, counts) &&
+           countArmhole(counter, m, counts);
+}
+
+} // namespace vestimen

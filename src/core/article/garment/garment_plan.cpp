@@ -1,0 +1,243 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/article/garment/garment_plan.h"
+
+#include "core/article/garment/garment_joins.h"
+#include "core/article/garment/garment_outlines.h"
+#include "core/article/garment/garment_programs.h"
+
+#include <algorithm>
+#include <memory>
+
+namespace vestimen {
+namespace {
+
+/// The other one of two that mirror each other.
+std::optional<PieceKey> pairOf(PieceKey piece, const Garment& garment) {
+    static const std::map<PieceKey, PieceKey> pairs = {
+        {pieces::leftBack, pieces::rightBack},     {pieces::rightBack, pieces::leftBack},
+        {pieces::leftFront, pieces::rightFront},   {pieces::rightFront, pieces::leftFront},
+        {pieces::leftSleeve, pieces::rightSleeve}, {pieces::rightSleeve, pieces::leftSleeve}};
+    // Sleeves that are knitted down hang each from its own armhole.
+    if (isSleeve(piece) && garment.sleevesKnittedDown())
+        return std::nullopt;
+    const auto found = pairs.find(piece);
+    return found == pairs.end() ? std::nullopt : std::optional(found->second);
+}
+
+PlannedPiece planned(const GarmentCounts& counts, const GarmentMeasures& measures, const GarmentBrief& brief,
+                     PieceKey key) {
+    const Garment& garment = brief.choices;
+    const FabricGauge& gauge = counts.gauge;
+    const Stitches seams(garment.seamStitches ? 2 : 0);
+    PlannedPiece piece;
+    piece.key = key;
+    piece.atLeft = wornEdge(key, Side::left, garment);
+    piece.atRight = wornEdge(key, Side::right, garment);
+    piece.pair = pairOf(key, garment);
+    if (key == pieces::rightSleeve && !garment.sleevesKnittedDown())
+        piece.twin = pieces::leftSleeve;
+    piece.ontoOthers = isTrim(key);
+    piece.seam = seams / 2;
+    auto [handles, marks] = partsOf(counts, measures, brief, key);
+    piece.handles = std::move(handles);
+    piece.marks = std::move(marks);
+    if (isTrim(key)) {
+        piece.width = gauge.width(trimStitches(counts, key));
+        piece.length = std::get<Rows>(piece.handles.front().count) == Rows(0) ? Length() : piece.handles.front().length;
+    } else if (isSleeve(key)) {
+        piece.outline = sleeveOutline(measures);
+        if (garment.sleevesKnittedDown())
+            piece.outline = upsideDown(std::move(piece.outline), measures.sleeveLength);
+        piece.width = gauge.width(counts.sleeveTop - seams);
+        piece.length = gauge.height(counts.sleeveLength());
+    } else {
+        const Stitches widest = std::max(counts.body, counts.hem);
+        piece.outline = bodyOutline(measures, key, garment.bodyWelt.depth);
+        piece.width = gauge.width((isHalf(key) ? counts.ofHalf(counts.half(key), widest) : widest) - seams);
+        piece.length = gauge.height(counts.bodyLength());
+    }
+    return piece;
+}
+
+/// Changes of a garment, and of its ease.
+class Changes {
+public:
+    Changes(const Garment& garment, const Ground& ground) : garment_(garment), ground_(ground) {}
+
+    void choose(Phrase what, const std::function<void(Garment&)>& change, bool elseOnly = false) {
+        Garment next = garment_;
+        change(next);
+        all_.push_back({std::move(what), next, ground_.ease, elseOnly});
+    }
+
+    /// As wide as the bed allows.
+    void narrower(const std::string& where) {
+        const auto gauge = measured(ground_.swatch).gauge;
+        if (!gauge)
+            return;
+        const Stitches seams(garment_.seamStitches ? 2 : 0);
+        // Two stitches less than the bed has, so that any rib's form fits.
+        const Length most = gauge->width(ground_.machine.needles - seams - Stitches(2));
+        const PieceKey piece(where);
+        EaseTable ease = ground_.ease;
+        const auto bringTo = [&](Measure measure, Length wanted) {
+            if (const auto& taken = ground_.wearer[measure])
+                ease[static_cast<std::size_t>(measure)] = {Ease::Kind::length, (wanted - taken->value).mm()};
+        };
+        if (isBack(piece)) {
+            const Length widest = most * (isHalf(piece) ? 2.0 : 1.0);
+            const auto bringDown = [&](Measure measure) {
+                const auto now = withEase(ground_.wearer, ground_.ease, measure);
+                if (now && *now > widest * 2.0)
+                    bringTo(measure, widest * 2.0);
+            };
+            bringDown(Measure::chest);
+            if (garment_.sides != SideKind::straight)
+                bringDown(Measure::hip);
+            all_.push_back({{"Less ease: {0} wide", {widest}}, garment_, ease});
+        } else if (piece == pieces::leftSleeve) {
+            if (garment_.body == BodyKind::dropShoulder)
+                bringTo(Measure::armholeDepth, most / 2.0);
+            else
+                bringTo(Measure::upperArm, most);
+            all_.push_back({{"Less ease: {0} wide", {most}}, garment_, ease});
+        }
+    }
+
+    void otherRibs() {
+        for (const WeltKind kind : {WeltKind::latchedRib, WeltKind::mockRib})
+            choose({kind == WeltKind::latchedRib ? "Latched rib" : "Mock rib", {}}, [kind](Garment& garment) {
+                for (Welt* welt : {&garment.bodyWelt, &garment.cuff})
+                    if (traits(welt->kind).beds > 1)
+                        welt->kind = kind;
+            });
+    }
+
+    void otherNecks() {
+        for (const NeckKind neck : {NeckKind::round, NeckKind::vee, NeckKind::square}) {
+            Change<Garment> next{{label(neck), {}}, garment_, ground_.ease};
+            chooseNeck(next.article, next.ease, neck);
+            all_.push_back(std::move(next));
+        }
+    }
+
+    std::vector<Change<Garment>> take() { return std::move(all_); }
+
+private:
+    const Garment& garment_;
+    const Ground& ground_;
+    std::vector<Change<Garment>> all_;
+};
+
+} // namespace
+
+std::vector<PieceName> namesOf(const Garment& garment) {
+    std::vector<PieceName> names;
+    for (const PieceKey key : piecesOf(garment))
+        names.push_back({key, {label(key), {}}});
+    return names;
+}
+
+std::vector<Measure> needsOf(const Garment& garment) {
+    return garmentNeeds(garment);
+}
+
+std::span<const Choice<Garment>> choicesOf(const Garment&) {
+    return garmentChoices();
+}
+
+std::span<const CountKey> countsOf(const Garment&) {
+    return quantities::all;
+}
+
+PieceKey inPlaceOf(const Garment& garment, PieceKey piece) {
+    if (std::ranges::count(piecesOf(garment), piece) > 0)
+        return piece;
+    return piece == pieces::front || (isHalf(piece) && !isBack(piece)) ? frontOf(garment, Side::left)
+                                                                       : backOf(garment, Side::left);
+}
+
+std::vector<Finding> limitsOf(const Garment& garment, const Ground& ground) {
+    std::vector<Finding> findings;
+    if (!ground.machine.canHold)
+        findings.push_back(
+            {Severity::error,
+             "cannot_hold",
+             {"The neck and shoulders are worked with held needles, and this machine cannot hold.", {}}});
+    const auto tooFar =
+        std::ranges::find_if(garment.edges, [](const EdgeShaping& edge) { return edge.inset < 1 || edge.inset > 7; });
+    if (tooFar != garment.edges.end())
+        findings.push_back({Severity::error,
+                            "inset",
+                            {"Increases and decreases {0} stitches in cannot be: 1 to 7 can.", {tooFar->inset}}});
+    if (garment.wasteRows < Rows(2) || garment.wasteRows > Rows(60))
+        findings.push_back(
+            {Severity::error,
+             "waste_rows",
+             {"{0} rows of waste yarn cannot be: 2 to 60 can; 10 or more are safe.", {garment.wasteRows}}});
+    return findings;
+}
+
+std::vector<Finding> contradictionsOf(const Garment& garment, const Ground& ground) {
+    return choiceFindings({ground, garment});
+}
+
+Checked check(const Garment& garment, const Ground& ground) {
+    const GarmentBrief brief(ground, garment);
+    const auto measures = garmentMeasures(brief);
+    if (!measures)
+        return {};
+    return {measures->width, garmentFindings(*measures, brief)};
+}
+
+Plan plan(const Garment& garment, const Ground& ground, const FabricGauge& gauge) {
+    const GarmentBrief brief(ground, garment);
+    Plan plan;
+    const auto measures = garmentMeasures(brief);
+    if (!measures)
+        return plan;
+    CountedGarment counted = countGarment(brief, *measures, gauge);
+    plan.workings = std::move(counted.workings);
+    plan.findings = std::move(counted.findings);
+    if (!counted.counts)
+        return plan;
+    const auto counts = std::make_shared<const GarmentCounts>(std::move(*counted.counts));
+    for (const PieceKey key : piecesOf(garment)) {
+        plan.pieces.push_back(planned(*counts, *measures, brief, key));
+        plan.pieces.back().write = [counts, &ground, &garment, key](const Siblings&) {
+            return writePiece({ground, garment}, *counts, key);
+        };
+    }
+    plan.join = [counts, &garment, gauge](const Siblings& fabrics) {
+        return garmentJoins({fabrics, counts.get(), garment, gauge});
+    };
+    return plan;
+}
+
+std::vector<Change<Garment>> changesFor(const Garment& garment, const Ground& ground, const Finding& finding) {
+    Changes changes(garment, ground);
+    const FindingCode code = finding.code;
+    if (code == "too_wide") {
+        if (finding.piece == key(pieces::back))
+            changes.choose({"In two panels, with a middle seam", {}}, [](Garment& g) { g.panels = true; });
+        changes.narrower(finding.piece);
+    } else if (code == "trim_too_wide")
+        changes.choose({"Knit the neck trim in two parts", {}}, [](Garment& g) { g.neckTrimInTwo = true; });
+    else if (code == "rib_needs_two_beds")
+        changes.otherRibs();
+    else if (code == "boat_needs_shoulders" || code == "boat_needs_closed_front")
+        changes.otherNecks();
+    else if (code == "neck_above_slope")
+        changes.choose({"Straight shoulders", {}}, [](Garment& g) { g.shoulder = ShoulderKind::straight; });
+    else if (code == "no_armhole")
+        changes.choose({"A drop shoulder", {}}, [](Garment& g) { g.body = BodyKind::dropShoulder; });
+    else if (code == "waist_out_of_place" || code == "side_slope")
+        changes.choose({"Straight sides", {}}, [](Garment& g) { g.sides = SideKind::straight; });
+    else if (code == "too_many_buttons")
+        for (int buttons = garment.buttons - 1; buttons > 0; --buttons)
+            changes.choose(
+                {"{0} buttons", {buttons}}, [buttons](Garment& g) { g.buttons = buttons; }, true);
+    return changes.take();
+}
+
+} // namespace vestimen

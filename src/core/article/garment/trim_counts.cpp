@@ -1,0 +1,152 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/article/garment/counter.h"
+#include "core/shaping/across_row.h"
+#include "core/shaping/edge_sums.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace vestimen {
+namespace {
+
+/// A folded trim stretches by about this much to let a head through (craft 14).
+constexpr double trimStretch = 1.35;
+
+bool countNeckTrim(Counter& counter, const GarmentMeasures& m, GarmentCounts& counts) {
+    const bool raglan = m.body == BodyKind::raglan;
+    const auto edges = [](const NeckCounts& neck) { return neck.sideNeedles() * 2; };
+    const auto edgesOf = [](const NeckCounts& neck) {
+        return neck.rowsBetween.empty() ? "two edges of {0} rows"
+                                        : "two edges of {0} rows, and row ends between the held stitches";
+    };
+    const NeckCounts& back = counts.backNeck;
+    const NeckCounts& front = counts.frontNeck;
+    const Stitches frontBottom = counts.frontBottom();
+    const Stitches backBottom = counts.backBottom();
+    // What each half of a shaped piece ends in, and the tops of the sleeves.
+    const Stitches tips = counts.shoulder * (back.depth > Rows(0) ? 4 : 2);
+    counts.trim = backBottom + edges(back) + frontBottom + edges(front);
+    Reckoning& trim = counter.working(quantities::trimStitches);
+    trim.title = "Stitches of the neck trim";
+    trim.steps = {{{"back neck", {}}, backBottom}};
+    if (back.depth > Rows(0))
+        trim.steps.push_back({{edgesOf(back), {back.edge}}, edges(back)});
+    trim.steps.push_back({{"front neck", {}}, frontBottom});
+    if (front.depth > Rows(0))
+        trim.steps.push_back({{edgesOf(front), {front.edge}}, edges(front)});
+    if (raglan) {
+        counts.trim += counts.capTop * 2 + tips;
+        trim.steps.push_back({{"the tops of both sleeves", {}}, counts.capTop * 2});
+        trim.steps.push_back({{"what the raglans leave of each half", {}}, tips});
+    }
+    trim.result = counts.trim.count();
+    counts.trimFirst = counts.trim;
+    if (counter.choices().neckTrimInTwo) {
+        const Stitches sleeve = raglan ? counts.capTop : Stitches(0);
+        const Stitches tip = raglan ? counts.shoulder : Stitches(0);
+        const Stitches backTip = back.depth > Rows(0) ? tip : Stitches(0);
+        // An open front, or the point of a V, parts at the middle of the back; else at both shoulders.
+        counts.trimFirst =
+            m.neck == NeckKind::vee || m.isCardigan()
+                ? front.bottom + front.sideNeedles() + tip + sleeve + backTip + back.sideNeedles() + backBottom / 2
+                : backBottom + (back.sideNeedles() + backTip + sleeve) * 2;
+        trim.steps.push_back({{"in two parts, the first of", {}}, counts.trimFirst});
+    }
+    counts.trimRows = counter.rows(quantities::trimRows, "Rows of the neck trim", counter.choices().neckTrimDepth * 2.0,
+                                   evenCount, "twice the depth, even, to be folded");
+    const Length open = counter.gauge().width(counts.trim);
+    if (!m.isCardigan() && open * trimStretch < m.headGirth)
+        counter.warning("head_tight",
+                        {"The neck trim has {0} needles, {1}, and stretches to about {2}: a head of {3} will hardly "
+                         "pass. Make the neck wider or deeper.",
+                         {counts.trim, open, open * trimStretch, m.headGirth}},
+                        pieces::neckTrim);
+    const Stitches widest = std::max(counts.trimFirst, counts.trim - counts.trimFirst);
+    if (widest <= counter.project().machine.needles || counter.choices().neckTrimInTwo)
+        return counter.fitsBed(widest, pieces::neckTrim);
+    counter.error("trim_too_wide",
+                  {"The neck trim needs {0} needles, {1}, and the bed has {2}: knit the trim in two parts, or make the "
+                   "neck smaller.",
+                   {counts.trim, counter.gauge().width(counts.trim), counter.project().machine.needles}},
+                  pieces::neckTrim);
+    return false;
+}
+
+bool countArmTrim(Counter& counter, GarmentCounts& counts) {
+    const FabricGauge& gauge = counter.gauge();
+    const Length depth = counter.choices().armTrimDepth;
+    // The stitches at the underarm stand open on a holder; the rows above them are hung.
+    const BandCounts edge = band(counts.armholeEdge - gauge.width(counts.underarm), depth, gauge, true);
+    counts.armTrimEdge = std::min(edge.needles, counts.armholeRowsHung());
+    counts.armTrim = (counts.armTrimEdge + counts.underarm) * 2;
+    counts.armTrimRows = counter.rows(quantities::armTrimRows, "Rows of the armhole trim", depth * 2.0, evenCount,
+                                      "twice the depth, even, to be folded");
+    Reckoning& trim = counter.working(quantities::armTrimStitches);
+    trim.title = "Stitches of the armhole trim";
+    trim.steps = {{{"underarms of back and front, open", {}}, counts.underarm * 2},
+                  {{"two edges of {0} rows", {counts.armholeRowsHung()}}, counts.armTrimEdge * 2}};
+    trim.result = counts.armTrim.count();
+    return counter.fitsBed(counts.armTrim, pieces::leftArmTrim);
+}
+
+/// The band hangs on the rows of its front and on the end of the neck trim, folded.
+bool countBand(Counter& counter, GarmentCounts& counts) {
+    const FabricGauge& gauge = counter.gauge();
+    const Garment& choices = counter.choices();
+    const auto along = [&](Rows rows) {
+        return std::min(band(gauge.height(rows), choices.bandDepth, gauge, true).needles, Stitches(rows.count()));
+    };
+    counts.bandEdge = along(counts.frontEdge());
+    const Stitches end = along(counts.trimRows / 2);
+    counts.band = counts.bandEdge + end;
+    counts.bandRows = counter.rows(quantities::bandRows, "Rows of the band", choices.bandDepth * 2.0, evenCount,
+                                   "twice the depth, even, to be folded");
+    Reckoning& working = counter.working(quantities::bandStitches);
+    working.title = "Stitches of the band";
+    working.steps = {{{"front edge of {0} rows", {counts.frontEdge()}}, counts.bandEdge},
+                     {{"the neck trim’s end, {0} rows", {counts.trimRows / 2}}, end}};
+    working.result = counts.band.count();
+    // An eyelet of one needle lets a small button through; a larger one takes two.
+    counts.buttonhole = Stitches(choices.button <= gauge.stitches.unit() * 3.0 ? 1 : 2);
+    const Stitches margin =
+        std::max(Stitches(2), Stitches(static_cast<int>(std::lround(gauge.stitches.over(choices.button)))));
+    if (choices.buttons > 0) {
+        // Stitches of a hole go to both its sides: between two holes of two, one would take one from each.
+        const auto holesFor = [&](int buttons) {
+            auto holes = buttonholes(counts.band, buttons, counts.buttonhole, margin,
+                                     buttons > 1 ? std::optional(margin) : std::nullopt);
+            for (int i = 1; holes && i < buttons; ++i)
+                if (holes->plainRuns[static_cast<std::size_t>(i)] < counts.buttonhole.count())
+                    holes.reset();
+            return holes;
+        };
+        const auto holes = holesFor(choices.buttons);
+        if (!holes) {
+            int most = mostButtonholes(counts.band, counts.buttonhole, margin, margin);
+            while (most > 0 && !holesFor(most))
+                --most;
+            counter.error(
+                "too_many_buttons",
+                {"{0} buttons have no room on a band of {1} stitches: {2} have.", {choices.buttons, counts.band, most}},
+                pieces::leftBand);
+            return false;
+        }
+        counts.buttonholes = holes->positions;
+        working.steps.push_back(
+            {{"buttonholes, {0} apart",
+              {gauge.width(counts.buttonholes.size() > 1 ? Stitches(counts.buttonholes[1] - counts.buttonholes[0])
+                                                         : Stitches(0))}},
+             Figure{static_cast<double>(choices.buttons), 0, "×"}});
+    }
+    return counter.fitsBed(counts.band, pieces::leftBand);
+}
+
+} // namespace
+
+bool countTrims(Counter& counter, const GarmentMeasures& m, GarmentCounts& counts) {
+    const bool neck = countNeckTrim(counter, m, counts);
+    const bool arms = counter.choices().hasSleeves() || countArmTrim(counter, counts);
+    return neck && arms && (!m.isCardigan() || countBand(counter, counts));
+}
+
+} // namespace vestimen

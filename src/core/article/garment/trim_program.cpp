@@ -1,0 +1,363 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/article/garment/trim_program.h"
+
+#include "core/knitting/piece_parts.h"
+#include "core/shaping/hang.h"
+#include "core/shaping/tail.h"
+
+#include <algorithm>
+#include <tuple>
+
+namespace vestimen {
+namespace {
+
+/// A trim hung on open loops and row edges, folded, hung again on itself and bound off (craft 17). Eyelets at the given
+/// needles lie half-way down both layers, so that they meet when it is folded.
+struct Trim {
+    PieceKey piece;
+    Stitches stitches;
+    Rows rows; ///< both layers
+    const char* hangSection;
+    const char* facing;
+    operation::Hang hung;
+    FabricGauge gauge;
+    std::vector<NeedleSpan> eyelets = {};
+};
+
+/// The stitches of each hole go onto their neighbours; the bare needles stay in work and make the hole.
+operation::Transfer eyelets(const std::vector<NeedleSpan>& holes) {
+    operation::Transfer transfer;
+    transfer.moves.reserve(2 * holes.size());
+    transfer.stay.reserve(2 * holes.size());
+    for (const NeedleSpan& hole : holes) {
+        transfer.moves.emplace_back(hole.first, hole.first.shifted(-1));
+        transfer.stay.push_back(hole.first);
+        if (hole.size() > 1) {
+            transfer.moves.emplace_back(hole.last, hole.last.shifted(1));
+            transfer.stay.push_back(hole.last);
+        }
+    }
+    return transfer;
+}
+
+Program writeTrim(const GarmentBrief& project, Trim trim) {
+    ProgramWriter writer(project.ground, key(trim.piece), worn(trim.piece));
+    writer.wantOpenTurns(!project.choices.wrapTurns);
+    writer.section(trim.hangSection);
+    if (project.choices.panels && isNeckTrim(trim.piece))
+        writer.say("panels_first", "The panels are sewn together down the middle by now: the neckline is hung in one.");
+    writer.say("purl_facing", trim.facing);
+    const HangSource firstRow{.kind = HangSource::Kind::first};
+    operation::Hang close{.sources = {firstRow}, .allOf = {firstRow}};
+    close.map.reserve(trim.hung.map.size());
+    for (const Hung& hung : trim.hung.map)
+        close.put(hung.needle, hung.needle);
+    const bool hangsOpenLoops = std::ranges::any_of(
+        trim.hung.sources, [](const HangSource& source) { return source.kind == HangSource::Kind::kept; });
+    writer.add(std::move(trim.hung));
+    if (hangsOpenLoops)
+        writer.say("waste_out", isNeckTrim(trim.piece) ? "Pull the waste yarn out only when every loop is on a needle."
+                                                       : "Take the holders out only when every loop is on a needle.");
+    writer.add(operation::JoinYarn{yarns::main, writer.carriage()});
+    writer.counterTo(0);
+    const char* section = isBand(trim.piece) ? "band" : "trim";
+    writer.section(section);
+    const Rows half = trim.rows / 2;
+    const auto layer = [&](Rows rows) {
+        const Rows before = trim.eyelets.empty() ? Rows(0) : half / 2;
+        writer.knitPlain(before, trim.stitches, writer.size(-1));
+        if (!trim.eyelets.empty()) {
+            writer.say("buttonholes", "Buttonholes: each of these stitches goes onto its neighbour.");
+            writer.add(eyelets(trim.eyelets));
+        }
+        writer.knitPlain(rows - before, trim.stitches, writer.size(-1));
+    };
+    layer(half - Rows(1));
+    writer.say("fold_row", "The next row is the fold: looser.");
+    writer.knit(Rows(1), trim.stitches, writer.size(1));
+    layer(half);
+    for (const Side side : {Side::left, Side::right})
+        writer.edge(sided(side, "end_left", "end_right"), side, 1, half.count());
+    writer.say("hang_welt", isBand(trim.piece)
+                                ? "Fold the band towards you and hang the loops of its first row on the same needles."
+                                : "Fold the trim towards you and hang the loops of its first row on the same needles.");
+    writer.add(std::move(close));
+    writer.section("bind off");
+    writer.say("two_layers",
+               "Push the needles right out, or knit this row by hand: two layers are hard on the carriage.");
+    writer.knit(Rows(1), trim.stitches, writer.size(2));
+    // Its ends are sewn together, both layers; those of an open front's neck go under the bands.
+    const bool isClosed = !isBand(trim.piece) && !(project.choices.isCardigan() && isNeckTrim(trim.piece));
+    writer.add(operation::BindOff{
+        .method = "chain_round_the_needles",
+        .all = true,
+        .tail = isClosed ? writer.leave(tailToLeave(TailFor::mattress, trim.gauge.height(trim.rows + Rows(1))),
+                                        "the trim’s ends")
+                         : operation::Tail()});
+    return writer.take();
+}
+
+/// What is hung for a trim, from left to right.
+class TrimHang {
+public:
+    /// Open or bound loops of a piece from left to right.
+    void loops(const std::string& piece, HangSource::Kind kind, const char* name, Stitches count) {
+        if (count <= Stitches(0))
+            return;
+        const HangSource source{piece, kind, name};
+        whole_.emplace_back(source, hang_.map.size(), hang_.map.size() + static_cast<std::size_t>(count.count()));
+        hang_.from(source);
+        for (int index = 1; index <= count.count(); ++index)
+            hang_.put(Needle(), index);
+    }
+    void kept(const std::string& piece, const char* name, Stitches count) {
+        loops(piece, HangSource::Kind::kept, name, count);
+    }
+    /// Rows of an edge, upward or downward.
+    void edge(const std::string& piece, const char* name, const std::optional<HangMap>& map, bool upward) {
+        if (!map)
+            return;
+        hang_.from({piece, HangSource::Kind::edge, name});
+        for (std::size_t i = 0; i < map->map.size(); ++i)
+            hang_.put(Needle(), map->map[upward ? i : map->map.size() - 1 - i].second);
+    }
+    /// The neck's stitches of a piece from left to right: held ones with the row ends between them, at the sides where
+    /// it has a half.
+    void neck(const std::string& piece, HangSource::Kind kind, const NeckCounts& of, bool leftHalf, bool rightHalf) {
+        const HangSource source{piece, kind, "neck"};
+        const std::size_t first = hang_.map.size();
+        const int side = of.rowsBetween.empty() ? 0 : of.side.count();
+        // From the middle outward, after so many held stitches.
+        const auto rowsAfter = [&](int held) {
+            std::vector<int> rows;
+            std::ranges::copy_if(of.rowsBetween, std::back_inserter(rows),
+                                 [&](int each) { return of.heldBy(each) == held; });
+            return rows;
+        };
+        const auto hangRows = [&](const char* edge, const std::vector<int>& rows) {
+            for (const int each : rows)
+                row({piece, HangSource::Kind::edge, edge}, each);
+        };
+        for (int index = 1; index <= of.bottom.count(); ++index) {
+            hang_.from(source);
+            hang_.put(Needle(), index);
+            if (leftHalf && index <= side) {
+                std::vector<int> rows = rowsAfter(side - index);
+                std::ranges::reverse(rows);
+                hangRows("neck_curve_left", rows);
+            }
+            if (const int held = index - (of.bottom.count() - side); rightHalf && held >= 0)
+                hangRows("neck_curve_right", rowsAfter(held));
+        }
+        if (hang_.map.size() > first)
+            whole_.emplace_back(source, first, hang_.map.size());
+    }
+    void row(const HangSource& edge, int index) {
+        hang_.from(edge);
+        hang_.put(Needle(), index);
+    }
+    /// So many of them, from one on. Open loops that lie in it whole must all be hung.
+    operation::Hang part(Stitches from, Stitches count) const {
+        TrimHang some;
+        const auto begin = static_cast<std::size_t>(from.count());
+        const std::size_t end = std::min(hang_.map.size(), begin + static_cast<std::size_t>(count.count()));
+        for (std::size_t i = begin; i < end; ++i) {
+            some.hang_.from(hang_.source(hang_.map[i]));
+            some.hang_.put(Needle(), hang_.map[i].index);
+        }
+        for (const auto& whole : whole_)
+            if (std::get<1>(whole) >= begin && std::get<2>(whole) <= end)
+                some.whole_.push_back(whole);
+        return std::move(some).all();
+    }
+    /// All, about the middle of the bed.
+    operation::Hang all() && {
+        Needle needle = centred(Stitches(static_cast<int>(hang_.map.size()))).first;
+        for (Hung& hung : hang_.map) {
+            hung.needle = needle;
+            needle = needle.shifted(1);
+        }
+        for (const auto& [source, first, last] : whole_)
+            hang_.allOf.push_back(source);
+        return std::move(hang_);
+    }
+    /// Room for so many.
+    void reserve(Stitches count) { hang_.map.reserve(static_cast<std::size_t>(count.count())); }
+
+private:
+    operation::Hang hang_; ///< with needles that are not yet said
+    std::vector<std::tuple<HangSource, std::size_t, std::size_t>> whole_;
+};
+
+/// The whole neckline, purl side facing as at the machine, from the wearer's right over the back to the left. It begins
+/// at the open front or the point of a V; else at the back, or at the right sleeve of a trim in two parts.
+TrimHang neckline(const Garment& choices, const GarmentCounts& counts) {
+    const bool cardigan = choices.isCardigan();
+    const bool raglan = choices.body == BodyKind::raglan;
+    const bool vee = choices.neck == NeckKind::vee;
+    const bool panels = choices.panels;
+    const auto edgeOf = [](const NeckCounts& neck) { return hang(neck.trimEdge, neck.edge); };
+    const std::string left = key(frontOf(choices, Side::left));
+    const std::string right = key(frontOf(choices, Side::right));
+    const std::string backLeft = key(backOf(choices, Side::left));
+    const std::string backRight = key(backOf(choices, Side::right));
+    TrimHang neck;
+    neck.reserve(counts.trim);
+    // Of a piece in one, both halves; of a half, its own.
+    const auto bottom = [&](const std::string& piece, const NeckCounts& of, bool decreasedVee, bool leftHalf,
+                            bool rightHalf) {
+        const bool bound = of.depth > Rows(0) && choices.neckSchool == NeckSchool::bindOff && !decreasedVee;
+        neck.neck(piece, bound ? HangSource::Kind::bound : HangSource::Kind::kept, of, leftHalf, rightHalf);
+    };
+    const auto tip = [&](const std::string& piece, const char* name) {
+        if (raglan)
+            neck.kept(piece, name, counts.shoulder);
+    };
+    const auto back = [&] {
+        const bool shaped = counts.backNeck.depth > Rows(0);
+        if (shaped) {
+            tip(backRight, "tip_left");
+            neck.edge(backRight, "neck_left", edgeOf(counts.backNeck), false);
+        }
+        bottom(backRight, counts.backNeck, false, true, !panels);
+        if (panels)
+            bottom(backLeft, counts.backNeck, false, false, true);
+        if (shaped) {
+            neck.edge(backLeft, "neck_right", edgeOf(counts.backNeck), true);
+            tip(backLeft, "tip_right");
+        }
+    };
+    const auto sleeve = [&](PieceKey kind) {
+        if (raglan)
+            neck.kept(key(kind), "top", counts.capTop);
+    };
+    const auto frontLeft = [&] {
+        tip(left, "tip_left");
+        neck.edge(left, "neck_left", edgeOf(counts.frontNeck), false);
+    };
+    const auto frontRight = [&] {
+        neck.edge(right, "neck_right", edgeOf(counts.frontNeck), true);
+        tip(right, "tip_right");
+    };
+    if (vee || cardigan) {
+        bottom(right, counts.frontNeck, vee, false, true);
+        frontRight();
+        sleeve(pieces::rightSleeve);
+        back();
+        sleeve(pieces::leftSleeve);
+        frontLeft();
+        if (choices.frontInHalves())
+            bottom(left, counts.frontNeck, vee, true, false);
+    } else {
+        if (choices.neckTrimInTwo)
+            sleeve(pieces::rightSleeve);
+        back();
+        sleeve(pieces::leftSleeve);
+        frontLeft();
+        bottom(left, counts.frontNeck, false, true, !panels);
+        if (panels)
+            bottom(right, counts.frontNeck, false, false, true);
+        frontRight();
+        if (!choices.neckTrimInTwo)
+            sleeve(pieces::rightSleeve);
+    }
+    return neck;
+}
+
+} // namespace
+
+Program writeNeckTrim(const GarmentBrief& project, const GarmentCounts& counts, PieceKey piece) {
+    const Garment& choices = project.choices;
+    const bool cardigan = choices.isCardigan();
+    const bool raglan = choices.body == BodyKind::raglan;
+    const bool vee = choices.neck == NeckKind::vee;
+    TrimHang neck = neckline(choices, counts);
+    if (choices.neckTrimInTwo) {
+        const bool first = piece == pieces::neckTrim;
+        const Stitches stitches = first ? counts.trimFirst : counts.trim - counts.trimFirst;
+        const char* part =
+            vee || cardigan ? (first ? "Purl side facing you, from the front up the wearer's right side to the middle "
+                                       "of the back."
+                                     : "Purl side facing you, from the middle of the back down the wearer's left "
+                                       "side to the front.")
+                            : (first ? "Purl side facing you, along the back, over the tops of raglan sleeves."
+                                     : "Purl side facing you, along the front.");
+        return writeTrim(project, {piece, stitches, counts.trimRows, "hang the neck", part,
+                                   neck.part(first ? Stitches(0) : counts.trimFirst, stitches), counts.gauge});
+    }
+    const char* facing = cardigan
+                             ? "Both sides are joined. Purl side facing you, from the right front round to the left."
+                         : vee    ? "Both sides are joined. Purl side facing you, from the point of the V round to the "
+                                    "point again; the ends are lapped and sewn there."
+                         : raglan ? "The seam between the back and the wearer's right sleeve is still open. Purl side "
+                                    "facing you, ends first, then the middles."
+                                  : "The wearer's left shoulder is joined. Purl side facing you, ends first, then the "
+                                    "middles.";
+    return writeTrim(
+        project, {piece, counts.trim, counts.trimRows, "hang the neck", facing, std::move(neck).all(), counts.gauge});
+}
+
+Program writeArmTrim(const GarmentBrief& project, const GarmentCounts& counts, PieceKey piece) {
+    const auto edge = hang(counts.armTrimEdge, Rows(counts.armholeRowsHung().count()));
+    TrimHang arm;
+    arm.reserve(counts.armTrim);
+    // Purl side facing, the edge on top: the left armhole is walked up the front and down the back, the right one the
+    // other way.
+    const bool left = piece == pieces::leftArmTrim;
+    const Side side = left ? Side::left : Side::right;
+    const std::string front = key(frontOf(project.choices, side));
+    const std::string back = key(backOf(project.choices, side));
+    const std::string& up = left ? front : back;
+    const std::string& down = left ? back : front;
+    arm.kept(up, "underarm_left", counts.underarm);
+    arm.edge(up, "armhole_left", edge, true);
+    arm.edge(down, "armhole_right", edge, false);
+    arm.kept(down, "underarm_right", counts.underarm);
+    return writeTrim(project, {piece, counts.armTrim, counts.armTrimRows, "hang the armhole",
+                               "The shoulder is joined, the side is open. Purl side facing you, ends first, then the "
+                               "shoulder.",
+                               std::move(arm).all(), counts.gauge});
+}
+
+Program writeBand(const GarmentBrief& project, const GarmentCounts& counts, PieceKey piece) {
+    const bool left = piece == pieces::leftBand;
+    const auto front = hang(counts.bandEdge, counts.frontEdge());
+    const auto end = hang(counts.band - counts.bandEdge, counts.trimRows / 2);
+    TrimHang edge;
+    edge.reserve(counts.band);
+    // A welt that was knitted down afterwards hangs upside down below the first row.
+    const int below = project.choices.weltFollows(project.choices.bodyWelt) ? counts.bodyWelt.visible.count() : 0;
+    const char* fabric = left ? "left_front" : "right_front";
+    const HangSource above{fabric, HangSource::Kind::edge, "front_edge"};
+    const HangSource ofWelt{fabric, HangSource::Kind::edge, left ? "welt_left" : "welt_right"};
+    const auto frontRow = [&](int row) {
+        if (row > below)
+            edge.row(above, row - below);
+        else
+            edge.row(ofWelt, below + 1 - row);
+    };
+    // Purl side facing, the edge on top: the left front's runs from the neck down to the hem, the right front's up.
+    if (left) {
+        const PieceKey last = project.choices.neckTrimInTwo ? pieces::secondNeckTrim : pieces::neckTrim;
+        edge.edge(key(last), "end_right", end, false);
+        for (std::size_t i = front ? front->map.size() : 0; i-- > 0;)
+            frontRow(front->map[i].second);
+    } else {
+        if (front)
+            for (const HangPair& pair : front->map)
+                frontRow(pair.second);
+        edge.edge("neck_trim", "end_left", end, true);
+    }
+    std::vector<NeedleSpan> holes;
+    if ((project.choices.buttonholes == Side::left) == left)
+        for (const int position : counts.buttonholes) {
+            const NeedleSpan all = centred(counts.band);
+            holes.push_back(fromEdge(all, left ? Side::right : Side::left, position - 1, counts.buttonhole.count()));
+        }
+    return writeTrim(project, {piece, counts.band, counts.bandRows, "hang the front edge",
+                               left ? "Purl side facing you, the neck at your left, the lower edge at your right."
+                                    : "Purl side facing you, the lower edge at your left, the neck at your right.",
+                               std::move(edge).all(), counts.gauge, std::move(holes)});
+}
+
+} // namespace vestimen

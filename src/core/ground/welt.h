@@ -1,0 +1,38 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// A welt as it is chosen, and in rows and stitches (craft 12).
+#pragma once
+
+#include "core/ground/welt_kinds.h"
+#include "core/quantity/count.h"
+#include "core/quantity/length.h"
+
+#include <array>
+
+namespace vestimen {
+
+/// An edge can have so much fewer stitches than the piece beside it.
+inline constexpr double mostGather = 0.4;
+
+struct Welt {
+    WeltKind kind = WeltKind::foldedHem;
+    Length depth = Length::millimetres(40);
+    double gather = 0.0; ///< share of the stitches beside it that the edge does not have; 0 to mostGather
+
+    bool hasDepth() const { return traits(kind).layers > 0; }
+    bool operator==(const Welt&) const = default;
+};
+
+/// How stitches are taken away or made across a whole row (craft 9): moved by hand, taken off on a garter bar and hung
+/// again, or knitted off on waste yarn and hung again.
+enum class AcrossWay { byHand, garterBar, wasteYarn };
+inline constexpr std::array allAcrossWays = {AcrossWay::byHand, AcrossWay::garterBar, AcrossWay::wasteYarn};
+
+struct WeltCounts {
+    WeltKind kind = WeltKind::foldedHem;
+    Rows knitted;      ///< both layers
+    Rows visible;      ///< what the finished welt adds to the length
+    Stitches gathered; ///< so many fewer than the piece has beside it
+    AcrossWay way = AcrossWay::wasteYarn;
+};
+
+} // namespace vestimen

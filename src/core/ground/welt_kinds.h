@@ -1,0 +1,65 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The welts that there are (craft 12), a row each. How each is knitted stands beside it, in core/knitting/welt_*.cpp.
+#pragma once
+
+#include "core/ground/option.h"
+#include "core/quantity/count_form.h"
+
+#include <array>
+
+namespace vestimen {
+
+/// A latched rib is dropped and re-formed with the latch tool; a two-bed rib needs a second bed.
+enum class WeltKind { foldedHem, mockRib, latchedRib, twoBedRib, rolled };
+
+struct WeltTraits {
+    WeltKind kind;
+    Option option;      ///< its word in files and for people
+    const char* name;   ///< within a sentence
+    CountForm form;     ///< of its stitches, so that it begins and ends alike
+    const char* reason; ///< of the form
+    int layers;         ///< 2: folded in half; 0: nothing that has a depth
+    bool closedByARow;  ///< through both layers, which is seen
+    int beds;
+};
+
+inline constexpr const char* nearestStitch = "nearest whole stitch";
+inline constexpr std::array weltTraits = {
+    WeltTraits{WeltKind::foldedHem, {"folded_hem", "Folded hem"}, "folded hem", anyCount, nearestStitch, 2, true, 1},
+    WeltTraits{WeltKind::mockRib,
+               {"mock_rib", "Mock rib, every second needle"},
+               "mock rib",
+               oddCount,
+               "odd, so that the rib begins and ends alike",
+               2,
+               false,
+               1},
+    WeltTraits{WeltKind::latchedRib,
+               {"latched_rib", "Latched rib"},
+               "latched rib",
+               {.multiple = 3, .plus = 2}, // two plain columns at either edge
+               "threes and two more, so that the rib begins and ends alike",
+               1,
+               false,
+               1},
+    WeltTraits{
+        WeltKind::twoBedRib, {"two_bed_rib", "Two-bed rib"}, "two-bed rib", anyCount, nearestStitch, 1, false, 2},
+    WeltTraits{WeltKind::rolled, {"rolled", "Rolled edge"}, "rolled edge", anyCount, nearestStitch, 0, false, 1},
+};
+
+inline constexpr std::array allWelts = {WeltKind::foldedHem, WeltKind::mockRib, WeltKind::latchedRib,
+                                        WeltKind::twoBedRib, WeltKind::rolled};
+static_assert(allWelts.size() == weltTraits.size());
+
+constexpr const WeltTraits& traits(WeltKind kind) {
+    return weltTraits[static_cast<std::size_t>(kind)];
+}
+constexpr bool weltsStandInOrder() {
+    for (std::size_t i = 0; i < weltTraits.size(); ++i)
+        if (weltTraits[i].kind != static_cast<WeltKind>(i))
+            return false;
+    return true;
+}
+static_assert(weltsStandInOrder());
+
+} // namespace vestimen

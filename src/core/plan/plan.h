@@ -1,0 +1,66 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What an article comes to before anything is knitted: its pieces, with how each is written, and how they are joined.
+// Nothing after this knows what kind of article it is.
+#pragma once
+
+#include "core/bed/virtual_bed.h"
+#include "core/joining/joins.h"
+#include "core/plan/handle.h"
+#include "core/plan/outline.h"
+#include "core/reckoning/reckoning.h"
+
+#include <functional>
+#include <map>
+#include <optional>
+#include <vector>
+
+namespace vestimen {
+
+/// A piece by name, as soon as the choices are known.
+struct PieceName {
+    PieceKey key;
+    Phrase label;
+};
+
+struct PlannedPiece {
+    PieceKey key;
+    /// Where the edges at the machine's left and right lie on the wearer; empty where that is no one place.
+    const char* atLeft = "";
+    const char* atRight = "";
+    /// The piece that this one is the mirror image of, so that it may be knitted as that one came out.
+    std::optional<PieceKey> pair = {};
+    /// An earlier piece that is knitted stitch for stitch alike.
+    std::optional<PieceKey> twin = {};
+    bool ontoOthers = false; ///< a trim or band: it has no outline of its own
+    Outline outline = {};    ///< the ideal one, in mm
+    Stitches seam = {};      ///< at each side edge, that a seam eats: it lies outside the outline
+    Length width = {};       ///< of the finished piece at its widest, seams left out
+    Length length = {};      ///< from the finished edge to the top
+    PieceMarks marks = {};
+    std::vector<Handle> handles = {};
+    /// Its row program, by the fabrics of the pieces before it.
+    std::function<Program(const Siblings&)> write = {};
+};
+
+/// Whether an article can be drafted from its measures, and how wide its widest piece is to be.
+struct Checked {
+    std::optional<Length> widest; ///< nothing where a measure is missing
+    std::vector<Finding> findings;
+};
+
+struct Plan {
+    std::map<CountKey, Reckoning> workings;
+    std::vector<Finding> findings;
+    std::vector<PlannedPiece> pieces; ///< in the order of knitting; none where a finding is an error
+    std::function<std::vector<Join>(const Siblings&)> join;
+};
+
+/// A change of the project that might mend a finding.
+template<class Article> struct Change {
+    Phrase what;
+    Article article;
+    EaseTable ease;
+    bool elseOnly = false; ///< offered only where none before it mends
+};
+
+} // namespace vestimen
