@@ -115,7 +115,8 @@ Worked work(const Project& project) {
     worked.article = project.article;
     worked.measured = measured(project.swatch);
     append(worked.findings, swatchFindings(project.swatch));
-    append(worked.findings, measureFindings(project.wearer, needsOf(project.article)));
+    if (const auto needs = needsOf(project.article); !needs.empty())
+        append(worked.findings, measureFindings(project.wearer, needs));
     findMachineLimits(project, worked.findings);
     append(worked.findings, limitsOf(project.article, project));
     const Checked checked = check(project.article, project);

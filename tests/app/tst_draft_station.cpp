@@ -568,7 +568,7 @@ void TestDraftStation::allPiecesHangSideBySide() {
     WindowFixture fixture;
     DraftStation* draft = open(fixture, "Set-in pullover, V neck");
     click(draft->tabs(), "All");
-    GarmentOverview* all = draft->overview();
+    PiecesOverview* all = draft->overview();
     QVERIFY(all->isVisible() && !draft->canvas()->isVisible());
     const auto pieces = piecesOf(garment(fixture.project()));
     for (const PieceKey one : pieces) {

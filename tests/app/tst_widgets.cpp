@@ -8,7 +8,7 @@
 #include "app/draft/piece_view.h"
 #include "app/knit/knitting_state.h"
 #include "app/reckoner/reckoner_drawer.h"
-#include "app/shelf/new_project_dialog.h"
+#include "app/shelf/begin_page.h"
 #include "app/shelf/shelves_page.h"
 #include "core/format/project_json.h"
 
@@ -469,11 +469,11 @@ void TestWidgets::emptyWorkroomLeadsToAProject() {
     for (QLabel* label : fixture.window().workroomStation()->findChildren<QLabel*>())
         all += label->text();
     QVERIFY(all.contains("This workroom is empty"));
-    NewProjectDialog dialog(fixture.workroom());
-    dialog.findChild<QLineEdit*>("new_1")->setText("Cream double-knit");
-    dialog.findChild<QLineEdit*>("new_3")->setText("24");
-    dialog.findChild<QLineEdit*>("new_4")->setText("34,5");
-    dialog.findChild<QLineEdit*>("new_6")->setText("Bram");
+    BeginPage dialog(fixture.workroom());
+    dialog.findChild<QLineEdit*>("new_yarn")->setText("Cream double-knit");
+    dialog.findChild<QLineEdit*>("new_stitches")->setText("24");
+    dialog.findChild<QLineEdit*>("new_rows")->setText("34,5");
+    dialog.findChild<QLineEdit*>("new_wearer_name")->setText("Bram");
     dialog.accept();
     QCOMPARE(dialog.result(), int(QDialog::Accepted));
     fixture.window().session().create(dialog.project(), dialog.sources());
@@ -491,10 +491,10 @@ void TestWidgets::emptyWorkroomLeadsToAProject() {
 
 void TestWidgets::newProjectRefusesNonsense() {
     WindowFixture fixture(false);
-    NewProjectDialog dialog(fixture.workroom());
+    BeginPage dialog(fixture.workroom());
     for (const char* wrong : {"", "x", "0", "-3", "1e9", "400"}) {
-        dialog.findChild<QLineEdit*>("new_3")->setText(wrong);
-        dialog.findChild<QLineEdit*>("new_4")->setText("40");
+        dialog.findChild<QLineEdit*>("new_stitches")->setText(wrong);
+        dialog.findChild<QLineEdit*>("new_rows")->setText("40");
         dialog.accept();
         QCOMPARE(dialog.result(), 0);
     }
@@ -502,8 +502,8 @@ void TestWidgets::newProjectRefusesNonsense() {
     for (QLabel* label : dialog.findChildren<QLabel*>())
         said = said || label->text().contains("3 to 150");
     QVERIFY(said);
-    dialog.findChild<QLineEdit*>("new_3")->setText("28");
-    dialog.findChild<QLineEdit*>("new_11")->clear();
+    dialog.findChild<QLineEdit*>("new_stitches")->setText("28");
+    dialog.findChild<QLineEdit*>("new_name")->clear();
     dialog.accept();
     QCOMPARE(dialog.result(), 0);
     QVERIFY(fixture.workroom().items(Shelf::projects).isEmpty());
@@ -511,11 +511,20 @@ void TestWidgets::newProjectRefusesNonsense() {
 
 void TestWidgets::newProjectHasAShape() {
     WindowFixture fixture(false);
-    NewProjectDialog dialog(fixture.workroom());
-    dialog.findChild<QLineEdit*>("new_3")->setText("28");
-    dialog.findChild<QLineEdit*>("new_4")->setText("40");
-    dialog.findChild<QComboBox*>("new_8")->setCurrentIndex(1);
-    dialog.findChild<QComboBox*>("new_10")->setCurrentIndex(1);
+    BeginPage dialog(fixture.workroom());
+    dialog.findChild<QLineEdit*>("new_stitches")->setText("28");
+    dialog.findChild<QLineEdit*>("new_rows")->setText("40");
+    const auto choose = [&](const char* what, int index) {
+        for (QComboBox* box : dialog.findChildren<QComboBox*>())
+            if (box->accessibleName() == what) {
+                box->setCurrentIndex(index);
+                emit box->activated(index);
+                return;
+            }
+        QFAIL(what);
+    };
+    choose("Armholes and sleeves", 1);
+    choose("Neckline", 1);
     dialog.accept();
     QCOMPARE(dialog.result(), int(QDialog::Accepted));
     QCOMPARE(garment(dialog.project()).body, BodyKind::setIn);
@@ -526,9 +535,9 @@ void TestWidgets::newProjectHasAShape() {
 
 void TestWidgets::newProjectMayBeginWithASwatch() {
     WindowFixture fixture(false);
-    NewProjectDialog dialog(fixture.workroom());
-    dialog.findChild<QComboBox*>("new_2")->setCurrentIndex(1);
-    QVERIFY(!dialog.findChild<QLineEdit*>("new_3")->isEnabled());
+    BeginPage dialog(fixture.workroom());
+    dialog.findChild<QComboBox*>("new_swatch")->setCurrentIndex(1);
+    QVERIFY(!dialog.findChild<QLineEdit*>("new_stitches")->isEnabled());
     dialog.accept();
     QCOMPARE(dialog.result(), int(QDialog::Accepted));
     fixture.window().session().create(dialog.project());

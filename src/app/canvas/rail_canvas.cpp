@@ -330,8 +330,8 @@ void RailCanvas::paintLabels(QPainter& painter) const {
     if (left.left() + wide(leftNames) > std::min(end, otherEnd) ||
         right.right() - wide(rightNames) < std::max(end, otherEnd)) {
         // Beside the piece there is no room: below it, in one line.
-        left = {left.left(), foot + 29, 190, 16};
-        right = {right.right() - 190, foot + 29, 190, 16};
+        left = {left.left(), foot + 36, 190, 16};
+        right = {right.right() - 190, foot + 36, 190, 16};
         leftNames.replace('\n', QStringLiteral(", "));
         rightNames.replace('\n', QStringLiteral(", "));
     }

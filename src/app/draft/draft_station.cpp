@@ -26,7 +26,7 @@ const QString allTab = QStringLiteral("*");
 } // namespace
 
 DraftStation::DraftStation(Session& session, QWidget* parent)
-    : Station(session, parent), canvas_(new RailCanvas(this)), overview_(new GarmentOverview(this)),
+    : Station(session, parent), canvas_(new RailCanvas(this)), overview_(new PiecesOverview(this)),
       stage_(new QStackedWidget(this)), slip_(new Slip(this)), panel_(new ChoicePanel(session, slip_)),
       ways_(new QWidget(slip_)), rowList_(new RowList(this)) {
     auto* all = new QHBoxLayout(this);
@@ -52,7 +52,7 @@ DraftStation::DraftStation(Session& session, QWidget* parent)
     buildCompare();
     all->addWidget(scrolled(slip_, this));
     connectCanvas();
-    connect(overview_, &GarmentOverview::opened, this, &DraftStation::showPiece);
+    connect(overview_, &PiecesOverview::opened, this, &DraftStation::showPiece);
     connect(rowList_, &RowList::pointedAt, this, &DraftStation::light);
     connect(&session, &Session::opened, this, [this] { other_.reset(); });
 }

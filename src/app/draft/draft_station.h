@@ -4,7 +4,7 @@
 #include "app/canvas/rail_canvas.h"
 #include "app/canvas/slip.h"
 #include "app/draft/choice_panel.h"
-#include "app/draft/garment_overview.h"
+#include "app/canvas/pieces_overview.h"
 #include "app/draft/row_list.h"
 #include "app/session/station.h"
 
@@ -29,7 +29,7 @@ public:
 
     void refresh() override;
     RailCanvas* canvas() const { return canvas_; }
-    GarmentOverview* overview() const { return overview_; }
+    PiecesOverview* overview() const { return overview_; }
     Slip* slip() const { return slip_; }
     RowList* rowList() const { return rowList_; }
     QTabBar* tabs() const { return tabs_; }
@@ -62,7 +62,7 @@ private:
     void light(int line);
 
     RailCanvas* canvas_;
-    GarmentOverview* overview_;
+    PiecesOverview* overview_;
     QStackedWidget* stage_;
     Slip* slip_;
     ChoicePanel* panel_;

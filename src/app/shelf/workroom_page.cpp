@@ -2,6 +2,7 @@
 #include "app/shelf/workroom_page.h"
 
 #include "app/canvas/label.h"
+#include "app/canvas/pieces_row.h"
 #include "app/canvas/rail_canvas.h"
 #include "app/session/session.h"
 #include "app/theme/theme.h"
@@ -68,9 +69,7 @@ private:
         colour_ = fabricColour(QString::fromStdString(project.yarn.colour));
         drafted_ = worked.sound();
         update();
-        for (const WorkedPiece& piece : worked.pieces)
-            if (!piece.ontoOthers)
-                pictures_.push_back(pictureOf(piece.fabric, piece.program));
+        pictures_ = picturesOf(worked);
     }
 
     void paintTile() {
@@ -94,34 +93,7 @@ private:
                                  WorkroomPage::tr("not drafted yet"));
             return;
         }
-        const double stitch = gauge_.stitches.unit().mm();
-        const double row = gauge_.rows.unit().mm();
-        double wide = 0;
-        double high = 1;
-        for (const FabricPicture& each : pictures_) {
-            wide += (each.lastSlot - each.firstSlot + 1) * stitch + 40;
-            high = std::max(high, each.rows * row);
-        }
-        const double scale = std::min((width() - 36) / wide, 134 / high);
-        double x = (width() - (wide - 40) * scale) / 2;
-        for (const FabricPicture& each : pictures_) {
-            const double foot = 152;
-            QPainterPath shape;
-            shape.setFillRule(Qt::WindingFill);
-            for (const FabricBlock& block : each.blocks)
-                shape.addRect(QRectF(
-                    x + (block.firstSlot - each.firstSlot) * stitch * scale, foot - block.to * row * scale,
-                    (block.lastSlot - block.firstSlot + 1) * stitch * scale, (block.to - block.from) * row * scale));
-            painter.setPen(Qt::NoPen);
-            painter.setBrush(colour_);
-            painter.drawPath(shape);
-            painter.setPen(QPen(theme.ink, 1.1));
-            for (const OutlineLine& line : each.outline)
-                painter.drawLine(
-                    QPointF(x + (line.x1 - each.firstSlot) * stitch * scale, foot - line.y1 * row * scale),
-                    QPointF(x + (line.x2 - each.firstSlot) * stitch * scale, foot - line.y2 * row * scale));
-            x += ((each.lastSlot - each.firstSlot + 1) * stitch + 40) * scale;
-        }
+        paintPieces(painter, QRectF(18, 18, width() - 36, 134), pictures_, gauge_, colour_);
     }
 
     QString second_;

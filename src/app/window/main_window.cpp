@@ -9,7 +9,7 @@
 #include "app/reckoner/reckoner_drawer.h"
 #include "app/review/review_station.h"
 #include "app/session/text_files.h"
-#include "app/shelf/new_project_dialog.h"
+#include "app/shelf/begin_page.h"
 #include "app/shelf/safe_copies_dialog.h"
 #include "app/shelf/shelves_page.h"
 #include "app/shelf/workroom_page.h"
@@ -260,7 +260,7 @@ void MainWindow::openProject(qint64 id, int station) {
 
 void MainWindow::newProject() {
     try {
-        NewProjectDialog dialog(session_.workroom(), this);
+        BeginPage dialog(session_.workroom(), session_.unit(), this);
         if (dialog.exec() != QDialog::Accepted)
             return;
         session_.create(dialog.project(), dialog.sources());
@@ -456,23 +456,25 @@ void MainWindow::fillThread() {
         const auto& value = session_.project().wearer[each];
         taken += value && !value->borrowed ? 1 : 0;
     }
-    set(measure, tr("%1 of %2 taken").arg(taken).arg(needs.size()), worked.widest.has_value());
+    set(measure, needs.empty() ? tr("nothing to measure") : tr("%1 of %2 taken").arg(taken).arg(needs.size()),
+        worked.widest.has_value());
+    const QString pieces = worked.pieces.size() == 1 ? tr("1 piece") : tr("%1 pieces").arg(worked.pieces.size());
     int questions = 0;
     for (const Finding& finding : worked.findings)
         questions += finding.severity == Severity::note ? 0 : 1;
     set(draft,
         !worked.sound()  ? tr("something to mend")
-        : questions == 0 ? tr("%1 pieces").arg(worked.pieces.size())
-                         : tr("%1 pieces, %2 to look at").arg(worked.pieces.size()).arg(questions),
+        : questions == 0 ? pieces
+                         : tr("%1, %2 to look at").arg(pieces).arg(questions),
         session_.drawn() != nullptr);
     const auto* machine = static_cast<KnitStation*>(stations_[knit + 1]);
     QString knitting = machine ? machine->answer() : QString();
     bool begun = !knitting.isEmpty();
     if (open && !begun) {
         try {
-            const int pieces = session_.workroom().begunCount(session_.projectId());
-            begun = pieces > 0;
-            knitting = begun ? tr("%1 begun").arg(pieces) : tr("not begun");
+            const int count = session_.workroom().begunCount(session_.projectId());
+            begun = count > 0;
+            knitting = begun ? tr("%1 begun").arg(count) : tr("not begun");
         } catch (const WorkroomError& error) {
             say(error.message());
         }

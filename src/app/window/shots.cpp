@@ -7,7 +7,7 @@
 #include "app/measure/measure_station.h"
 #include "app/reckoner/reckoner_drawer.h"
 #include "app/review/review_station.h"
-#include "app/shelf/shelves_page.h"
+#include "app/shelf/begin_page.h"
 #include "app/swatch/judge_page.h"
 #include "app/swatch/swatch_station.h"
 #include "app/window/main_window.h"
@@ -46,10 +46,18 @@ int takeShots(MainWindow& window, const QString& folder) {
     };
 
     shot("workroom");
-    window.shelvesStation()->showShelf(Shelf::machines);
-    window.showStation(MainWindow::shelvesPage);
-    window.shelvesStation()->list()->setCurrentRow(3);
-    shot("shelves");
+    {
+        BeginPage page(window.session().workroom(), window.session().unit());
+        page.findChild<QLineEdit*>(QStringLiteral("new_stitches"))->setText(QStringLiteral("28"));
+        page.findChild<QLineEdit*>(QStringLiteral("new_rows"))->setText(QStringLiteral("40"));
+        page.findChild<QLineEdit*>(QStringLiteral("new_wearer_name"))->setText(QStringLiteral("Odile"));
+        page.tiles()[1]->click();
+        page.tiles()[1]->setFocus();
+        page.resize(1280, 800);
+        page.show();
+        QApplication::processEvents();
+        sound = page.grab().save(folder + QStringLiteral("/begin.png")) && sound;
+    }
     window.showStation(MainWindow::swatch);
     shot("swatch");
     window.swatchStation()->showMode(SwatchStation::Mode::plan);
@@ -133,14 +141,7 @@ int takeShots(MainWindow& window, const QString& folder) {
     std::get<Garment>(cardigan.article).closure = Closure::cardigan;
     std::get<Garment>(cardigan.article).hemLine = HemLine::curved;
     window.session().edit(QStringLiteral("Raglan"), cardigan);
-    window.draftStation()->showPiece("left_front");
-    window.draftStation()->canvas()->pick("armhole");
-    window.draftStation()->showRowList(true);
-    window.draftStation()->rowList()->point(230);
-    shot("draft-rows");
-    window.draftStation()->showRowList(false);
     window.draftStation()->showAll();
-    shot("draft-all");
     cardigan.ease[static_cast<std::size_t>(Measure::armholeDepth)] = {Ease::Kind::length, 30.0};
     std::get<Garment>(cardigan.article).closure = Closure::pullover;
     window.session().edit(QStringLiteral("Deeper armholes"), cardigan);
@@ -151,6 +152,28 @@ int takeShots(MainWindow& window, const QString& folder) {
     window.session().edit(QStringLiteral("Roomy"), wide);
     shot("draft-too-wide");
     window.session().undo();
+    Project small = window.session().project();
+    small.wearer = withBorrowedMeasures(small.wearer);
+    small.name = "Hat for the harbour";
+    small.article = Hat();
+    useUsualEase(small.article, small.ease);
+    window.session().edit(QStringLiteral("Hat"), small);
+    window.draftStation()->showPiece("hat");
+    window.draftStation()->canvas()->pick("crown");
+    window.draftStation()->showRowList(true);
+    window.draftStation()->rowList()->point(170);
+    shot("draft-hat");
+    window.draftStation()->showRowList(false);
+    Scarf blanket;
+    blanket.width = Length::millimetres(1300);
+    blanket.length = Length::millimetres(1500);
+    blanket.panels = 4;
+    blanket.border.kind = WeltKind::mockRib;
+    small.name = "Blanket for the wheelhouse";
+    small.article = blanket;
+    window.session().edit(QStringLiteral("Blanket"), small);
+    window.draftStation()->showAll();
+    shot("draft-blanket");
     return sound ? 0 : 1;
 }
 

@@ -4,11 +4,13 @@
 #pragma once
 
 #include "core/article/garment/garment_plan.h"
+#include "core/article/hat/hat_plan.h"
+#include "core/article/scarf/scarf_plan.h"
 
 #include <variant>
 
 namespace vestimen {
 
-using Article = std::variant<Garment>;
+using Article = std::variant<Garment, Hat, Scarf>;
 
 } // namespace vestimen

@@ -77,6 +77,10 @@ const char* labelOf(const Article& article) {
     return std::visit([](const auto& kind) { return kind.label; }, article);
 }
 
+const char* usualName(const Article& article) {
+    return std::visit([](const auto& kind) { return usualName(kind); }, article);
+}
+
 std::span<const AnyChoice> choicesOf(const Article& article) {
     return std::visit([](const auto& kind) { return anyChoices(kind); }, article);
 }
@@ -111,6 +115,10 @@ PieceKey inPlaceOf(const Article& article, PieceKey piece) {
 
 std::vector<Measure> needsOf(const Article& article) {
     return std::visit([](const auto& kind) { return needsOf(kind); }, article);
+}
+
+void useUsualEase(const Article& article, EaseTable& ease) {
+    std::visit([&](const auto& kind) { useUsualEase(kind, ease); }, article);
 }
 
 std::vector<Finding> limitsOf(const Article& article, const Ground& ground) {

@@ -31,6 +31,8 @@ const std::vector<Article>& allArticles();
 const char* keyOf(const Article& article);
 /// For people.
 const char* labelOf(const Article& article);
+/// What a project of it is called unless somebody says otherwise.
+const char* usualName(const Article& article);
 
 std::span<const AnyChoice> choicesOf(const Article& article);
 /// By its place in files; null where there is none.
@@ -45,6 +47,9 @@ Phrase labelOf(const Article& article, PieceKey piece);
 PieceKey inPlaceOf(const Article& article, PieceKey piece);
 /// The measures that it is drafted from, in the order in which they are taken.
 std::vector<Measure> needsOf(const Article& article);
+
+/// The ease that is usual for it, where it differs from what every project begins with.
+void useUsualEase(const Article& article, EaseTable& ease);
 
 /// What cannot be on this machine, whatever the measures are.
 std::vector<Finding> limitsOf(const Article& article, const Ground& ground);

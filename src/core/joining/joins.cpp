@@ -14,6 +14,10 @@ Length tailFor(JoinMethod method, Length along) {
         return tailToLeave(TailFor::mattress, along);
     case JoinMethod::sewOn:
         return tailToLeave(TailFor::backstitch, along);
+    case JoinMethod::graft:
+        return tailToLeave(TailFor::graft, along);
+    case JoinMethod::drawUp:
+        return tailToLeave(TailFor::backstitch, along);
     case JoinMethod::knitOn:
         break;
     }
@@ -44,6 +48,10 @@ const char* label(JoinMethod method) {
         return "hang and knit on";
     case JoinMethod::mattress:
         return "mattress stitch";
+    case JoinMethod::graft:
+        return "graft, loop by loop";
+    case JoinMethod::drawUp:
+        return "tail through all loops, drawn up";
     case JoinMethod::sewOn:
         break;
     }

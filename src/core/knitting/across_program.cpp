@@ -153,8 +153,9 @@ NeedleSpan writeAcross(ProgramWriter& writer, NeedleSpan span, Stitches change, 
     return writeGroups(writer, span, spreadOver(span, change), way, wasteRows);
 }
 
-NeedleSpan writeThinned(ProgramWriter& writer, NeedleSpan span, int every, Side from, AcrossWay way, Rows wasteRows) {
-    std::vector<int> places = thin(Stitches(span.size()), every, from);
+NeedleSpan writeThinned(ProgramWriter& writer, NeedleSpan span, int every, Side from, AcrossWay way, Rows wasteRows,
+                        int first) {
+    std::vector<int> places = thin(Stitches(span.size()), every, from, first);
     if (from == Side::right) {
         // Each goes onto the one before it.
         std::ranges::reverse(places);

@@ -14,7 +14,8 @@ NeedleSpan writeAcross(ProgramWriter& writer, NeedleSpan span, Stitches change, 
 
 /// Puts every `every`th stitch of a span onto its neighbour, beginning with the outermost of a side, as thin() counts
 /// them: a crown's round. `every` is 2 or more. What is left is centred, or half a needle off the middle. Returns it.
-NeedleSpan writeThinned(ProgramWriter& writer, NeedleSpan span, int every, Side from, AcrossWay way, Rows wasteRows);
+NeedleSpan writeThinned(ProgramWriter& writer, NeedleSpan span, int every, Side from, AcrossWay way, Rows wasteRows,
+                        int first = 1);
 
 /// Takes so many stitches off each of two beds that hold the same span, at the same places: from the middle outward one
 /// group after another, on the main bed and at once on the second, so that the yarn between the beds is not strained.

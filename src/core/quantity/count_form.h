@@ -33,6 +33,15 @@ struct CountForm {
     bool operator==(const CountForm&) const = default;
 };
 
+/// What is of both forms; of no form at all, which takes nothing, where they never meet: its multiple is 0 then.
+constexpr CountForm both(const CountForm& a, const CountForm& b) {
+    const int period = std::lcm(a.period(), b.period());
+    for (int count = 0; count < period; ++count)
+        if (a.takes(count) && b.takes(count))
+            return {period, count, Parity::any};
+    return {0, 0, Parity::any};
+}
+
 inline constexpr CountForm anyCount;
 inline constexpr CountForm evenCount{.parity = Parity::even};
 inline constexpr CountForm oddCount{.parity = Parity::odd};

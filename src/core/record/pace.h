@@ -22,6 +22,8 @@ struct Pace {
     double row = 0.0;    ///< seconds for a row
     double byHand = 0.0; ///< and for a step that is done by hand
 };
+/// Before anything was timed.
+inline constexpr Pace usualPace{4.0, 25.0};
 
 /// The middle of what rows and steps by hand took. Pauses, which are longer than five minutes, are no work; what took
 /// less than a fifth of a second went along with something else; a clock that was set back says nothing. Nothing

@@ -64,10 +64,10 @@ Stitches gathered(Stitches beside, double share, const CountForm& form) {
     return Stitches(std::clamp(wanted, 0, beside.count() / (2 * together) * together));
 }
 
-std::vector<int> thin(Stitches over, int every, Side from) {
+std::vector<int> thin(Stitches over, int every, Side from, int first) {
     std::vector<int> positions;
     // The last stitch has no neighbour to go onto.
-    for (int at = 1; at < over.count(); at += std::max(2, every))
+    for (int at = std::max(1, first); at < over.count(); at += std::max(2, every))
         positions.push_back(from == Side::left ? at : over.count() + 1 - at);
     return positions;
 }

@@ -131,6 +131,10 @@ private:
 
 } // namespace
 
+const char* usualName(const Garment& garment) {
+    return garment.isCardigan() ? "Cardigan" : "Pullover";
+}
+
 std::vector<PieceName> namesOf(const Garment& garment) {
     std::vector<PieceName> names;
     for (const PieceKey key : piecesOf(garment))
@@ -145,6 +149,8 @@ std::vector<Measure> needsOf(const Garment& garment) {
 std::span<const Choice<Garment>> choicesOf(const Garment&) {
     return garmentChoices();
 }
+
+void useUsualEase(const Garment&, EaseTable&) {}
 
 std::span<const CountKey> countsOf(const Garment&) {
     return quantities::all;

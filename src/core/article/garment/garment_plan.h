@@ -8,6 +8,7 @@
 
 namespace vestimen {
 
+const char* usualName(const Garment& garment);
 std::vector<PieceName> namesOf(const Garment& garment);
 std::vector<Measure> needsOf(const Garment& garment);
 std::span<const Choice<Garment>> choicesOf(const Garment& garment);
@@ -15,6 +16,9 @@ std::span<const CountKey> countsOf(const Garment& garment);
 /// The piece that stands for one that the garment does not have: a front that is parted, or closed again, stays a
 /// front.
 PieceKey inPlaceOf(const Garment& garment, PieceKey piece);
+
+/// Ease that is usual beyond what every project begins with: none.
+void useUsualEase(const Garment& garment, EaseTable& ease);
 
 /// What cannot be on this machine, whatever the measures are.
 std::vector<Finding> limitsOf(const Garment& garment, const Ground& ground);

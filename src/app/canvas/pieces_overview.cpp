@@ -1,8 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/draft/garment_overview.h"
+#include "app/canvas/pieces_overview.h"
 
 #include "app/canvas/rail_canvas.h"
-#include "app/draft/piece_view.h"
 #include "app/session/session.h"
 #include "app/theme/theme.h"
 #include "core/bed/fabric_picture.h"
@@ -23,12 +22,12 @@ constexpr double nameRoom = 44.0;
 
 } // namespace
 
-GarmentOverview::GarmentOverview(QWidget* parent) : QWidget(parent) {
+PiecesOverview::PiecesOverview(QWidget* parent) : QWidget(parent) {
     setFocusPolicy(Qt::StrongFocus);
     setAccessibleName(tr("All pieces, to one scale"));
 }
 
-void GarmentOverview::show(const Worked& worked, const QColor& colour, ReadingUnit unit) {
+void PiecesOverview::show(const Worked& worked, const QColor& colour, ReadingUnit unit) {
     pieces_.clear();
     gauge_ = worked.measured.gauge.value_or(FabricGauge{});
     colour_ = colour;
@@ -45,24 +44,24 @@ void GarmentOverview::show(const Worked& worked, const QColor& colour, ReadingUn
     update();
 }
 
-void GarmentOverview::clear() {
+void PiecesOverview::clear() {
     pieces_.clear();
     update();
 }
 
-void GarmentOverview::setAsWorn(bool asWorn) {
+void PiecesOverview::setAsWorn(bool asWorn) {
     asWorn_ = asWorn;
     update();
 }
 
-QRectF GarmentOverview::place(PieceKey piece) const {
+QRectF PiecesOverview::place(PieceKey piece) const {
     for (const Hanging& each : pieces_)
         if (each.key == piece)
             return each.at;
     return {};
 }
 
-bool GarmentOverview::fits(double scale) {
+bool PiecesOverview::fits(double scale) {
     double x = gap;
     double y = railRoom;
     double deepest = 0.0;
@@ -101,19 +100,30 @@ bool GarmentOverview::fits(double scale) {
     return y + deepest + nameRoom <= height();
 }
 
-void GarmentOverview::layOut() {
+void PiecesOverview::layOut() {
     // The largest scale at which all have room; the smallest is taken in any case.
     scale_ = 1.0;
     while (!fits(scale_) && scale_ > 0.05)
         scale_ *= 0.97;
+    if (!inTheMiddle_)
+        return;
+    double lowest = 0.0;
+    double rightmost = 0.0;
+    for (const Hanging& each : pieces_) {
+        lowest = std::max(lowest, each.at.bottom());
+        rightmost = std::max(rightmost, each.at.right());
+    }
+    const QPointF by(std::max(0.0, (width() - gap - rightmost) / 2), std::max(0.0, (height() - nameRoom - lowest) / 2));
+    for (Hanging& each : pieces_)
+        each.at.translate(by);
 }
 
-void GarmentOverview::resizeEvent(QResizeEvent* event) {
+void PiecesOverview::resizeEvent(QResizeEvent* event) {
     QWidget::resizeEvent(event);
     layOut();
 }
 
-void GarmentOverview::paintEvent(QPaintEvent*) {
+void PiecesOverview::paintEvent(QPaintEvent*) {
     const Theme& theme = Theme::current();
     QPainter painter(this);
     painter.setRenderHint(QPainter::Antialiasing);
@@ -149,21 +159,21 @@ void GarmentOverview::paintEvent(QPaintEvent*) {
     }
 }
 
-int GarmentOverview::index(QPointF point) const {
+int PiecesOverview::index(QPointF point) const {
     for (qsizetype i = 0; i < pieces_.size(); ++i)
         if (pieces_[i].at.adjusted(-10, -railRoom, 10, nameRoom).contains(point))
             return static_cast<int>(i);
     return -1;
 }
 
-void GarmentOverview::mousePressEvent(QMouseEvent* event) {
+void PiecesOverview::mousePressEvent(QMouseEvent* event) {
     if (const int i = index(event->position()); i >= 0) {
         chosen_ = i;
         emit opened(pieces_[i].key);
     }
 }
 
-void GarmentOverview::keyPressEvent(QKeyEvent* event) {
+void PiecesOverview::keyPressEvent(QKeyEvent* event) {
     const int count = static_cast<int>(pieces_.size());
     const int step = event->key() == Qt::Key_Right ? 1 : event->key() == Qt::Key_Left ? -1 : 0;
     if (step != 0 && count > 0) {

@@ -10,17 +10,19 @@
 
 namespace vestimen::app {
 
-/// All pieces of a garment hanging side by side, to one scale. One is opened with the mouse, or with the arrow keys and
+/// All pieces of an article hanging side by side, to one scale. One is opened with the mouse, or with the arrow keys and
 /// Enter.
-class GarmentOverview : public QWidget {
+class PiecesOverview : public QWidget {
     Q_OBJECT
 
 public:
-    explicit GarmentOverview(QWidget* parent = nullptr);
+    explicit PiecesOverview(QWidget* parent = nullptr);
 
     void show(const Worked& worked, const QColor& colour, ReadingUnit unit);
     void clear();
     void setAsWorn(bool asWorn);
+    /// What room is left is above and below them; else they hang from the top.
+    void setInTheMiddle(bool on) { inTheMiddle_ = on; }
     QRectF place(PieceKey piece) const;
 
     QSize minimumSizeHint() const override { return {420, 320}; }
@@ -52,6 +54,7 @@ private:
     FabricGauge gauge_;
     QColor colour_;
     bool asWorn_ = false;
+    bool inTheMiddle_ = false;
     double scale_ = 1.0;
     int chosen_ = 0;
 };

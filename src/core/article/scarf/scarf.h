@@ -1,0 +1,29 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// A scarf or a blanket as it is chosen: on the bed in one, or in panels beside each other (craft 19).
+#pragma once
+
+#include "core/ground/welt.h"
+
+namespace vestimen {
+
+inline constexpr int mostPanels = 40;
+
+struct Scarf {
+    static constexpr const char* key = "scarf";
+    static constexpr const char* label = "Scarf or blanket";
+
+    Length width = Length::millimetres(220);
+    Length length = Length::millimetres(1600);
+    bool untilTheYarnIsUsedUp = false; ///< as long as what is on hand allows
+    int panels = 1;
+    Welt border{WeltKind::rolled, Length::millimetres(40), 0.0}; ///< at both ends
+    int repeat = 1;     ///< stitches of a pattern's repeat
+    int repeatPlus = 0; ///< and so many more, so that it begins and ends alike
+    bool seamStitches = true; ///< between panels
+    AcrossWay acrossWay = AcrossWay::wasteYarn;
+    Rows wasteRows{12};
+
+    bool operator==(const Scarf&) const = default;
+};
+
+} // namespace vestimen

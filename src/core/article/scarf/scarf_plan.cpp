@@ -1,0 +1,333 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/article/scarf/scarf_plan.h"
+
+#include "core/joining/line_joins.h"
+#include "core/plan/counting.h"
+#include "core/plan/piece_writer.h"
+#include "core/supplies/supplies.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+namespace vestimen {
+namespace {
+
+namespace counts {
+constexpr CountKey stitches{"panel_stitches"}, border{"border_rows"}, rows{"scarf_rows"};
+constexpr std::array all = {stitches, border, rows};
+} // namespace counts
+namespace handles {
+constexpr HandleKey width{"width"}, length{"length"}, border{"border"};
+} // namespace handles
+
+constexpr int leastPanel = 6;
+
+constexpr Length mm(double value) {
+    return Length::millimetres(value);
+}
+
+PieceKey panelKey(const Scarf& scarf, int panel) {
+    return scarf.panels > 1 ? PieceKey(fmt::format("panel_{}", panel)) : PieceKey("scarf");
+}
+
+Stitches seamsOf(const Scarf& scarf) {
+    return Stitches(scarf.panels > 1 && scarf.seamStitches ? 2 : 0);
+}
+
+/// So many more has the last panel, that a pattern ends as it began.
+Stitches plusOf(const Scarf& scarf) {
+    return Stitches(scarf.repeat > 1 ? scarf.repeatPlus : 0);
+}
+
+/// Of each panel but the last one: whole repeats between its seam stitches, so that the pattern goes on over the seams.
+CountForm formOf(const Scarf& scarf) {
+    const int plus = scarf.panels > 1 ? 0 : plusOf(scarf).count();
+    const CountForm pattern =
+        scarf.repeat > 1 ? CountForm{scarf.repeat, plus, Parity::any}.shifted(seamsOf(scarf).count()) : anyCount;
+    return both(traits(scarf.border.kind).form, pattern);
+}
+
+struct Counted {
+    Stitches panel;
+    Stitches last;
+    WeltCounts border;
+    Rows rows; ///< between the borders
+};
+
+/// The rows that the yarn on hand lasts for, with some to spare: what the borders and two cast ons take is set aside.
+std::optional<int> rowsForYarn(const Scarf& scarf, const Ground& ground, const Counted& counted) {
+    const auto perStitch = gramsPerStitch(ground.swatch);
+    if (!perStitch || !(ground.yarn.gramsOnHand > 0.0))
+        return std::nullopt;
+    const double loops = ground.yarn.gramsOnHand / (1.0 + spareShare) / *perStitch;
+    const double across = (counted.panel * (scarf.panels - 1) + counted.last).count();
+    // A border's closing rows, the cast on and the loose row before the bind-off.
+    const double aside = 2.0 * counted.border.knitted.count() + 6.0;
+    return static_cast<int>(std::floor((loops / across - aside) / 2.0)) * 2;
+}
+
+std::optional<Counted> countScarf(const Scarf& scarf, const Ground& ground, const FabricGauge& gauge, Plan& plan) {
+    Counting counting(ground, gauge, plan.workings, plan.findings);
+    const PieceKey first = panelKey(scarf, 1);
+    Counted counted;
+    const Length each = (scarf.width - gauge.width(scarf.panels > 1 ? plusOf(scarf) : Stitches(0))) /
+                        static_cast<double>(scarf.panels);
+    counted.panel = counting.stitches(counts::stitches, scarf.panels > 1 ? "Stitches of each panel" : "Stitches", each,
+                                      seamsOf(scarf), formOf(scarf),
+                                      scarf.repeat > 1 ? "so that the repeats meet" : traits(scarf.border.kind).reason);
+    counted.last = counted.panel + (scarf.panels > 1 ? plusOf(scarf) : Stitches(0));
+    if (!counting.fitsBed(counted.last, first,
+                          "It needs {0} needles, {1}; the bed has {2}, {3}. Ways out: more panels, a narrower piece, a "
+                          "swatch of at most {4} stitches to 10 cm, or a machine with more needles."))
+        return std::nullopt;
+    if (counted.panel - seamsOf(scarf) < Stitches(leastPanel)) {
+        counting.error("panel_narrow",
+                       {"Panels of {0} stitches are too narrow: each needs {1} between its seams. Choose fewer panels.",
+                        {counted.panel, leastPanel}},
+                       first);
+        return std::nullopt;
+    }
+    counted.border = counting.welt(counts::border, "Rows of each border", scarf.border, scarf.acrossWay);
+    const Length borders = gauge.height(counted.border.visible) * 2.0;
+    if (!scarf.untilTheYarnIsUsedUp) {
+        counted.rows = counting.rows(counts::rows, "Rows between the borders",
+                                     std::max(Length(), scarf.length - borders), evenCount,
+                                     "even, so that the carriage comes back");
+        return counted;
+    }
+    const auto rows = rowsForYarn(scarf, ground, counted);
+    if (!rows || *rows < 10) {
+        counting.error("scarf_yarn",
+                       rows ? Phrase{"{0} on hand are not enough for ten rows of {1} stitches and their borders: make it "
+                                     "narrower, or choose a length.",
+                                     {Figure{ground.yarn.gramsOnHand, 0, "g"}, counted.panel}}
+                            : Phrase{"To knit until the yarn is used up, its grams on hand must be known and the swatch "
+                                     "weighed: say both, or choose a length.",
+                                     {}},
+                       first);
+        return std::nullopt;
+    }
+    counted.rows = counting.remainder(counts::rows, "Rows between the borders",
+                                      {{{"on hand", {}}, Figure{ground.yarn.gramsOnHand, 0, "g"}},
+                                       {{"{0} a stitch, with {1} to spare",
+                                         {Figure{*gramsPerStitch(ground.swatch) * 1000.0, 2, "mg"},
+                                          Figure{spareShare * 100.0, 0, "%"}}},
+                                        counted.panel * (scarf.panels - 1) + counted.last}},
+                                      *rows);
+    return counted;
+}
+
+Knitting knittingOf(const Scarf& scarf, const Counted& counted, Stitches stitches, const FabricGauge& gauge) {
+    Knitting knitting;
+    knitting.gauge = gauge;
+    knitting.stitches = stitches;
+    knitting.welt = counted.border;
+    knitting.wasteRows = scarf.wasteRows;
+    knitting.stages = {{Rows(0), act::Section{"plain"}},
+                       {Rows(0), act::Mark{"field"}},
+                       {counted.rows, act::Mark{"field_end"}},
+                       {counted.rows, act::EndWelt{counted.border}}};
+    return knitting;
+}
+
+PlannedPiece panelOf(const Scarf& scarf, const Counted& counted, int panel, const Ground& ground,
+                     const FabricGauge& gauge) {
+    const bool isLast = panel == scarf.panels;
+    const Stitches stitches = isLast ? counted.last : counted.panel;
+    const Rows border = counted.border.visible;
+    const Rows all = counted.rows + border * 2;
+    const double stitch = gauge.stitches.unit().mm();
+    const double row = gauge.rows.unit().mm();
+    const NeedleSpan span = centred(stitches);
+    const double right = span.last.slot() + 1.0;
+    const double middle = (span.first.slot() + right) / 2.0;
+    PlannedPiece piece;
+    piece.key = panelKey(scarf, panel);
+    if (panel > 1 && stitches == counted.panel)
+        piece.twin = panelKey(scarf, 1);
+    piece.seam = seamsOf(scarf) / 2;
+    piece.width = gauge.width(stitches - seamsOf(scarf));
+    piece.length = gauge.height(all);
+    const Length half = piece.width / 2.0;
+    piece.outline = {{{"hem", {{-half, Length()}, {half, Length()}}},
+                      {"seam_right", {{half, Length()}, {half, piece.length}}},
+                      {"top", {{half, piece.length}, {-half, piece.length}}},
+                      {"seam_left", {{-half, piece.length}, {-half, Length()}}}}};
+    piece.handles = {{.key = handles::border,
+                      .label = "Border",
+                      .length = gauge.height(border),
+                      .count = border,
+                      .x = middle - stitches.count() * 0.3,
+                      .y = 1.0 * border.count(),
+                      .counts = {counts::border},
+                      .canPin = scarf.border.hasDepth(),
+                      .pulls = scarf.border.hasDepth() ? std::vector<Pull>{{"border/depth_mm", row}}
+                                                       : std::vector<Pull>()},
+                     {.key = handles::width,
+                      .label = scarf.panels > 1 ? "Width of a panel" : "Width",
+                      .length = piece.width,
+                      .count = stitches,
+                      .x = right,
+                      .y = all.count() / 2.0,
+                      .upright = false,
+                      .counts = {counts::stitches},
+                      .pulls = {{"width_mm", stitch * 2.0 * scarf.panels}}},
+                     {.key = handles::length,
+                      .label = "Length",
+                      .length = piece.length,
+                      .count = all,
+                      .x = middle,
+                      .y = 1.0 * all.count(),
+                      .counts = {counts::rows},
+                      .pulls = scarf.untilTheYarnIsUsedUp ? std::vector<Pull>()
+                                                          : std::vector<Pull>{{"length_mm", row}}}};
+    piece.marks.weltRows = border.count();
+    piece.marks.welt = {traits(scarf.border.kind).name, {}};
+    piece.marks.width = handles::width;
+    piece.write = [knitting = knittingOf(scarf, counted, stitches, gauge), key = piece.key, &ground](const Siblings&) {
+        return writePiece(ground, knitting, key.text());
+    };
+    return piece;
+}
+
+std::vector<PlannedJoin> joinsOf(const Scarf& scarf) {
+    std::vector<PlannedJoin> joins;
+    for (int panel = 1; panel < scarf.panels; ++panel)
+        joins.push_back({.key = fmt::format("seam_{}", panel),
+                         .title = {"Panel {0} to panel {1}", {panel, panel + 1}},
+                         .method = JoinMethod::mattress,
+                         .first = {{panelKey(scarf, panel), "seam_left"}},
+                         .second = {{panelKey(scarf, panel + 1), "seam_right"}},
+                         .firstIs = {"one panel, {0} rows", {}},
+                         .secondIs = {"the next, {0} rows", {}},
+                         .tailSide = {"Sew from one end to the other.", {}},
+                         .facing = {"Knit side facing you, two bars a side, always one stitch in: row for row, so that "
+                                    "repeats meet.",
+                                    {}}});
+    return joins;
+}
+
+} // namespace
+
+std::span<const CountKey> countsOf(const Scarf&) {
+    return counts::all;
+}
+
+const char* usualName(const Scarf& scarf) {
+    return scarf.panels > 1 ? "Blanket" : "Scarf";
+}
+
+std::vector<PieceName> namesOf(const Scarf& scarf) {
+    if (scarf.panels <= 1)
+        return {{panelKey(scarf, 1), {"Scarf", {}}}};
+    std::vector<PieceName> names;
+    for (int panel = 1; panel <= std::min(scarf.panels, mostPanels); ++panel)
+        names.push_back({panelKey(scarf, panel), {"Panel {0}", {panel}}});
+    return names;
+}
+
+PieceKey inPlaceOf(const Scarf& scarf, PieceKey) {
+    return panelKey(scarf, 1);
+}
+
+std::vector<Measure> needsOf(const Scarf&) {
+    return {};
+}
+
+void useUsualEase(const Scarf&, EaseTable&) {}
+
+std::vector<Finding> limitsOf(const Scarf&, const Ground&) {
+    return {};
+}
+
+std::vector<Finding> contradictionsOf(const Scarf& scarf, const Ground& ground) {
+    std::vector<Finding> findings;
+    const auto error = [&](FindingCode code, Phrase text) { findings.push_back({Severity::error, code, std::move(text)}); };
+    const WeltTraits& border = traits(scarf.border.kind);
+    if (border.beds > ground.machine.beds)
+        error("rib_needs_two_beds", {"A two-bed rib needs a second bed, and {0} has one: choose a latched rib or a "
+                                     "mock rib.",
+                                     {ground.machine.name}});
+    const CountForm form = formOf(scarf);
+    if (form.multiple == 0 || (scarf.panels > 1 && !border.form.takes(form.plus + plusOf(scarf).count())))
+        error("repeat_and_welt",
+              {"A repeat of {0} and {1} more never comes out even with this border: change the repeat or the border.",
+               {scarf.repeat, scarf.repeatPlus}});
+    return findings;
+}
+
+Checked check(const Scarf& scarf, const Ground& ground) {
+    Checked checked{scarf.width / static_cast<double>(std::max(1, scarf.panels)), contradictionsOf(scarf, ground)};
+    const auto error = [&](FindingCode code, Phrase text) {
+        checked.findings.push_back({Severity::error, code, std::move(text)});
+    };
+    if (scarf.panels < 1 || scarf.panels > mostPanels)
+        error("panels", {"{0} panels cannot be: 1 to {1} can.", {scarf.panels, mostPanels}});
+    if (scarf.width < mm(50) || scarf.width > mm(3000))
+        error("scarf_width", {"A width of {0} cannot be: 5 cm to 3 m can.", {scarf.width}});
+    if (!scarf.untilTheYarnIsUsedUp && (scarf.length < mm(100) || scarf.length > mm(10000)))
+        error("scarf_length", {"A length of {0} cannot be: 10 cm to 10 m can.", {scarf.length}});
+    if (scarf.border.hasDepth() &&
+        (scarf.border.depth < mm(5) ||
+         (!scarf.untilTheYarnIsUsedUp && scarf.border.depth * 2.0 > scarf.length - mm(40))))
+        error("welt_depth", {"Borders {0} deep cannot be on a length of {1}: 5 mm to {2} can.",
+                             {scarf.border.depth, scarf.length, std::max(mm(5), (scarf.length - mm(40)) / 2.0)}});
+    if (!anyError(checked.findings))
+        checked.findings.push_back(
+            {Severity::note,
+             "curl",
+             {scarf.border.hasDepth()
+                  ? "Plain knitting curls towards its purl side at the sides: the borders keep the ends flat, and "
+                    "blocking or a strip sewn along helps the sides."
+                  : "Plain knitting curls, at the sides to the purl side and at the ends to the knit side: leave it so, "
+                    "or choose a border for the ends.",
+              {}}});
+    return checked;
+}
+
+Plan plan(const Scarf& scarf, const Ground& ground, const FabricGauge& gauge) {
+    Plan plan;
+    const auto counted = countScarf(scarf, ground, gauge, plan);
+    if (!counted)
+        return plan;
+    for (int panel = 1; panel <= scarf.panels; ++panel)
+        plan.pieces.push_back(panelOf(scarf, *counted, panel, ground, gauge));
+    plan.join = [joins = joinsOf(scarf), gauge](const Siblings& fabrics) { return joined(joins, fabrics, gauge); };
+    return plan;
+}
+
+std::vector<Change<Scarf>> changesFor(const Scarf& scarf, const Ground& ground, const Finding& finding) {
+    std::vector<Change<Scarf>> changes;
+    const auto choose = [&](Phrase what, auto change, bool elseOnly = false) {
+        Scarf next = scarf;
+        change(next);
+        changes.push_back({std::move(what), next, ground.ease, elseOnly});
+    };
+    const auto gauge = measured(ground.swatch).gauge;
+    if (finding.code == "too_wide" && gauge) {
+        // The first that might fit, and one more where repeats or a rib's form ask for it.
+        const Length most = gauge->width(ground.machine.needles - Stitches(2));
+        const int least = std::max(scarf.panels + 1, static_cast<int>(std::ceil(scarf.width / most)));
+        for (int panels = least; panels <= std::min(least + 2, mostPanels); ++panels)
+            choose({"In {0} panels", {panels}}, [panels](Scarf& next) { next.panels = panels; }, true);
+        const Length widest = gauge->width(ground.machine.needles - Stitches(2 + scarf.repeat)) *
+                              static_cast<double>(scarf.panels);
+        choose({"Narrower: {0}", {widest}}, [widest](Scarf& next) { next.width = widest; });
+    } else if (finding.code == "panel_narrow") {
+        for (int panels = scarf.panels - 1; panels >= 1; --panels)
+            choose({"In {0} panels", {panels}}, [panels](Scarf& next) { next.panels = panels; }, true);
+    } else if (finding.code == "rib_needs_two_beds") {
+        choose({"Latched rib", {}}, [](Scarf& next) { next.border.kind = WeltKind::latchedRib; });
+        choose({"Mock rib", {}}, [](Scarf& next) { next.border.kind = WeltKind::mockRib; });
+    } else if (finding.code == "scarf_yarn") {
+        choose({"As long as was chosen", {}}, [](Scarf& next) { next.untilTheYarnIsUsedUp = false; });
+    } else if (finding.code == "repeat_and_welt") {
+        choose({"A rolled edge", {}}, [](Scarf& next) { next.border.kind = WeltKind::rolled; });
+    }
+    return changes;
+}
+
+} // namespace vestimen
