@@ -15,7 +15,6 @@
 namespace {
 
 using namespace vestimen;
-using vestimen::test::garment;
 
 Project demo(const char* name = "drop-shoulder-pullover") {
     std::ifstream stream(std::string(VESTIMEN_SOURCE_DIR "/data/demo/") + name + ".json");
@@ -45,7 +44,7 @@ void work_set_in_pullover(benchmark::State& state) {
 
 Project setInCardigan() {
     Project project = demo("set-in-pullover");
-    garment(project).closure = Closure::cardigan;
+    std::get<Garment>(project.article).closure = Closure::cardigan;
     return project;
 }
 

@@ -37,7 +37,8 @@ RailView railView(const WorkedPiece& piece, const Project& project, const Fabric
     RailView view;
     view.picture = pictureOf(piece.fabric, piece.program);
     view.outline = piece.outline;
-    if (const auto farthest = farthestFromIdeal(view.picture, piece.outline, gauge, piece.seam)) {
+    const auto farthest = farthestFromIdeal(view.picture, piece.outline, gauge, piece.seam);
+    if (farthest && farthest->distance >= Length::millimetres(0.05)) {
         view.farthest = {farthest->slot, farthest->row};
         view.farthestText = tr("%1 mm").arg(farthest->distance.mm(), 0, 'f', 1);
     }

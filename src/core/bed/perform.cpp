@@ -326,7 +326,7 @@ struct Perform {
             return 0;
         parent.goTo(first);
         const int step = parent.step();
-        if (parent.alike(step) < count)
+        if (step == 0 || parent.alike(step) < count) // a single loop is no stretch
             return 0;
         const auto loopAt = [&](std::size_t i) { return first + static_cast<LoopId>(step * static_cast<int>(i)); };
         for (std::size_t i = 0; i < count; ++i)

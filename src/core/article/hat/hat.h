@@ -26,7 +26,8 @@ struct Hat {
     Crown crown = Crown::thinned;
     int firstEvery = 9;     ///< of the rounds: every 9th, 8th, 7th …
     int plainRows = 0;      ///< between rounds; 0: as many as make it round
-    double left = 1.0 / 3.0; ///< share of the stitches that is left when it is gathered
+    /// Share of the stitches that is left when it is gathered; a third, as it is kept in percent.
+    double left = 100.0 / 3.0 / 100.0;
     FirstThinned first = FirstThinned::outermost;
     RoundsFrom from = RoundsFrom::byTurns;
     int wedges = 6;

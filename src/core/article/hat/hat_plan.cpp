@@ -519,10 +519,10 @@ Plan plan(const Hat& hat, const Ground& ground, const FabricGauge& gauge) {
 
 std::vector<Change<Hat>> changesFor(const Hat& hat, const Ground& ground, const Finding& finding) {
     std::vector<Change<Hat>> changes;
-    const auto choose = [&](Phrase what, auto change) {
+    const auto choose = [&](Phrase what, auto change, bool elseOnly = false) {
         Hat next = hat;
         change(next);
-        changes.push_back({std::move(what), next, ground.ease});
+        changes.push_back({std::move(what), next, ground.ease, elseOnly});
     };
     if (finding.code == "rib_needs_two_beds") {
         choose({"Latched rib", {}}, [](Hat& next) { next.brim.kind = WeltKind::latchedRib; });
@@ -531,10 +531,10 @@ std::vector<Change<Hat>> changesFor(const Hat& hat, const Ground& ground, const 
         choose({"A crown thinned in rounds", {}}, [](Hat& next) { next.crown = Crown::thinned; });
     } else if (finding.code == "crown_to_nothing") {
         if (hat.crown == Crown::wedges)
-            for (int wedges = hat.wedges - 1; wedges >= 2 && changes.empty(); --wedges)
-                choose({"{0} wedges", {wedges}}, [wedges](Hat& next) { next.wedges = wedges; });
+            for (int wedges = hat.wedges - 1; wedges >= 2; --wedges)
+                choose({"{0} wedges", {wedges}}, [wedges](Hat& next) { next.wedges = wedges; }, true);
         else
-            choose({"A third left to draw up", {}}, [](Hat& next) { next.left = 1.0 / 3.0; });
+            choose({"A third left to draw up", {}}, [](Hat& next) { next.left = Hat().left; });
     } else if (finding.code == "hat_low") {
         if (hat.plainRows > 1)
             choose({"Fewer plain rows between the rounds", {}}, [](Hat& next) { next.plainRows = 1; });

@@ -24,6 +24,8 @@ constexpr HandleKey width{"width"}, length{"length"}, border{"border"};
 } // namespace handles
 
 constexpr int leastPanel = 6;
+constexpr Length leastLength = Length::millimetres(100);
+constexpr Length mostLength = Length::millimetres(10000);
 
 constexpr Length mm(double value) {
     return Length::millimetres(value);
@@ -57,8 +59,9 @@ struct Counted {
     Rows rows; ///< between the borders
 };
 
-/// The rows that the yarn on hand lasts for, with some to spare: what the borders and two cast ons take is set aside.
-std::optional<int> rowsForYarn(const Scarf& scarf, const Ground& ground, const Counted& counted) {
+/// The rows that the yarn on hand lasts for, with some to spare, but no more than a scarf can be long: what the borders and two cast ons take is set aside.
+std::optional<int> rowsForYarn(const Scarf& scarf, const Ground& ground, const FabricGauge& gauge,
+                               const Counted& counted) {
     const auto perStitch = gramsPerStitch(ground.swatch);
     if (!perStitch || !(ground.yarn.gramsOnHand > 0.0))
         return std::nullopt;
@@ -66,7 +69,8 @@ std::optional<int> rowsForYarn(const Scarf& scarf, const Ground& ground, const C
     const double across = (counted.panel * (scarf.panels - 1) + counted.last).count();
     // A border's closing rows, the cast on and the loose row before the bind-off.
     const double aside = 2.0 * counted.border.knitted.count() + 6.0;
-    return static_cast<int>(std::floor((loops / across - aside) / 2.0)) * 2;
+    const double rows = std::min(loops / across - aside, gauge.rows.over(mostLength - gauge.height(counted.border.visible) * 2.0));
+    return static_cast<int>(std::floor(rows / 2.0)) * 2;
 }
 
 std::optional<Counted> countScarf(const Scarf& scarf, const Ground& ground, const FabricGauge& gauge, Plan& plan) {
@@ -98,7 +102,7 @@ std::optional<Counted> countScarf(const Scarf& scarf, const Ground& ground, cons
                                      "even, so that the carriage comes back");
         return counted;
     }
-    const auto rows = rowsForYarn(scarf, ground, counted);
+    const auto rows = rowsForYarn(scarf, ground, gauge, counted);
     if (!rows || *rows < 10) {
         counting.error("scarf_yarn",
                        rows ? Phrase{"{0} on hand are not enough for ten rows of {1} stitches and their borders: make it "
@@ -268,7 +272,7 @@ Checked check(const Scarf& scarf, const Ground& ground) {
         error("panels", {"{0} panels cannot be: 1 to {1} can.", {scarf.panels, mostPanels}});
     if (scarf.width < mm(50) || scarf.width > mm(3000))
         error("scarf_width", {"A width of {0} cannot be: 5 cm to 3 m can.", {scarf.width}});
-    if (!scarf.untilTheYarnIsUsedUp && (scarf.length < mm(100) || scarf.length > mm(10000)))
+    if (!scarf.untilTheYarnIsUsedUp && (scarf.length < leastLength || scarf.length > mostLength))
         error("scarf_length", {"A length of {0} cannot be: 10 cm to 10 m can.", {scarf.length}});
     if (scarf.border.hasDepth() &&
         (scarf.border.depth < mm(5) ||

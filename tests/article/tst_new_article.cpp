@@ -1,0 +1,110 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// An article that the sources do not know: the whole core, built once more with one line in the variant and a folder of
+// its own, drafts it, writes it, knits it, keeps it in files and drags it.
+#include "core/article/articles.h"
+#include "core/format/project_json.h"
+#include "core/work.h"
+
+#include <QFile>
+#include <QTest>
+
+#include <algorithm>
+
+using namespace vestimen;
+
+namespace {
+
+Project coaster() {
+    QFile file(QStringLiteral(VESTIMEN_SOURCE_DIR "/data/demo/drop-shoulder-pullover.json"));
+    if (!file.open(QIODevice::ReadOnly))
+        qFatal("the demo is not there");
+    Project project = projectFromJson(file.readAll().toStdString());
+    project.article = Coaster();
+    return project;
+}
+
+} // namespace
+
+class TestNewArticle : public QObject {
+    Q_OBJECT
+
+private slots:
+    void itIsOneOfTheKinds();
+    void itIsDraftedAndKnitted();
+    void itIsKeptInFiles();
+    void itIsDragged();
+    void anotherYarnIsJoinedAndBroken();
+    void othersAreAsTheyWere();
+};
+
+void TestNewArticle::itIsOneOfTheKinds() {
+    QVERIFY(std::ranges::any_of(allArticles(), [](const Article& each) { return std::string(keyOf(each)) == "coaster"; }));
+    QCOMPARE(std::string(usualName(Coaster())), std::string("Coaster"));
+}
+
+void TestNewArticle::itIsDraftedAndKnitted() {
+    for (const double mm : {60.0, 101.0, 240.0}) {
+        Project project = coaster();
+        std::get<Coaster>(project.article).width = Length::millimetres(mm);
+        const Worked worked = work(project);
+        QVERIFY(worked.sound());
+        const WorkedPiece& piece = worked.pieces.front();
+        QVERIFY2(piece.fabric.findings.empty(),
+                 piece.fabric.findings.empty() ? "" : render(piece.fabric.findings.front().text).c_str());
+        // A diamond: from the fabric, each second row two wider up to the middle, and two narrower after it.
+        std::vector<int> wide;
+        for (const Pass& pass : piece.fabric.passes)
+            wide.push_back(static_cast<int>(pass.loopCount));
+        const auto middle = std::ranges::max_element(wide) - wide.begin();
+        QVERIFY(std::is_sorted(wide.begin(), wide.begin() + middle));
+        QVERIFY(std::is_sorted(wide.rbegin(), wide.rend() - middle));
+        QCOMPARE(wide.front(), wide.back());
+        QVERIFY(abs(worked.measured.gauge->width(Stitches(wide[static_cast<std::size_t>(middle)])) -
+                    Length::millimetres(mm)) <= worked.measured.gauge->stitches.unit() * 1.01);
+    }
+}
+
+void TestNewArticle::itIsKeptInFiles() {
+    Project project = coaster();
+    project.pins["coaster_stitches"] = 31;
+    std::get<Coaster>(project.article).striped = false;
+    QVERIFY(projectFromJson(toJson(project)) == project);
+    QCOMPARE(std::get<int>(work(project).workings.at("coaster_stitches").result), 31);
+}
+
+void TestNewArticle::itIsDragged() {
+    const Project project = coaster();
+    const Worked worked = work(project);
+    const Handle* width = worked.piece("coaster")->handle("width");
+    QVERIFY(width);
+    const Worked wider = work(dragged(project, *width, 3));
+    QCOMPARE(std::get<int>(wider.workings.at("coaster_stitches").result),
+             std::get<int>(worked.workings.at("coaster_stitches").result) + 6);
+    QVERIFY(dragged(dragged(project, *width, 3), *width, -3) == project);
+}
+
+/// The surface: from the middle on it is knitted in the second yarn, a size looser.
+void TestNewArticle::anotherYarnIsJoinedAndBroken() {
+    const Worked worked = work(coaster());
+    const Fabric& fabric = worked.pieces.front().fabric;
+    const auto yarnAt = [&](std::size_t pass) { return worked.pieces.front().program.yarns[fabric.passes[pass].yarn].id; };
+    QCOMPARE(yarnAt(0), std::string("A"));
+    QCOMPARE(yarnAt(fabric.passes.size() - 3), std::string("B"));
+    QVERIFY(fabric.passes[fabric.passes.size() - 3].size > fabric.passes[1].size);
+    int changes = 0;
+    for (std::size_t i = 1; i < fabric.passes.size(); ++i)
+        changes += yarnAt(i) != yarnAt(i - 1) ? 1 : 0;
+    QCOMPARE(changes, 2);
+}
+
+void TestNewArticle::othersAreAsTheyWere() {
+    Project project = coaster();
+    for (const Article& each : allArticles()) {
+        project.article = each;
+        project.wearer = withBorrowedMeasures(project.wearer);
+        QVERIFY2(work(project).sound(), keyOf(each));
+    }
+}
+
+QTEST_APPLESS_MAIN(TestNewArticle)
+#include "tst_new_article.moc"

@@ -1,0 +1,600 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Hats, scarves and blankets: counted, written, knitted on the bed, and looked at from the fabric.
+#include "support/check_property.h"
+#include "support/projects.h"
+#include "support/random_projects.h"
+
+#include "core/article/articles.h"
+#include "core/bed/fabric_picture.h"
+#include "core/bed/virtual_bed.h"
+#include "core/format/program_json.h"
+#include "core/format/project_json.h"
+#include "core/shaping/across_row.h"
+#include "core/supplies/supplies.h"
+#include "core/ways_out.h"
+
+#include <QTest>
+
+#include <cmath>
+#include <functional>
+#include <numbers>
+#include <set>
+
+using namespace vestimen;
+using vestimen::test::hasFinding;
+using vestimen::test::listed;
+using vestimen::test::odilesPullover;
+
+namespace {
+
+Project somebodys(Article article) {
+    Project project = odilesPullover();
+    project.wearer = withBorrowedMeasures(project.wearer);
+    project.article = std::move(article);
+    useUsualEase(project.article, project.ease);
+    return project;
+}
+
+int number(const Worked& worked, CountKey key) {
+    return std::get<int>(worked.workings.at(key).result);
+}
+
+/// The stitches of the widest row in a stretch of a piece's own rows, from the first that is seen.
+std::vector<int> widths(const WorkedPiece& piece) {
+    std::vector<int> all;
+    for (const Pass& pass : piece.fabric.passes)
+        if (!pass.protects)
+            all.push_back(static_cast<int>(pass.loopCount));
+    return all;
+}
+
+int widest(const WorkedPiece& piece) {
+    const std::vector<int> all = widths(piece);
+    return *std::ranges::max_element(all);
+}
+
+/// The bed finds nothing, and each tail is left where the yarn is.
+void checkRuns(const Project& project, const Worked& worked) {
+    Siblings siblings;
+    for (const WorkedPiece& piece : worked.pieces) {
+        for (const Finding& finding : piece.fabric.findings)
+            if (!(finding.code == "open_turn" && finding.severity == Severity::note)) {
+                RC_LOG() << toJson(project);
+                RC_FAIL(piece.program.piece + ": " + finding.code.text() + ", " + render(finding.text));
+            }
+        if (!siblings.empty() && piece.program.operations == worked.pieces.front().program.operations)
+            continue; // the same again
+        VirtualBed bed(piece.program, &siblings);
+        for (std::size_t i = 0; i < piece.program.operations.size(); ++i)
+            if (const auto* broken = std::get_if<operation::BreakYarn>(&piece.program.operations[i].action)) {
+                bed.advance({i, 0});
+                if (broken->tail.length > Length())
+                    RC_ASSERT(broken->tail.at == bed.carriage());
+            }
+        RC_ASSERT(programFromJson(toJson(piece.program)) == piece.program);
+        siblings[piece.program.piece] = &piece.fabric;
+    }
+    for (const Join& join : worked.joins)
+        RC_ASSERT(!anyError(join.findings));
+}
+
+double between(double least, double most) {
+    return least + (most - least) * *rc::gen::inRange(0, 1001) / 1000.0;
+}
+
+} // namespace
+
+class TestHatAndScarf : public QObject {
+    Q_OBJECT
+
+private slots:
+    void aHatIsAsWideAndHighAsTheHead_data();
+    void aHatIsAsWideAndHighAsTheHead();
+    void roundsTakeWhatTheyShould();
+    void wedgesAreAlike();
+    void theHalfSizeRowIsThere();
+    void aTurnedUpBrimIsTwiceAsDeep();
+    void aBrimHasItsOwnRows();
+    void repeatsComeOutEven();
+    void aScarfIsAsLongAsWanted();
+    void panelsMeet();
+    void yarnIsUsedUp();
+    void whatCannotBeIsSaid_data();
+    void whatCannotBeIsSaid();
+    void waysOutMend();
+    void filesKeepTheKind();
+    void everyHatRunsClean();
+    void everyScarfRunsClean();
+};
+
+void TestHatAndScarf::aHatIsAsWideAndHighAsTheHead_data() {
+    QTest::addColumn<int>("crown");
+    QTest::addColumn<int>("brim");
+    for (const Crown crown : allCrowns)
+        for (const WeltKind brim : allWelts)
+            QTest::addRow("crown %d, %s", int(crown), label(brim)) << int(crown) << int(brim);
+}
+
+void TestHatAndScarf::aHatIsAsWideAndHighAsTheHead() {
+    QFETCH(int, crown);
+    QFETCH(int, brim);
+    Hat hat;
+    hat.crown = static_cast<Crown>(crown);
+    hat.brim.kind = static_cast<WeltKind>(brim);
+    Project project = somebodys(hat);
+    project.machine.beds = 2;
+    const Worked worked = work(project);
+    QVERIFY2(worked.sound(), listed(worked.findings));
+    const WorkedPiece& piece = worked.pieces.front();
+    QVERIFY2(piece.fabric.findings.empty(), listed(piece.fabric.findings));
+    const FabricGauge& gauge = *worked.measured.gauge;
+    const Length girth = *withEase(project.wearer, project.ease, Measure::headGirth);
+    const Length height = *withEase(project.wearer, project.ease, Measure::headHeight);
+    // A twelfth smaller than the head: it stretches over it.
+    QVERIFY(girth < project.wearer[Measure::headGirth]->value * 0.93);
+    // From the fabric: the widest row without its seam, and rows up the seam and on to the top.
+    const std::vector<int> rows = widths(piece);
+    const int most = *std::ranges::max_element(rows);
+    QVERIFY(abs(gauge.width(Stitches(most - 2)) - girth) <= gauge.stitches.unit() * 1.51);
+    const FabricPicture picture = pictureOf(piece.fabric, piece.program);
+    QVERIFY2(abs(gauge.height(Rows(picture.rows)) - height) <= gauge.rows.unit() * 1.51,
+             qPrintable(QString::number(gauge.height(Rows(picture.rows)).mm()) + " for " +
+                        QString::number(height.mm())));
+    // One seam, as long at both sides.
+    QCOMPARE(piece.fabric.edgeRows("seam_left"), piece.fabric.edgeRows("seam_right"));
+    QVERIFY(piece.fabric.edgeRows("seam_left") > 0);
+    const Project again = projectFromJson(toJson(project));
+    QVERIFY(again == project);
+}
+
+/// Every 9th, 8th, 7th …: counted from the fabric, row by row, and from the craft's own formula.
+void TestHatAndScarf::roundsTakeWhatTheyShould() {
+    for (const FirstThinned first : {FirstThinned::outermost, FirstThinned::inRhythm}) {
+        Hat hat;
+        hat.first = first;
+        const Worked worked = work(somebodys(hat));
+        QVERIFY2(worked.sound(), listed(worked.findings));
+        std::vector<int> rows = widths(worked.pieces.front());
+        std::vector<int> levels; // each width once, from the brim up
+        for (const int each : rows)
+            if (levels.empty() || levels.back() != each)
+                levels.push_back(each);
+        int now = levels.front();
+        std::size_t level = 1;
+        int every = 9;
+        for (; every >= 2 && now > levels.front() / 3.0; --every) {
+            now -= first == FirstThinned::outermost ? (now - 2) / every + 1 : (now - 1) / every;
+            QVERIFY(level < levels.size());
+            QCOMPARE(levels[level++], now);
+        }
+        QCOMPARE(levels.size(), level);
+        // Then every second one onto its neighbour, and what is left hangs on the tail.
+        const auto kept = worked.pieces.front().fabric.kept.at("crown");
+        QCOMPARE(static_cast<int>(kept.size()), now - ((now - 2) / 2 + 1));
+        QCOMPARE(number(worked, "crown_stitches"), static_cast<int>(kept.size()));
+        // So the text says how many needles there must be.
+        int told = 0;
+        for (const Operation& each : worked.pieces.front().program.operations)
+            if (const auto* say = std::get_if<operation::Say>(&each.action); say && say->code == "across_left")
+                told = std::stoi(say->text);
+        QCOMPARE(told, static_cast<int>(kept.size()));
+    }
+}
+
+void TestHatAndScarf::wedgesAreAlike() {
+    for (const int wedges : {3, 4, 6, 8}) {
+        Hat hat;
+        hat.crown = Crown::wedges;
+        hat.wedges = wedges;
+        hat.brim.kind = WeltKind::mockRib; // an odd number of stitches: one goes before the wedges
+        const Worked worked = work(somebodys(hat));
+        QVERIFY2(worked.sound(), listed(worked.findings));
+        const Fabric& fabric = worked.pieces.front().fabric;
+        std::set<std::size_t> sides;
+        std::size_t loops = 0;
+        for (int i = 1; i <= wedges; ++i)
+            for (const char* side : {"left", "right"}) {
+                const auto& kept = fabric.kept.at("wedge_" + std::to_string(i) + "_" + side);
+                sides.insert(kept.size());
+                loops += kept.size();
+            }
+        QCOMPARE(sides.size(), 1u); // each side is grafted to another as long
+        QVERIFY(static_cast<int>(loops) <= number(worked, "hat_stitches"));
+        QVERIFY(static_cast<int>(loops) > number(worked, "hat_stitches") - 2 * wedges);
+        QCOMPARE(static_cast<int>(worked.joins.size()), wedges + 1);
+        // As high as the rim is far from the middle, on a head that is round.
+        const FabricGauge& gauge = *worked.measured.gauge;
+        const double radius = gauge.width(Stitches(number(worked, "hat_stitches") - 2)).mm() / (2 * std::numbers::pi);
+        QVERIFY(std::abs(gauge.height(Rows(number(worked, "crown_rows"))).mm() - radius) < 4.0);
+        // Every loop of a wedge's side lies higher than the one beside it towards the rim's corner, or as high.
+        const auto& side = fabric.kept.at("wedge_1_left");
+        for (std::size_t i = 1; i < side.size(); ++i)
+            QVERIFY(fabric.row(side[i]) >= fabric.row(side[i - 1]));
+    }
+}
+
+void TestHatAndScarf::theHalfSizeRowIsThere() {
+    for (const Crown crown : {Crown::gathered, Crown::thinned}) {
+        Hat hat;
+        hat.crown = crown;
+        const Project project = somebodys(hat);
+        const Worked worked = work(project);
+        int last = 0;
+        for (const Pass& pass : worked.pieces.front().fabric.passes)
+            if (!pass.protects)
+                last = pass.size->steps;
+        const int usual = project.swatch.size.steps;
+        QVERIFY(last < usual && std::abs(last - usual / 2.0) <= project.machine.sizes.parts);
+    }
+}
+
+void TestHatAndScarf::aTurnedUpBrimIsTwiceAsDeep() {
+    Hat hat;
+    hat.brim.kind = WeltKind::mockRib;
+    const Worked flat = work(somebodys(hat));
+    hat.turnedUp = true;
+    const Worked turned = work(somebodys(hat));
+    QVERIFY(std::abs(number(turned, "brim_rows") - 2 * number(flat, "brim_rows")) <= 2);
+    // The hat above it stays as high: half of the brim lies on the other half.
+    QVERIFY(std::abs(number(turned, "hat_rows") - number(flat, "hat_rows")) <= 1);
+    QVERIFY(render(turned.joins.back().tailSide).find("turn") != std::string::npos);
+}
+
+void TestHatAndScarf::aBrimHasItsOwnRows() {
+    Hat hat;
+    hat.brim.kind = WeltKind::latchedRib;
+    const Worked before = work(somebodys(hat));
+    hat.brimRows = 50;
+    const Worked after = work(somebodys(hat));
+    QCOMPARE(number(after, "brim_rows"), 26); // 50 mm of 50 rows in 100 mm, even: 25 is as near to 26 as to 24
+    QVERIFY(number(before, "brim_rows") != number(after, "brim_rows"));
+    QVERIFY(std::abs(number(before, "hat_rows") - number(after, "hat_rows")) <= 1); // the same height is left
+}
+
+void TestHatAndScarf::repeatsComeOutEven() {
+    Hat hat;
+    hat.repeat = 8;
+    hat.repeatPlus = 3;
+    for (const WeltKind brim : {WeltKind::foldedHem, WeltKind::mockRib, WeltKind::latchedRib}) {
+        hat.brim.kind = brim;
+        const Worked worked = work(somebodys(hat));
+        QVERIFY2(worked.sound(), listed(worked.findings));
+        QCOMPARE((number(worked, "hat_stitches") - 2) % 8, 3); // between its seam stitches
+        QVERIFY(traits(brim).form.takes(number(worked, "hat_stitches")));
+    }
+    hat.brim.kind = WeltKind::latchedRib;
+    hat.repeat = 3;
+    hat.repeatPlus = 1; // with two for the seam, threes: a latched rib wants two more
+    const Worked never = work(somebodys(hat));
+    QVERIFY(hasFinding(never.findings, "repeat_and_welt"));
+}
+
+void TestHatAndScarf::aScarfIsAsLongAsWanted() {
+    for (const WeltKind border : allWelts) {
+        Scarf scarf;
+        scarf.border.kind = border;
+        Project project = somebodys(scarf);
+        project.machine.beds = 2;
+        const Worked worked = work(project);
+        QVERIFY2(worked.sound(), listed(worked.findings));
+        QVERIFY(hasFinding(worked.findings, "curl"));
+        const WorkedPiece& piece = worked.pieces.front();
+        const FabricGauge& gauge = *worked.measured.gauge;
+        // From the fabric: rows at the side, borders and all.
+        const int rows = piece.fabric.edgeRows("seam_left");
+        QVERIFY2(abs(gauge.height(Rows(rows)) - scarf.length) <= gauge.rows.unit() * 3.01, label(border));
+        const std::vector<int> wide = widths(piece);
+        QVERIFY(abs(gauge.width(Stitches(*std::ranges::max_element(wide))) - scarf.width) <=
+                gauge.stitches.unit() * 1.51);
+    }
+}
+
+void TestHatAndScarf::panelsMeet() {
+    Scarf blanket;
+    blanket.width = Length::millimetres(1300);
+    blanket.length = Length::millimetres(900);
+    blanket.panels = 4;
+    blanket.repeat = 7;
+    blanket.repeatPlus = 2;
+    const Worked worked = work(somebodys(blanket));
+    QVERIFY2(worked.sound(), listed(worked.findings));
+    QCOMPARE(worked.pieces.size(), 4u);
+    QCOMPARE(worked.joins.size(), 3u);
+    int pattern = 0;
+    Length wide;
+    for (const WorkedPiece& piece : worked.pieces) {
+        const std::vector<int> rows = widths(piece);
+        const int stitches = *std::ranges::max_element(rows);
+        pattern += stitches - 2; // between the seams
+        wide += piece.width;
+        QCOMPARE(piece.fabric.edgeRows("seam_left"), worked.pieces.front().fabric.edgeRows("seam_right"));
+    }
+    QCOMPARE(pattern % 7, 2); // it begins and ends alike, as if it were one
+    QVERIFY(abs(wide - blanket.width) < Length::millimetres(4 * 13));
+    // The same program for all that are alike.
+    QVERIFY(worked.pieces[0].program.operations == worked.pieces[1].program.operations);
+    QVERIFY(worked.pieces[0].program.operations != worked.pieces[3].program.operations);
+}
+
+/// As long as the yarn lasts: no more than is there, and two rows more of every panel would be too much.
+void TestHatAndScarf::yarnIsUsedUp() {
+    for (const int panels : {1, 3})
+        for (const double grams : {60.0, 200.0, 431.0}) {
+            Scarf scarf;
+            scarf.untilTheYarnIsUsedUp = true;
+            scarf.panels = panels;
+            scarf.width = Length::millimetres(180 * panels);
+            Project project = somebodys(scarf);
+            project.yarn.gramsOnHand = grams;
+            const Worked worked = work(project);
+            QVERIFY2(worked.sound(), listed(worked.findings));
+            QVERIFY(*worked.supplies.grams <= grams);
+            const double row = *gramsPerStitch(project.swatch) * (1.0 + spareShare) * panels *
+                               widest(worked.pieces.front());
+            QVERIFY2(*worked.supplies.grams + 10.0 * row > grams,
+                     qPrintable(QString("%1 of %2").arg(*worked.supplies.grams).arg(grams)));
+            QVERIFY(!hasFinding(worked.findings, "yarn_short"));
+        }
+}
+
+void TestHatAndScarf::whatCannotBeIsSaid_data() {
+    QTest::addColumn<std::function<void(Project&)>>("change");
+    QTest::addColumn<std::string>("code");
+    const auto row = [](const char* name, Article article, std::function<void(Project&)> change, const char* code) {
+        QTest::newRow(name) << std::function<void(Project&)>([article = std::move(article), change](Project& project) {
+            project = somebodys(article);
+            change(project);
+        }) << std::string(code);
+    };
+    const auto head = [](double mm) {
+        return [mm](Project& project) {
+            project.wearer[Measure::headGirth] = MeasureValue{Length::millimetres(mm), false, {}};
+        };
+    };
+    row("a head of 5 cm", Hat(), head(50), "measure_absurd");
+    row("a head of 2 m", Hat(), head(2000), "measure_absurd");
+    row("no head", Hat(), [](Project& p) { p.wearer[Measure::headGirth].reset(); }, "measure_missing");
+    row("ease beyond all", Hat(),
+        [](Project& p) { p.ease[static_cast<std::size_t>(Measure::headGirth)] = {Ease::Kind::percent, 180.0}; },
+        "hat_girth");
+    row("no height", Hat(),
+        [](Project& p) { p.ease[static_cast<std::size_t>(Measure::headHeight)] = {Ease::Kind::length, -200.0}; },
+        "hat_height");
+    row("a crown thinned to nothing", [] {
+            Hat hat;
+            hat.left = 0.05;
+            hat.firstEvery = 12;
+            return hat;
+        }(), [](Project& p) {
+            p.machine.needles = Stitches(200);
+            p.ease[static_cast<std::size_t>(Measure::headGirth)] = {Ease::Kind::percent, -70.0};
+        }, "crown_to_nothing");
+    row("a brim deeper than the hat", [] {
+            Hat hat;
+            hat.brim.depth = Length::millimetres(195);
+            return hat;
+        }(), [](Project&) {}, "brim_deep");
+    row("no room between brim and crown", [] {
+            Hat hat;
+            hat.brim.depth = Length::millimetres(80);
+            hat.plainRows = 12;
+            return hat;
+        }(), [](Project&) {}, "hat_low");
+    row("wedges too many", [] {
+            Hat hat;
+            hat.crown = Crown::wedges;
+            hat.wedges = 20;
+            return hat;
+        }(), [](Project& p) { p.ease[static_cast<std::size_t>(Measure::headGirth)] = {Ease::Kind::percent, -50.0}; },
+        "crown_to_nothing");
+    row("wedges without hold", [] {
+            Hat hat;
+            hat.crown = Crown::wedges;
+            return hat;
+        }(), [](Project& p) { p.machine.canHold = false; }, "cannot_hold");
+    row("a rib without its bed", [] {
+            Hat hat;
+            hat.brim.kind = WeltKind::twoBedRib;
+            return hat;
+        }(), [](Project&) {}, "rib_needs_two_beds");
+    row("a hat for a small bed", Hat(), [](Project& p) { p.machine.needles = Stitches(90); }, "too_wide");
+    const auto scarf = [](auto change) {
+        Scarf one;
+        change(one);
+        return one;
+    };
+    const auto nothing = [](Project&) {};
+    row("40 panels of nothing", scarf([](Scarf& s) { s.panels = 40; }), nothing, "panel_narrow");
+    row("41 panels", scarf([](Scarf& s) { s.panels = 41; }), nothing, "panels");
+    row("a thousand panels", scarf([](Scarf& s) { s.panels = 1000; }), nothing, "panels");
+    row("100 m", scarf([](Scarf& s) { s.length = Length::millimetres(100000); }), nothing, "scarf_length");
+    row("no length", scarf([](Scarf& s) { s.length = Length(); }), nothing, "scarf_length");
+    row("no width", scarf([](Scarf& s) { s.width = Length(); }), nothing, "scarf_width");
+    row("grams of zero", scarf([](Scarf& s) { s.untilTheYarnIsUsedUp = true; }),
+        [](Project& p) { p.yarn.gramsOnHand = 0.0; }, "scarf_yarn");
+    row("a swatch that was not weighed", scarf([](Scarf& s) { s.untilTheYarnIsUsedUp = true; }),
+        [](Project& p) { p.swatch.grams = 0.0; }, "scarf_yarn");
+    row("hardly any yarn", scarf([](Scarf& s) { s.untilTheYarnIsUsedUp = true; }),
+        [](Project& p) { p.yarn.gramsOnHand = 1.5; }, "scarf_yarn");
+    row("borders that meet", scarf([](Scarf& s) {
+            s.border.kind = WeltKind::foldedHem;
+            s.border.depth = Length::millimetres(150);
+            s.length = Length::millimetres(300);
+        }), nothing, "welt_depth");
+    row("too wide", scarf([](Scarf& s) { s.width = Length::millimetres(2000); }), nothing, "too_wide");
+}
+
+void TestHatAndScarf::whatCannotBeIsSaid() {
+    QFETCH(std::function<void(Project&)>, change);
+    QFETCH(std::string, code);
+    Project project;
+    change(project);
+    const Worked worked = work(project);
+    QVERIFY2(hasFinding(worked.findings, code), listed(worked.findings));
+    QVERIFY(!worked.sound() && worked.pieces.empty());
+    for (const Finding& each : worked.findings)
+        QVERIFY(render(each.text).find('{') == std::string::npos);
+}
+
+void TestHatAndScarf::waysOutMend() {
+    Scarf blanket;
+    blanket.width = Length::millimetres(2600);
+    blanket.repeat = 12;
+    Hat hat;
+    hat.brim.kind = WeltKind::twoBedRib;
+    Hat wedges;
+    wedges.crown = Crown::wedges;
+    wedges.wedges = 20;
+    Project small = somebodys(wedges);
+    small.ease[static_cast<std::size_t>(Measure::headGirth)] = {Ease::Kind::percent, -50.0};
+    for (const Project& project : {somebodys(blanket), somebodys(hat), small}) {
+        const Worked worked = work(project);
+        const auto error = std::ranges::find(worked.findings, Severity::error, &Finding::severity);
+        QVERIFY(error != worked.findings.end());
+        const auto ways = waysOut(project, *error);
+        QVERIFY2(!ways.empty(), error->code.text());
+        for (const WayOut& way : ways)
+            QVERIFY(!hasFinding(work(way.project).findings, error->code.text()));
+    }
+    // In as few panels as it takes.
+    const Worked wide = work(somebodys(blanket));
+    const auto ways = waysOut(somebodys(blanket), wide.findings.back());
+    const int panels = std::get<Scarf>(ways.front().project.article).panels;
+    blanket.panels = panels - 1;
+    QVERIFY(hasFinding(work(somebodys(blanket)).findings, "too_wide"));
+}
+
+void TestHatAndScarf::filesKeepTheKind() {
+    const std::string text = toJson(somebodys(Hat()));
+    QVERIFY(text.find("\"article\": \"hat\"") != std::string::npos);
+    const auto refused = [](std::string changed, const char* says) {
+        try {
+            projectFromJson(changed);
+        } catch (const FormatError& error) {
+            return std::string(error.what()).find(says) != std::string::npos;
+        }
+        return false;
+    };
+    const auto with = [&](const char* from, const char* to) {
+        std::string changed = text;
+        const std::size_t at = changed.find(from);
+        if (at == std::string::npos)
+            qFatal("%s is not in the text", from);
+        return changed.replace(at, std::string(from).size(), to);
+    };
+    QVERIFY(refused(with("\"crown\": \"thinned\"", "\"crown\": \"thinned\", \"sleeve\": \"tapered\""), "sleeve"));
+    QVERIFY(refused(with("\"crown\": \"thinned\"", "\"crown\": \"thinned\", \"crown\": \"wedges\""), "crown"));
+    QVERIFY(refused(with("\"crown\": \"thinned\"", "\"crown\": \"pointed\""), "pointed"));
+    QVERIFY(refused(with("\"article\": \"hat\"", "\"article\": \"tent\""), "tent"));
+    Project pinned = somebodys(Hat());
+    pinned.pins["hat_stitches"] = 151;
+    QVERIFY(projectFromJson(toJson(pinned)) == pinned);
+    pinned.pins["sleeve_rows"] = 12;
+    QVERIFY(refused(toJson(pinned), "sleeve_rows"));
+}
+
+void TestHatAndScarf::everyHatRunsClean() {
+    int drafted = 0;
+    int all = 0;
+    CHECK_PROPERTY("hats", [&] {
+        Project project = test::randomProject();
+        Hat hat;
+        hat.brim.kind = *rc::gen::elementOf(allWelts);
+        hat.brim.depth = Length::millimetres(between(10, 90));
+        hat.turnedUp = *rc::gen::arbitrary<bool>();
+        hat.brimRows = *rc::gen::element(0, 0, 35, 52);
+        hat.crown = *rc::gen::elementOf(allCrowns);
+        hat.firstEvery = *rc::gen::inRange(2, 16);
+        hat.plainRows = *rc::gen::inRange(0, 7);
+        hat.left = between(0.1, 0.6);
+        hat.first = *rc::gen::element(FirstThinned::outermost, FirstThinned::inRhythm);
+        hat.from = *rc::gen::element(RoundsFrom::left, RoundsFrom::right, RoundsFrom::byTurns);
+        hat.wedges = *rc::gen::inRange(2, 11);
+        hat.wrapTurns = *rc::gen::element(true, true, false);
+        hat.acrossWay = *rc::gen::elementOf(allAcrossWays);
+        if (*rc::gen::inRange(0, 3) == 0) {
+            hat.repeat = *rc::gen::inRange(2, 14);
+            hat.repeatPlus = *rc::gen::inRange(0, 6);
+        }
+        hat.seamStitches = *rc::gen::arbitrary<bool>();
+        project.article = hat;
+        project.pins.clear();
+        useUsualEase(project.article, project.ease);
+        if (*rc::gen::inRange(0, 4) == 0)
+            for (const CountKey key : countsOf(project.article))
+                if (const Worked plain = work(project); plain.workings.contains(key) && *rc::gen::arbitrary<bool>())
+                    project.pins[key] = std::max(1, number(plain, key) + *rc::gen::inRange(-4, 5));
+        const Worked worked = work(project);
+        ++all;
+        if (worked.pieces.empty()) {
+            RC_ASSERT(anyError(worked.findings));
+            return;
+        }
+        ++drafted;
+        checkRuns(project, worked);
+        const WorkedPiece& piece = worked.pieces.front();
+        RC_ASSERT(piece.fabric.edgeRows("seam_left") == piece.fabric.edgeRows("seam_right"));
+        RC_ASSERT(!piece.fabric.kept.empty());
+        // A hat is whole: every loop of the last rows is kept for a join, and each kept loop is in one.
+        std::size_t kept = 0;
+        for (const auto& [name, loops] : piece.fabric.kept)
+            if (!name.starts_with("across_"))
+                kept += loops.size();
+        std::size_t joined = 0;
+        for (const Join& join : worked.joins)
+            if (join.first.unit == JoinUnit::stitches)
+                joined += static_cast<std::size_t>(join.first.count) *
+                          (join.method == JoinMethod::drawUp ? 1u : 2u);
+        RC_ASSERT(joined == kept);
+        if (hat.repeat > 1)
+            RC_ASSERT((number(worked, "hat_stitches") - (hat.seamStitches ? 2 : 0) - hat.repeatPlus) % hat.repeat == 0);
+    });
+    if (all >= 50)
+        QVERIFY2(drafted > all / 3, qPrintable(QString("%1 of %2").arg(drafted).arg(all)));
+}
+
+void TestHatAndScarf::everyScarfRunsClean() {
+    int drafted = 0;
+    int all = 0;
+    CHECK_PROPERTY("scarves", [&] {
+        Project project = test::randomProject();
+        Scarf scarf;
+        scarf.panels = *rc::gen::element(1, 1, 2, 3, 5, 9);
+        scarf.width = Length::millimetres(between(60, 400) * scarf.panels);
+        scarf.length = Length::millimetres(between(120, 900));
+        scarf.untilTheYarnIsUsedUp = *rc::gen::inRange(0, 4) == 0;
+        scarf.border.kind = *rc::gen::elementOf(allWelts);
+        scarf.border.depth = Length::millimetres(between(10, 60));
+        if (*rc::gen::arbitrary<bool>()) {
+            scarf.repeat = *rc::gen::inRange(2, 14);
+            scarf.repeatPlus = *rc::gen::inRange(0, 6);
+        }
+        scarf.seamStitches = *rc::gen::arbitrary<bool>();
+        project.article = scarf;
+        project.pins.clear();
+        project.yarn.gramsOnHand = between(50, 300);
+        const Worked worked = work(project);
+        ++all;
+        if (worked.pieces.empty()) {
+            RC_ASSERT(anyError(worked.findings));
+            return;
+        }
+        ++drafted;
+        checkRuns(project, worked);
+        RC_ASSERT(static_cast<int>(worked.pieces.size()) == scarf.panels);
+        RC_ASSERT(static_cast<int>(worked.joins.size()) == scarf.panels - 1);
+        const int seams = scarf.panels > 1 && scarf.seamStitches ? 2 : 0;
+        int pattern = 0;
+        for (const WorkedPiece& piece : worked.pieces)
+            pattern += widest(piece) - seams;
+        if (scarf.repeat > 1)
+            RC_ASSERT((pattern - scarf.repeatPlus) % scarf.repeat == 0);
+        if (scarf.untilTheYarnIsUsedUp)
+            RC_ASSERT(*worked.supplies.grams <= project.yarn.gramsOnHand);
+    });
+    if (all >= 50)
+        QVERIFY2(drafted > all / 3, qPrintable(QString("%1 of %2").arg(drafted).arg(all)));
+}
+
+QTEST_APPLESS_MAIN(TestHatAndScarf)
+#include "tst_hat_and_scarf.moc"
