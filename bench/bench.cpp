@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The core's benchmarks. tools/bench sets them beside each other.
+#include "core/article/articles.h"
 #include "core/bed/virtual_bed.h"
 #include "core/format/project_json.h"
 #include "core/shaping/curve.h"
@@ -52,6 +53,43 @@ void work_set_in_cardigan(benchmark::State& state) {
     const Project project = setInCardigan();
     for (auto _ : state)
         benchmark::DoNotOptimize(work(project));
+}
+
+void work_hat(benchmark::State& state) {
+    Project project = demo();
+    project.wearer = withBorrowedMeasures(project.wearer);
+    project.article = Hat();
+    useUsualEase(project.article, project.ease);
+    for (auto _ : state)
+        benchmark::DoNotOptimize(work(project));
+}
+
+/// Five panels, 3 m together and so long that they have about so many stitches.
+Project blanket(int stitches) {
+    Project project = demo();
+    Scarf scarf;
+    scarf.panels = 5;
+    scarf.width = Length::millimetres(3000);
+    const FabricGauge gauge = *measured(project.swatch).gauge;
+    project.machine.needles = Stitches(600);
+    scarf.length = gauge.height(Rows(static_cast<int>(stitches / gauge.stitches.over(scarf.width))));
+    project.article = scarf;
+    return project;
+}
+
+void work_blanket(benchmark::State& state, int size) {
+    const Project project = blanket(size);
+    state.counters["stitches"] = static_cast<double>(stitches(work(project)));
+    for (auto _ : state)
+        benchmark::DoNotOptimize(work(project));
+}
+
+void work_blanket_of_100_000(benchmark::State& state) {
+    work_blanket(state, 100000);
+}
+
+void work_blanket_of_1_000_000(benchmark::State& state) {
+    work_blanket(state, 1000000);
 }
 
 void grade_to_twenty_sizes(benchmark::State& state) {
@@ -114,6 +152,9 @@ void bed_at_a_row(benchmark::State& state) {
 BENCHMARK(work_pullover);
 BENCHMARK(work_set_in_pullover);
 BENCHMARK(work_set_in_cardigan);
+BENCHMARK(work_hat);
+BENCHMARK(work_blanket_of_100_000);
+BENCHMARK(work_blanket_of_1_000_000);
 BENCHMARK(grade_to_twenty_sizes);
 BENCHMARK(curve_of_a_cap);
 BENCHMARK(one_record_a_stitch);

@@ -38,7 +38,8 @@ private slots:
 };
 
 void TestNewArticle::itIsOneOfTheKinds() {
-    QVERIFY(std::ranges::any_of(allArticles(), [](const Article& each) { return std::string(keyOf(each)) == "coaster"; }));
+    QVERIFY(
+        std::ranges::any_of(allArticles(), [](const Article& each) { return std::string(keyOf(each)) == "coaster"; }));
     QCOMPARE(std::string(usualName(Coaster())), std::string("Coaster"));
 }
 
@@ -87,7 +88,9 @@ void TestNewArticle::itIsDragged() {
 void TestNewArticle::anotherYarnIsJoinedAndBroken() {
     const Worked worked = work(coaster());
     const Fabric& fabric = worked.pieces.front().fabric;
-    const auto yarnAt = [&](std::size_t pass) { return worked.pieces.front().program.yarns[fabric.passes[pass].yarn].id; };
+    const auto yarnAt = [&](std::size_t pass) {
+        return worked.pieces.front().program.yarns[fabric.passes[pass].yarn].id;
+    };
     QCOMPARE(yarnAt(0), std::string("A"));
     QCOMPARE(yarnAt(fabric.passes.size() - 3), std::string("B"));
     QVERIFY(fabric.passes[fabric.passes.size() - 3].size > fabric.passes[1].size);

@@ -137,9 +137,9 @@ void TestHatAndScarf::aHatIsAsWideAndHighAsTheHead() {
     const int most = *std::ranges::max_element(rows);
     QVERIFY(abs(gauge.width(Stitches(most - 2)) - girth) <= gauge.stitches.unit() * 1.51);
     const FabricPicture picture = pictureOf(piece.fabric, piece.program);
-    QVERIFY2(abs(gauge.height(Rows(picture.rows)) - height) <= gauge.rows.unit() * 1.51,
-             qPrintable(QString::number(gauge.height(Rows(picture.rows)).mm()) + " for " +
-                        QString::number(height.mm())));
+    QVERIFY2(
+        abs(gauge.height(Rows(picture.rows)) - height) <= gauge.rows.unit() * 1.51,
+        qPrintable(QString::number(gauge.height(Rows(picture.rows)).mm()) + " for " + QString::number(height.mm())));
     // One seam, as long at both sides.
     QCOMPARE(piece.fabric.edgeRows("seam_left"), piece.fabric.edgeRows("seam_right"));
     QVERIFY(piece.fabric.edgeRows("seam_left") > 0);
@@ -329,8 +329,8 @@ void TestHatAndScarf::yarnIsUsedUp() {
             const Worked worked = work(project);
             QVERIFY2(worked.sound(), listed(worked.findings));
             QVERIFY(*worked.supplies.grams <= grams);
-            const double row = *gramsPerStitch(project.swatch) * (1.0 + spareShare) * panels *
-                               widest(worked.pieces.front());
+            const double row =
+                *gramsPerStitch(project.swatch) * (1.0 + spareShare) * panels * widest(worked.pieces.front());
             QVERIFY2(*worked.supplies.grams + 10.0 * row > grams,
                      qPrintable(QString("%1 of %2").arg(*worked.supplies.grams).arg(grams)));
             QVERIFY(!hasFinding(worked.findings, "yarn_short"));
@@ -353,51 +353,80 @@ void TestHatAndScarf::whatCannotBeIsSaid_data() {
     };
     row("a head of 5 cm", Hat(), head(50), "measure_absurd");
     row("a head of 2 m", Hat(), head(2000), "measure_absurd");
-    row("no head", Hat(), [](Project& p) { p.wearer[Measure::headGirth].reset(); }, "measure_missing");
-    row("ease beyond all", Hat(),
-        [](Project& p) { p.ease[static_cast<std::size_t>(Measure::headGirth)] = {Ease::Kind::percent, 180.0}; },
+    row(
+        "no head", Hat(), [](Project& p) { p.wearer[Measure::headGirth].reset(); }, "measure_missing");
+    row(
+        "ease beyond all", Hat(),
+        [](Project& p) {
+            p.ease[static_cast<std::size_t>(Measure::headGirth)] = {Ease::Kind::percent, 180.0};
+        },
         "hat_girth");
-    row("no height", Hat(),
-        [](Project& p) { p.ease[static_cast<std::size_t>(Measure::headHeight)] = {Ease::Kind::length, -200.0}; },
+    row(
+        "no height", Hat(),
+        [](Project& p) {
+            p.ease[static_cast<std::size_t>(Measure::headHeight)] = {Ease::Kind::length, -200.0};
+        },
         "hat_height");
-    row("a crown thinned to nothing", [] {
+    row(
+        "a crown thinned to nothing",
+        [] {
             Hat hat;
             hat.left = 0.05;
             hat.firstEvery = 12;
             return hat;
-        }(), [](Project& p) {
+        }(),
+        [](Project& p) {
             p.machine.needles = Stitches(200);
             p.ease[static_cast<std::size_t>(Measure::headGirth)] = {Ease::Kind::percent, -70.0};
-        }, "crown_to_nothing");
-    row("a brim deeper than the hat", [] {
+        },
+        "crown_to_nothing");
+    row(
+        "a brim deeper than the hat",
+        [] {
             Hat hat;
             hat.brim.depth = Length::millimetres(195);
             return hat;
-        }(), [](Project&) {}, "brim_deep");
-    row("no room between brim and crown", [] {
+        }(),
+        [](Project&) {}, "brim_deep");
+    row(
+        "no room between brim and crown",
+        [] {
             Hat hat;
             hat.brim.depth = Length::millimetres(80);
             hat.plainRows = 12;
             return hat;
-        }(), [](Project&) {}, "hat_low");
-    row("wedges too many", [] {
+        }(),
+        [](Project&) {}, "hat_low");
+    row(
+        "wedges too many",
+        [] {
             Hat hat;
             hat.crown = Crown::wedges;
             hat.wedges = 20;
             return hat;
-        }(), [](Project& p) { p.ease[static_cast<std::size_t>(Measure::headGirth)] = {Ease::Kind::percent, -50.0}; },
+        }(),
+        [](Project& p) {
+            p.ease[static_cast<std::size_t>(Measure::headGirth)] = {Ease::Kind::percent, -50.0};
+        },
         "crown_to_nothing");
-    row("wedges without hold", [] {
+    row(
+        "wedges without hold",
+        [] {
             Hat hat;
             hat.crown = Crown::wedges;
             return hat;
-        }(), [](Project& p) { p.machine.canHold = false; }, "cannot_hold");
-    row("a rib without its bed", [] {
+        }(),
+        [](Project& p) { p.machine.canHold = false; }, "cannot_hold");
+    row(
+        "a rib without its bed",
+        [] {
             Hat hat;
             hat.brim.kind = WeltKind::twoBedRib;
             return hat;
-        }(), [](Project&) {}, "rib_needs_two_beds");
-    row("a hat for a small bed", Hat(), [](Project& p) { p.machine.needles = Stitches(90); }, "too_wide");
+        }(),
+        [](Project&) {}, "rib_needs_two_beds");
+    row(
+        "a hat for a small bed", Hat(), [](Project& p) { p.machine.needles = Stitches(90); }, "too_wide");
     const auto scarf = [](auto change) {
         Scarf one;
         change(one);
@@ -410,17 +439,21 @@ void TestHatAndScarf::whatCannotBeIsSaid_data() {
     row("100 m", scarf([](Scarf& s) { s.length = Length::millimetres(100000); }), nothing, "scarf_length");
     row("no length", scarf([](Scarf& s) { s.length = Length(); }), nothing, "scarf_length");
     row("no width", scarf([](Scarf& s) { s.width = Length(); }), nothing, "scarf_width");
-    row("grams of zero", scarf([](Scarf& s) { s.untilTheYarnIsUsedUp = true; }),
+    row(
+        "grams of zero", scarf([](Scarf& s) { s.untilTheYarnIsUsedUp = true; }),
         [](Project& p) { p.yarn.gramsOnHand = 0.0; }, "scarf_yarn");
-    row("a swatch that was not weighed", scarf([](Scarf& s) { s.untilTheYarnIsUsedUp = true; }),
+    row(
+        "a swatch that was not weighed", scarf([](Scarf& s) { s.untilTheYarnIsUsedUp = true; }),
         [](Project& p) { p.swatch.grams = 0.0; }, "scarf_yarn");
-    row("hardly any yarn", scarf([](Scarf& s) { s.untilTheYarnIsUsedUp = true; }),
+    row(
+        "hardly any yarn", scarf([](Scarf& s) { s.untilTheYarnIsUsedUp = true; }),
         [](Project& p) { p.yarn.gramsOnHand = 1.5; }, "scarf_yarn");
     row("borders that meet", scarf([](Scarf& s) {
             s.border.kind = WeltKind::foldedHem;
             s.border.depth = Length::millimetres(150);
             s.length = Length::millimetres(300);
-        }), nothing, "welt_depth");
+        }),
+        nothing, "welt_depth");
     row("too wide", scarf([](Scarf& s) { s.width = Length::millimetres(2000); }), nothing, "too_wide");
 }
 
@@ -543,8 +576,7 @@ void TestHatAndScarf::everyHatRunsClean() {
         std::size_t joined = 0;
         for (const Join& join : worked.joins)
             if (join.first.unit == JoinUnit::stitches)
-                joined += static_cast<std::size_t>(join.first.count) *
-                          (join.method == JoinMethod::drawUp ? 1u : 2u);
+                joined += static_cast<std::size_t>(join.first.count) * (join.method == JoinMethod::drawUp ? 1u : 2u);
         RC_ASSERT(joined == kept);
         if (hat.repeat > 1)
             RC_ASSERT((number(worked, "hat_stitches") - (hat.seamStitches ? 2 : 0) - hat.repeatPlus) % hat.repeat == 0);

@@ -4,6 +4,7 @@
 #include <QDirIterator>
 #include <QFile>
 #include <QRegularExpression>
+#include <QSet>
 #include <QTest>
 
 #include <functional>
@@ -85,6 +86,7 @@ private slots:
     void includesGoDown();
     void thereIsNoCircle();
     void theCoreKnowsNoInterface();
+    void kindsStayInTheirFolders();
 };
 
 void TestLayers::includesGoDown() {
@@ -126,6 +128,44 @@ void TestLayers::theCoreKnowsNoInterface() {
         if (file.startsWith("core/"))
             for (const QString& each : found)
                 QVERIFY2(!each.startsWith("<Q"), qPrintable(file + " includes " + each));
+}
+
+/// What kinds of articles there are, and how each can go, is known in their own folders alone; but for the line that
+/// names them all, files of versions that knew one only, and pictures of chosen samples.
+void TestLayers::kindsStayInTheirFolders() {
+    const QDir src(QStringLiteral(VESTIMEN_SOURCE_DIR "/src"));
+    const QDir kinds(src.filePath("core/article"));
+    static const QRegularExpression declared(R"(^(?:struct|enum class) (\w+) \{)", QRegularExpression::MultilineOption);
+    QSet<QString> theirs;
+    for (const QString& kind : kinds.entryList(QDir::Dirs | QDir::NoDotAndDotDot)) {
+        QDirIterator headers(kinds.filePath(kind), {"*.h"}, QDir::Files);
+        while (headers.hasNext()) {
+            QFile file(headers.next());
+            QVERIFY(file.open(QIODevice::ReadOnly));
+            for (auto each = declared.globalMatch(QString::fromUtf8(file.readAll())); each.hasNext();)
+                theirs << each.next().captured(1);
+        }
+    }
+    QVERIFY(theirs.contains("Garment") && theirs.contains("Hat") && theirs.contains("NeckKind"));
+    const QSet<QString> allowed = {"core/article/article.h", "core/format/project_json.cpp", "app/window/shots.cpp"};
+    static const QRegularExpression comment(R"(//[^\n]*|"(?:[^"\\\n]|\\.)*\")");
+    static const QRegularExpression word(R"(\b[A-Z]\w+\b)");
+    QDirIterator files(src.path(), {"*.h", "*.cpp"}, QDir::Files, QDirIterator::Subdirectories);
+    QStringList found;
+    while (files.hasNext()) {
+        QFile file(files.next());
+        const QString name = src.relativeFilePath(file.fileName());
+        if (allowed.contains(name) || QRegularExpression("^core/article/\\w+/").match(name).hasMatch())
+            continue;
+        QVERIFY(file.open(QIODevice::ReadOnly));
+        QString text = QString::fromUtf8(file.readAll());
+        text.remove(comment);
+        for (auto each = word.globalMatch(text); each.hasNext();)
+            if (const QString one = each.next().captured(); theirs.contains(one))
+                found << name + ": " + one;
+    }
+    found.removeDuplicates();
+    QCOMPARE(found, QStringList());
 }
 
 QTEST_APPLESS_MAIN(TestLayers)

@@ -162,18 +162,14 @@ QComboBox* ChoiceFields::addCombo(const OneOf& one, std::size_t control) {
         label->setObjectName(QStringLiteral("muted"));
         controls_[control].widgets.prepend(label);
     }
-    connect(box, &QComboBox::activated, this, [this, control](int index) {
-        tell(control, index);
-    });
+    connect(box, &QComboBox::activated, this, [this, control](int index) { tell(control, index); });
     return box;
 }
 
 QCheckBox* ChoiceFields::addBox(std::size_t control) {
     auto* box = new QCheckBox(coreText(controls_[control].choices.front()->label), fields_);
     controls_[control].widgets = {box};
-    connect(box, &QCheckBox::clicked, this, [this, control](bool on) {
-        tell(control, on ? 1.0 : 0.0);
-    });
+    connect(box, &QCheckBox::clicked, this, [this, control](bool on) { tell(control, on ? 1.0 : 0.0); });
     return box;
 }
 
@@ -185,9 +181,8 @@ void ChoiceFields::addNumber(QSpinBox* box, std::size_t control, double unit) {
     label->setObjectName(QStringLiteral("muted"));
     box->setAccessibleName(name);
     controls_[control].widgets = {label, box};
-    connect(box, &QSpinBox::valueChanged, this, [this, control, unit](int value) {
-        tell(control, unit == 1.0 ? value : value / std::round(1.0 / unit));
-    });
+    connect(box, &QSpinBox::valueChanged, this,
+            [this, control, unit](int value) { tell(control, unit == 1.0 ? value : value / std::round(1.0 / unit)); });
 }
 
 /// What makes no sense with the other choices is grey, and says why.

@@ -10,8 +10,8 @@
 
 namespace vestimen::app {
 
-/// All pieces of an article hanging side by side, to one scale. One is opened with the mouse, or with the arrow keys and
-/// Enter.
+/// All pieces of an article hanging side by side, to one scale. One is opened with the mouse, or with the arrow keys
+/// and Enter.
 class PiecesOverview : public QWidget {
     Q_OBJECT
 

@@ -24,8 +24,7 @@ ChoicePanel::ChoicePanel(Session& session, QWidget* parent) : QWidget(parent), s
     fields_ = new ChoiceFields(this);
     layout->addWidget(fields_);
     connect(fields_, &ChoiceFields::chosen, this, [this](const AnyChoice& choice, double value) {
-        choose(coreText(choice.label),
-               [&](Project& project) { choice.choose(project.article, project.ease, value); });
+        choose(coreText(choice.label), [&](Project& project) { choice.choose(project.article, project.ease, value); });
     });
     buildLines(layout);
     buildPin(layout);

@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "app/canvas/pieces_overview.h"
 #include "app/canvas/rail_canvas.h"
 #include "app/canvas/slip.h"
 #include "app/draft/choice_panel.h"
-#include "app/canvas/pieces_overview.h"
 #include "app/draft/row_list.h"
 #include "app/session/station.h"
 

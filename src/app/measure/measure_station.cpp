@@ -7,7 +7,7 @@
 #include "app/canvas/question_bar.h"
 #include "app/measure/history_line.h"
 #include "app/session/text_files.h"
-#include "core/article/garment/garment_measures.h"
+#include "core/article/articles.h"
 #include "core/format/measures_csv.h"
 #include "core/format/project_json.h"
 

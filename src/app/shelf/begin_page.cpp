@@ -63,8 +63,8 @@ void ArticleTile::show(const Worked& worked, const QColor& colour) {
     pictures_ = picturesOf(worked);
     gauge_ = worked.measured.gauge.value_or(starterGauge());
     colour_ = colour;
-    second_ = worked.pieces.size() == 1 ? BeginPage::tr("1 piece")
-                                        : BeginPage::tr("%1 pieces").arg(worked.pieces.size());
+    second_ =
+        worked.pieces.size() == 1 ? BeginPage::tr("1 piece") : BeginPage::tr("%1 pieces").arg(worked.pieces.size());
     if (worked.pieces.empty())
         second_ = BeginPage::tr("something to mend");
     update();
@@ -357,8 +357,9 @@ void BeginPage::redraw() {
         worked.pieces.empty() ? pieces_->clear() : pieces_->show(worked, colour, unit_);
         say(project, worked);
     }
-    gaugeNote_->setText(isOwn ? tr("drawn with your gauge")
-                              : tr("drawn with a starter gauge, 28 stitches and 40 rows to 10 cm, until yours is known"));
+    gaugeNote_->setText(isOwn
+                            ? tr("drawn with your gauge")
+                            : tr("drawn with a starter gauge, 28 stitches and 40 rows to 10 cm, until yours is known"));
     fields_->show(project, unit_, [&](const AnyChoice& each) {
         // Whole pieces are drawn here, and all of an article's beginning belongs to them.
         return each.atTheBeginning && each.belongs(project.article, {namesOf(project.article).front().key, {}});
@@ -383,7 +384,8 @@ void BeginPage::say(const Project& project, const Worked& worked) {
         if (worked.supplies.grams)
             amounts << tr("about %1 g").arg(std::lround(*worked.supplies.grams));
         const int evenings = std::max(1, static_cast<int>(std::lround(seconds / eveningSeconds)));
-        amounts << (evenings == 1 ? tr("an evening at the machine") : tr("about %1 evenings at the machine").arg(evenings));
+        amounts << (evenings == 1 ? tr("an evening at the machine")
+                                  : tr("about %1 evenings at the machine").arg(evenings));
         lines << amounts.join(QStringLiteral(" · "));
     }
     facts_->setText(lines.join(QStringLiteral("\n")));

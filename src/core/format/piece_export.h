@@ -2,8 +2,8 @@
 // One piece for other programs and for paper.
 #pragma once
 
-#include "core/article/garment/garment_outlines.h"
 #include "core/bed/fabric.h"
+#include "core/plan/outline.h"
 #include "core/quantity/gauge.h"
 
 #include <string>

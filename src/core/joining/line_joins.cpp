@@ -66,7 +66,8 @@ std::vector<Join> joined(const std::vector<PlannedJoin>& planned, const std::map
     while (!left.empty()) {
         const auto next = std::ranges::find_if(left, [&](const PlannedJoin* each) {
             return std::ranges::all_of(each->after, [&](const std::string& key) {
-                return done.contains(key) || std::ranges::none_of(planned, [&](const auto& any) { return any.key == key; });
+                return done.contains(key) ||
+                       std::ranges::none_of(planned, [&](const auto& any) { return any.key == key; });
             });
         });
         // In a circle nothing can come first: as listed then.

@@ -85,7 +85,8 @@ struct EndWelt {
 struct DrawUp {
     const char* as;
 };
-/// One after the other, from the one at the carriage on. Afterwards each is taken off in two halves, under its name with
+/// One after the other, from the one at the carriage on. Afterwards each is taken off in two halves, under its name
+/// with
 /// "_left" and "_right".
 struct Branches {
     std::vector<Branch> each;
@@ -94,7 +95,8 @@ struct Branches {
 
 } // namespace act
 
-using Act = std::variant<act::Thin, act::Fewer, act::Say, act::Mark, act::Section, act::EndWelt, act::DrawUp, act::Branches>;
+using Act =
+    std::variant<act::Thin, act::Fewer, act::Say, act::Mark, act::Section, act::EndWelt, act::DrawUp, act::Branches>;
 
 struct Stage {
     Rows at;
@@ -104,22 +106,22 @@ struct Stage {
 /// A stretch of rows in another yarn or stitch size.
 struct Patch {
     Rows from;
-    Rows to;         ///< the first row that is no more of it
+    Rows to;            ///< the first row that is no more of it
     YarnIndex yarn = 0; ///< of the piece's: 0 is the main one, those of `yarns` follow the waste yarn and the cord
-    int looser = 0;  ///< whole numbers of stitch size; negative for tighter
+    int looser = 0;     ///< whole numbers of stitch size; negative for tighter
 };
 
 struct Knitting {
     FabricGauge gauge;
     Stitches stitches;
-    WeltCounts welt; ///< that it begins with
+    WeltCounts welt;           ///< that it begins with
     std::vector<Stage> stages; ///< rising; of the same row, in the order in which they are done
     std::vector<Edge> edges;
-    std::vector<Patch> surface; ///< the last that holds a row says how it is knitted
+    std::vector<Patch> surface;     ///< the last that holds a row says how it is knitted
     std::vector<ProgramYarn> yarns; ///< beyond the main one
     /// So far its sides are the edges "seam_left" and "seam_right"; nothing: to the end.
     std::optional<Rows> seamTo;
-    bool openTurns = false;     ///< eyelets at the turns are decoration
+    bool openTurns = false; ///< eyelets at the turns are decoration
     Rows wasteRows{12};
 };
 

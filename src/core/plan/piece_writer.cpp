@@ -112,10 +112,9 @@ private:
                 (side == Side::left ? span_.first : span_.last) =
                     side == Side::left ? span_.first.shifted(count) : span_.last.shifted(-count);
             } else {
-                writer_.add(operation::Increase{side, count,
-                                                moved->how.fashioned ? operation::Shaping::fashioned
-                                                                     : operation::Shaping::edge,
-                                                moved->how.inset});
+                writer_.add(operation::Increase{
+                    side, count, moved->how.fashioned ? operation::Shaping::fashioned : operation::Shaping::edge,
+                    moved->how.inset});
                 (side == Side::left ? span_.first : span_.last) =
                     side == Side::left ? span_.first.shifted(-count) : span_.last.shifted(count);
             }
@@ -190,8 +189,8 @@ private:
             const NeedleSpan own = fromEdge(span_, Side::left, each.skip.count(), each.count.count());
             const int left = (own.size() + 1) / 2;
             const std::string name = fmt::format("{}_{}", branches.as, i + 1);
-            writer_.add(operation::TakeOff{own.first, own.first.shifted(left - 1), operation::Onto::holder,
-                                           name + "_left"});
+            writer_.add(
+                operation::TakeOff{own.first, own.first.shifted(left - 1), operation::Onto::holder, name + "_left"});
             writer_.add(
                 operation::TakeOff{own.first.shifted(left), own.last, operation::Onto::holder, name + "_right"});
         }

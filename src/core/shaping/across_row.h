@@ -31,9 +31,9 @@ Stitches mostSpread(Stitches over, bool fewer, RunEnds ends);
 /// kept.
 Stitches gathered(Stitches beside, double share, const CountForm& form = anyCount);
 
-/// Every `every`th stitch onto its neighbour, beginning with the outermost of a side, or further in. From the left, stitch p goes onto
-/// p + 1; from the right, onto p - 1; the last one only where it has that neighbour. `every` is 2 or more. Positions
-/// are in the order of working. `first`: the first to go, counted from that side.
+/// Every `every`th stitch onto its neighbour, beginning with the outermost of a side, or further in. From the left,
+/// stitch p goes onto p + 1; from the right, onto p - 1; the last one only where it has that neighbour. `every` is 2 or
+/// more. Positions are in the order of working. `first`: the first to go, counted from that side.
 std::vector<int> thin(Stitches over, int every, Side from, int first = 1);
 
 /// `holes` holes of `size` stitches over `over` stitches, with so many plain ones before the first and after the last;

@@ -24,8 +24,8 @@ struct Hat {
     bool turnedUp = false; ///< it is knitted twice as deep, and its outer half shows its other side
     int brimRows = 0;      ///< of the brim in 10 cm, from a swatch of its own; 0: as the swatch has it
     Crown crown = Crown::thinned;
-    int firstEvery = 9;     ///< of the rounds: every 9th, 8th, 7th …
-    int plainRows = 0;      ///< between rounds; 0: as many as make it round
+    int firstEvery = 9; ///< of the rounds: every 9th, 8th, 7th …
+    int plainRows = 0;  ///< between rounds; 0: as many as make it round
     /// Share of the stitches that is left when it is gathered; a third, as it is kept in percent.
     double left = 100.0 / 3.0 / 100.0;
     FirstThinned first = FirstThinned::outermost;

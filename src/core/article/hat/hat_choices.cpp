@@ -5,9 +5,8 @@
 
 namespace vestimen {
 
-inline constexpr Option crownOptions[] = {{"gathered", "Drawn up at once"},
-                                          {"thinned", "Thinned in rounds"},
-                                          {"wedges", "In wedges, by short rows"}};
+inline constexpr Option crownOptions[] = {
+    {"gathered", "Drawn up at once"}, {"thinned", "Thinned in rounds"}, {"wedges", "In wedges, by short rows"}};
 template<> inline constexpr std::span<const Option> optionsOf<Crown> = crownOptions;
 
 inline constexpr Option firstOptions[] = {{"outermost", "The outermost stitch goes first"},

@@ -38,9 +38,9 @@ constexpr int leastDrawnUp = 4;
 
 /// The stitches' form: the brim's, and a pattern's with the seam stitches outside.
 CountForm formOf(const Hat& hat) {
-    const CountForm pattern =
-        hat.repeat > 1 ? CountForm{hat.repeat, hat.repeatPlus, Parity::any}.shifted(hat.seamStitches ? 2 : 0)
-                       : anyCount;
+    const CountForm pattern = hat.repeat > 1
+                                  ? CountForm{hat.repeat, hat.repeatPlus, Parity::any}.shifted(hat.seamStitches ? 2 : 0)
+                                  : anyCount;
     return both(traits(hat.brim.kind).form, pattern);
 }
 
@@ -119,21 +119,23 @@ bool countCrown(const Hat& hat, Counting& counting, Length girth, Counted& count
         }
         return true;
     }
-    const auto gathers = [&](Stitches now) { return now - Stitches(static_cast<int>(thin(now, 2, Side::left).size())); };
+    const auto gathers = [&](Stitches now) {
+        return now - Stitches(static_cast<int>(thin(now, 2, Side::left).size()));
+    };
     Stitches now = counted.stitches;
     if (hat.crown == Crown::thinned) {
         counted.rounds = roundsOf(hat, counted.stitches);
         const auto rounds = std::max(1, static_cast<int>(counted.rounds.size()));
         const double rows = gauge.rows.over(flatCrown(girth));
-        counted.plain = Rows(hat.plainRows > 0 ? hat.plainRows
-                                               : std::max(1, static_cast<int>(std::lround((rows - 1.0) / rounds))));
+        counted.plain =
+            Rows(hat.plainRows > 0 ? hat.plainRows : std::max(1, static_cast<int>(std::lround((rows - 1.0) / rounds))));
         if (!counted.rounds.empty())
             now = counted.rounds.back().left;
         working.title = "Rows of the crown";
-        working.steps = {{{"flat, as high as from its rim to its middle", {}}, flatCrown(girth)},
-                         {{"rounds, every {0} stitches and so on", {hat.firstEvery}},
-                          static_cast<int>(counted.rounds.size())},
-                         {{"plain rows after each", {}}, counted.plain}};
+        working.steps = {
+            {{"flat, as high as from its rim to its middle", {}}, flatCrown(girth)},
+            {{"rounds, every {0} stitches and so on", {hat.firstEvery}}, static_cast<int>(counted.rounds.size())},
+            {{"plain rows after each", {}}, counted.plain}};
     } else {
         counted.plain = Rows(0);
         working.title = "Rows of the crown";
@@ -165,9 +167,9 @@ std::optional<Counted> countHat(const Hat& hat, const Ground& ground, const Fabr
     Counting counting(ground, gauge, plan.workings, plan.findings);
     Counted counted;
     const CountForm form = formOf(hat);
-    counted.stitches = counting.stitches(
-        counts::stitches, "Stitches around", measures.girth, Stitches(hat.seamStitches ? 2 : 0), form,
-        hat.repeat > 1 ? "so that repeats and brim come out even" : traits(hat.brim.kind).reason);
+    counted.stitches =
+        counting.stitches(counts::stitches, "Stitches around", measures.girth, Stitches(hat.seamStitches ? 2 : 0), form,
+                          hat.repeat > 1 ? "so that repeats and brim come out even" : traits(hat.brim.kind).reason);
     if (!counting.fitsBed(counted.stitches, hatPiece))
         return std::nullopt;
 
@@ -180,8 +182,9 @@ std::optional<Counted> countHat(const Hat& hat, const Ground& ground, const Fabr
         brim.depth = brim.depth * 2.0;
     counted.brim = ofBrim.welt(counts::brim, "Rows of the brim", brim, hat.acrossWay);
     if (brim.hasDepth() && hat.brimRows == 0 && traits(brim.kind).layers == 1)
-        ofBrim.working(counts::brim).steps.push_back(
-            {{"by the swatch’s rows: a rib’s own may differ, knit one of it", {}}, counted.brim.knitted});
+        ofBrim.working(counts::brim)
+            .steps.push_back(
+                {{"by the swatch’s rows: a rib’s own may differ, knit one of it", {}}, counted.brim.knitted});
     const Length brimSeen = brimGauge.height(counted.brim.visible) / (hat.turnedUp ? 2.0 : 1.0);
 
     if (!countCrown(hat, counting, measures.girth, counted))
@@ -218,7 +221,7 @@ void thinned(const Hat& hat, const Counted& counted, const Ground& ground, Knitt
     }
     const Side last = counted.rounds.empty() ? Side::right : opposite(counted.rounds.back().from);
     knitting.stages.push_back({row, act::Say{"half_size", "One row at half the stitch size, so that the top draws "
-                                                           "together."}});
+                                                          "together."}});
     const int whole = ground.swatch.size.steps / std::max(1, 2 * ground.machine.sizes.parts);
     knitting.surface.push_back({row, row + Rows(1), 0, -whole});
     row += Rows(1);
@@ -239,13 +242,16 @@ void wedged(const Hat& hat, const Counted& counted, Knitting& knitting) {
     };
     act::Branches branches{{}, "wedge"};
     for (int i = 0; i < hat.wedges; ++i)
-        branches.each.push_back({wide * i, wide, counted.crown, {heldEdge(Edge::At::left), heldEdge(Edge::At::right)},
+        branches.each.push_back({wide * i,
+                                 wide,
+                                 counted.crown,
+                                 {heldEdge(Edge::At::left), heldEdge(Edge::At::right)},
                                  "grafting the wedges",
                                  tailToLeave(TailFor::graft, knitting.gauge.width(wide / 2))});
-    // An odd one goes at a side, the others across the row.
+    // An odd one goes at a side, the others across the row; with two rows between, so that no needle takes three.
     const Stitches over = counted.over(hat.wedges);
     if (!over.isEven())
-        knitting.edges.push_back({Edge::At::left, Moved{}, {{counted.body(), Stitches(-1)}}});
+        knitting.edges.push_back({Edge::At::left, Moved{}, {{counted.body() - Rows(2), Stitches(-1)}}});
     knitting.stages.push_back({counted.body(), act::Section{"crown"}});
     knitting.stages.push_back({counted.body(), act::Fewer{over - Stitches(over.isEven() ? 0 : 1), hat.acrossWay}});
     knitting.stages.push_back({counted.body(), act::Say{"wedges", "One wedge after the other, the others in hold: each "
@@ -351,15 +357,15 @@ std::vector<Handle> handlesOf(const Hat& hat, const Counted& counted, const Fabr
                        .upright = false,
                        .counts = {counts::stitches},
                        .pulls = {{Measure::headGirth, stitch * 2.0}}});
-    handles.push_back({.key = handles::crown,
-                       .label = "Crown",
-                       .length = gauge.height(counted.crown),
-                       .count = counted.crown,
-                       .x = middle - counted.stitches.count() * 0.3,
-                       .y = brim + counted.body().count(),
-                       .counts = hat.crown == Crown::wedges ? std::vector{counts::crown}
-                                                            : std::vector{counts::crown, counts::left},
-                       .canPin = hat.crown == Crown::wedges});
+    handles.push_back(
+        {.key = handles::crown,
+         .label = "Crown",
+         .length = gauge.height(counted.crown),
+         .count = counted.crown,
+         .x = middle - counted.stitches.count() * 0.3,
+         .y = brim + counted.body().count(),
+         .counts = hat.crown == Crown::wedges ? std::vector{counts::crown} : std::vector{counts::crown, counts::left},
+         .canPin = hat.crown == Crown::wedges});
     handles.push_back({.key = handles::height,
                        .label = "Height",
                        .length = gauge.height(counted.brim.visible + counted.rows),
@@ -375,18 +381,19 @@ std::vector<PlannedJoin> joinsOf(const Hat& hat) {
     std::vector<PlannedJoin> joins;
     const Along left{hatPiece, "seam_left"};
     const Along right{hatPiece, "seam_right"};
-    joins.push_back({.key = "seam",
-                     .title = {"Seam", {}},
-                     .method = JoinMethod::mattress,
-                     .first = {left},
-                     .second = {right},
-                     .firstIs = {"one side, {0} rows", {}},
-                     .secondIs = {"the other side, {0} rows", {}},
-                     .tailSide = {hat.turnedUp ? "Sew from the crown down to the brim; turn the work there, and sew the "
-                                                 "brim’s outer half from its other side, since that side shows."
-                                               : "Sew from the crown down to the brim.",
-                                  {}},
-                     .facing = {"Knit side facing you, two bars a side, always one stitch in.", {}}});
+    joins.push_back(
+        {.key = "seam",
+         .title = {"Seam", {}},
+         .method = JoinMethod::mattress,
+         .first = {left},
+         .second = {right},
+         .firstIs = {"one side, {0} rows", {}},
+         .secondIs = {"the other side, {0} rows", {}},
+         .tailSide = {hat.turnedUp ? "Sew from the crown down to the brim; turn the work there, and sew the "
+                                     "brim’s outer half from its other side, since that side shows."
+                                   : "Sew from the crown down to the brim.",
+                      {}},
+         .facing = {"Knit side facing you, two bars a side, always one stitch in.", {}}});
     if (hat.crown != Crown::wedges) {
         joins.insert(joins.begin(),
                      {.key = "crown",
@@ -452,14 +459,17 @@ void useUsualEase(const Hat&, EaseTable& ease) {
 std::vector<Finding> limitsOf(const Hat& hat, const Ground& ground) {
     if (ground.machine.canHold || hat.crown != Crown::wedges)
         return {};
-    return {{Severity::error,
-             "cannot_hold",
-             {"Wedges are worked with held needles, and this machine cannot hold: choose a crown that is thinned.", {}}}};
+    return {
+        {Severity::error,
+         "cannot_hold",
+         {"Wedges are worked with held needles, and this machine cannot hold: choose a crown that is thinned.", {}}}};
 }
 
 std::vector<Finding> contradictionsOf(const Hat& hat, const Ground& ground) {
     std::vector<Finding> findings;
-    const auto error = [&](FindingCode code, Phrase text) { findings.push_back({Severity::error, code, std::move(text)}); };
+    const auto error = [&](FindingCode code, Phrase text) {
+        findings.push_back({Severity::error, code, std::move(text)});
+    };
     if (traits(hat.brim.kind).beds > ground.machine.beds)
         error("rib_needs_two_beds", {"A two-bed rib needs a second bed, and {0} has one: choose a latched rib or a "
                                      "mock rib.",
@@ -532,7 +542,8 @@ std::vector<Change<Hat>> changesFor(const Hat& hat, const Ground& ground, const 
     } else if (finding.code == "crown_to_nothing") {
         if (hat.crown == Crown::wedges)
             for (int wedges = hat.wedges - 1; wedges >= 2; --wedges)
-                choose({"{0} wedges", {wedges}}, [wedges](Hat& next) { next.wedges = wedges; }, true);
+                choose(
+                    {"{0} wedges", {wedges}}, [wedges](Hat& next) { next.wedges = wedges; }, true);
         else
             choose({"A third left to draw up", {}}, [](Hat& next) { next.left = Hat().left; });
     } else if (finding.code == "hat_low") {

@@ -17,9 +17,9 @@ struct Scarf {
     bool untilTheYarnIsUsedUp = false; ///< as long as what is on hand allows
     int panels = 1;
     Welt border{WeltKind::rolled, Length::millimetres(40), 0.0}; ///< at both ends
-    int repeat = 1;     ///< stitches of a pattern's repeat
-    int repeatPlus = 0; ///< and so many more, so that it begins and ends alike
-    bool seamStitches = true; ///< between panels
+    int repeat = 1;                                              ///< stitches of a pattern's repeat
+    int repeatPlus = 0;                                          ///< and so many more, so that it begins and ends alike
+    bool seamStitches = true;                                    ///< between panels
     AcrossWay acrossWay = AcrossWay::wasteYarn;
     Rows wasteRows{12};
 

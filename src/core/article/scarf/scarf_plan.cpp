@@ -59,7 +59,8 @@ struct Counted {
     Rows rows; ///< between the borders
 };
 
-/// The rows that the yarn on hand lasts for, with some to spare, but no more than a scarf can be long: what the borders and two cast ons take is set aside.
+/// The rows that the yarn on hand lasts for, with some to spare, but no more than a scarf can be long: what the borders
+/// and two cast ons take is set aside.
 std::optional<int> rowsForYarn(const Scarf& scarf, const Ground& ground, const FabricGauge& gauge,
                                const Counted& counted) {
     const auto perStitch = gramsPerStitch(ground.swatch);
@@ -69,7 +70,8 @@ std::optional<int> rowsForYarn(const Scarf& scarf, const Ground& ground, const F
     const double across = (counted.panel * (scarf.panels - 1) + counted.last).count();
     // A border's closing rows, the cast on and the loose row before the bind-off.
     const double aside = 2.0 * counted.border.knitted.count() + 6.0;
-    const double rows = std::min(loops / across - aside, gauge.rows.over(mostLength - gauge.height(counted.border.visible) * 2.0));
+    const double rows =
+        std::min(loops / across - aside, gauge.rows.over(mostLength - gauge.height(counted.border.visible) * 2.0));
     return static_cast<int>(std::floor(rows / 2.0)) * 2;
 }
 
@@ -77,8 +79,8 @@ std::optional<Counted> countScarf(const Scarf& scarf, const Ground& ground, cons
     Counting counting(ground, gauge, plan.workings, plan.findings);
     const PieceKey first = panelKey(scarf, 1);
     Counted counted;
-    const Length each = (scarf.width - gauge.width(scarf.panels > 1 ? plusOf(scarf) : Stitches(0))) /
-                        static_cast<double>(scarf.panels);
+    const Length each =
+        (scarf.width - gauge.width(scarf.panels > 1 ? plusOf(scarf) : Stitches(0))) / static_cast<double>(scarf.panels);
     counted.panel = counting.stitches(counts::stitches, scarf.panels > 1 ? "Stitches of each panel" : "Stitches", each,
                                       seamsOf(scarf), formOf(scarf),
                                       scarf.repeat > 1 ? "so that the repeats meet" : traits(scarf.border.kind).reason);
@@ -97,30 +99,31 @@ std::optional<Counted> countScarf(const Scarf& scarf, const Ground& ground, cons
     counted.border = counting.welt(counts::border, "Rows of each border", scarf.border, scarf.acrossWay);
     const Length borders = gauge.height(counted.border.visible) * 2.0;
     if (!scarf.untilTheYarnIsUsedUp) {
-        counted.rows = counting.rows(counts::rows, "Rows between the borders",
-                                     std::max(Length(), scarf.length - borders), evenCount,
-                                     "even, so that the carriage comes back");
+        counted.rows =
+            counting.rows(counts::rows, "Rows between the borders", std::max(Length(), scarf.length - borders),
+                          evenCount, "even, so that the carriage comes back");
         return counted;
     }
     const auto rows = rowsForYarn(scarf, ground, gauge, counted);
     if (!rows || *rows < 10) {
-        counting.error("scarf_yarn",
-                       rows ? Phrase{"{0} on hand are not enough for ten rows of {1} stitches and their borders: make it "
-                                     "narrower, or choose a length.",
-                                     {Figure{ground.yarn.gramsOnHand, 0, "g"}, counted.panel}}
-                            : Phrase{"To knit until the yarn is used up, its grams on hand must be known and the swatch "
-                                     "weighed: say both, or choose a length.",
-                                     {}},
-                       first);
+        counting.error(
+            "scarf_yarn",
+            rows ? Phrase{"{0} on hand are not enough for ten rows of {1} stitches and their borders: make it "
+                          "narrower, or choose a length.",
+                          {Figure{ground.yarn.gramsOnHand, 0, "g"}, counted.panel}}
+                 : Phrase{"To knit until the yarn is used up, its grams on hand must be known and the swatch "
+                          "weighed: say both, or choose a length.",
+                          {}},
+            first);
         return std::nullopt;
     }
-    counted.rows = counting.remainder(counts::rows, "Rows between the borders",
-                                      {{{"on hand", {}}, Figure{ground.yarn.gramsOnHand, 0, "g"}},
-                                       {{"{0} a stitch, with {1} to spare",
-                                         {Figure{*gramsPerStitch(ground.swatch) * 1000.0, 2, "mg"},
-                                          Figure{spareShare * 100.0, 0, "%"}}},
-                                        counted.panel * (scarf.panels - 1) + counted.last}},
-                                      *rows);
+    counted.rows = counting.remainder(
+        counts::rows, "Rows between the borders",
+        {{{"on hand", {}}, Figure{ground.yarn.gramsOnHand, 0, "g"}},
+         {{"{0} a stitch, with {1} to spare",
+           {Figure{*gramsPerStitch(ground.swatch) * 1000.0, 2, "mg"}, Figure{spareShare * 100.0, 0, "%"}}},
+          counted.panel * (scarf.panels - 1) + counted.last}},
+        *rows);
     return counted;
 }
 
@@ -160,34 +163,33 @@ PlannedPiece panelOf(const Scarf& scarf, const Counted& counted, int panel, cons
                       {"seam_right", {{half, Length()}, {half, piece.length}}},
                       {"top", {{half, piece.length}, {-half, piece.length}}},
                       {"seam_left", {{-half, piece.length}, {-half, Length()}}}}};
-    piece.handles = {{.key = handles::border,
-                      .label = "Border",
-                      .length = gauge.height(border),
-                      .count = border,
-                      .x = middle - stitches.count() * 0.3,
-                      .y = 1.0 * border.count(),
-                      .counts = {counts::border},
-                      .canPin = scarf.border.hasDepth(),
-                      .pulls = scarf.border.hasDepth() ? std::vector<Pull>{{"border/depth_mm", row}}
-                                                       : std::vector<Pull>()},
-                     {.key = handles::width,
-                      .label = scarf.panels > 1 ? "Width of a panel" : "Width",
-                      .length = piece.width,
-                      .count = stitches,
-                      .x = right,
-                      .y = all.count() / 2.0,
-                      .upright = false,
-                      .counts = {counts::stitches},
-                      .pulls = {{"width_mm", stitch * 2.0 * scarf.panels}}},
-                     {.key = handles::length,
-                      .label = "Length",
-                      .length = piece.length,
-                      .count = all,
-                      .x = middle,
-                      .y = 1.0 * all.count(),
-                      .counts = {counts::rows},
-                      .pulls = scarf.untilTheYarnIsUsedUp ? std::vector<Pull>()
-                                                          : std::vector<Pull>{{"length_mm", row}}}};
+    piece.handles = {
+        {.key = handles::border,
+         .label = "Border",
+         .length = gauge.height(border),
+         .count = border,
+         .x = middle - stitches.count() * 0.3,
+         .y = 1.0 * border.count(),
+         .counts = {counts::border},
+         .canPin = scarf.border.hasDepth(),
+         .pulls = scarf.border.hasDepth() ? std::vector<Pull>{{"border/depth_mm", row}} : std::vector<Pull>()},
+        {.key = handles::width,
+         .label = scarf.panels > 1 ? "Width of a panel" : "Width",
+         .length = piece.width,
+         .count = stitches,
+         .x = right,
+         .y = all.count() / 2.0,
+         .upright = false,
+         .counts = {counts::stitches},
+         .pulls = {{"width_mm", stitch * 2.0 * scarf.panels}}},
+        {.key = handles::length,
+         .label = "Length",
+         .length = piece.length,
+         .count = all,
+         .x = middle,
+         .y = 1.0 * all.count(),
+         .counts = {counts::rows},
+         .pulls = scarf.untilTheYarnIsUsedUp ? std::vector<Pull>() : std::vector<Pull>{{"length_mm", row}}}};
     piece.marks.weltRows = border.count();
     piece.marks.welt = {traits(scarf.border.kind).name, {}};
     piece.marks.width = handles::width;
@@ -249,7 +251,9 @@ std::vector<Finding> limitsOf(const Scarf&, const Ground&) {
 
 std::vector<Finding> contradictionsOf(const Scarf& scarf, const Ground& ground) {
     std::vector<Finding> findings;
-    const auto error = [&](FindingCode code, Phrase text) { findings.push_back({Severity::error, code, std::move(text)}); };
+    const auto error = [&](FindingCode code, Phrase text) {
+        findings.push_back({Severity::error, code, std::move(text)});
+    };
     const WeltTraits& border = traits(scarf.border.kind);
     if (border.beds > ground.machine.beds)
         error("rib_needs_two_beds", {"A two-bed rib needs a second bed, and {0} has one: choose a latched rib or a "
@@ -274,9 +278,8 @@ Checked check(const Scarf& scarf, const Ground& ground) {
         error("scarf_width", {"A width of {0} cannot be: 5 cm to 3 m can.", {scarf.width}});
     if (!scarf.untilTheYarnIsUsedUp && (scarf.length < leastLength || scarf.length > mostLength))
         error("scarf_length", {"A length of {0} cannot be: 10 cm to 10 m can.", {scarf.length}});
-    if (scarf.border.hasDepth() &&
-        (scarf.border.depth < mm(5) ||
-         (!scarf.untilTheYarnIsUsedUp && scarf.border.depth * 2.0 > scarf.length - mm(40))))
+    if (scarf.border.hasDepth() && (scarf.border.depth < mm(5) ||
+                                    (!scarf.untilTheYarnIsUsedUp && scarf.border.depth * 2.0 > scarf.length - mm(40))))
         error("welt_depth", {"Borders {0} deep cannot be on a length of {1}: 5 mm to {2} can.",
                              {scarf.border.depth, scarf.length, std::max(mm(5), (scarf.length - mm(40)) / 2.0)}});
     if (!anyError(checked.findings))
@@ -286,7 +289,8 @@ Checked check(const Scarf& scarf, const Ground& ground) {
              {scarf.border.hasDepth()
                   ? "Plain knitting curls towards its purl side at the sides: the borders keep the ends flat, and "
                     "blocking or a strip sewn along helps the sides."
-                  : "Plain knitting curls, at the sides to the purl side and at the ends to the knit side: leave it so, "
+                  : "Plain knitting curls, at the sides to the purl side and at the ends to the knit side: leave it "
+                    "so, "
                     "or choose a border for the ends.",
               {}}});
     return checked;
@@ -316,13 +320,15 @@ std::vector<Change<Scarf>> changesFor(const Scarf& scarf, const Ground& ground, 
         const Length most = gauge->width(ground.machine.needles - Stitches(2));
         const int least = std::max(scarf.panels + 1, static_cast<int>(std::ceil(scarf.width / most)));
         for (int panels = least; panels <= std::min(least + 2, mostPanels); ++panels)
-            choose({"In {0} panels", {panels}}, [panels](Scarf& next) { next.panels = panels; }, true);
-        const Length widest = gauge->width(ground.machine.needles - Stitches(2 + scarf.repeat)) *
-                              static_cast<double>(scarf.panels);
+            choose(
+                {"In {0} panels", {panels}}, [panels](Scarf& next) { next.panels = panels; }, true);
+        const Length widest =
+            gauge->width(ground.machine.needles - Stitches(2 + scarf.repeat)) * static_cast<double>(scarf.panels);
         choose({"Narrower: {0}", {widest}}, [widest](Scarf& next) { next.width = widest; });
     } else if (finding.code == "panel_narrow") {
         for (int panels = scarf.panels - 1; panels >= 1; --panels)
-            choose({"In {0} panels", {panels}}, [panels](Scarf& next) { next.panels = panels; }, true);
+            choose(
+                {"In {0} panels", {panels}}, [panels](Scarf& next) { next.panels = panels; }, true);
     } else if (finding.code == "rib_needs_two_beds") {
         choose({"Latched rib", {}}, [](Scarf& next) { next.border.kind = WeltKind::latchedRib; });
         choose({"Mock rib", {}}, [](Scarf& next) { next.border.kind = WeltKind::mockRib; });

@@ -18,7 +18,10 @@ constexpr int least = 7;
 
 std::span<const Choice<Coaster>> choicesOf(const Coaster&) {
     static const std::vector<Choice<Coaster>> all = {
-        {{"", "width_mm"}, "Width", aLength<&Coaster::width>({50, 300}), [](const Coaster&, const Place&) { return true; },
+        {{"", "width_mm"},
+         "Width",
+         aLength<&Coaster::width>({50, 300}),
+         [](const Coaster&, const Place&) { return true; },
          true},
         {{"", "striped"}, "Striped", yesOrNo<&Coaster::striped>(), [](const Coaster&, const Place&) { return true; }},
     };
@@ -54,8 +57,8 @@ Checked check(const Coaster& coaster, const Ground&) {
 Plan plan(const Coaster& coaster, const Ground& ground, const FabricGauge& gauge) {
     Plan plan;
     Counting counting(ground, gauge, plan.workings, plan.findings);
-    const Stitches stitches =
-        counting.stitches(widest, "Stitches at its widest", coaster.width, Stitches(0), oddCount, "odd, to come to a point");
+    const Stitches stitches = counting.stitches(widest, "Stitches at its widest", coaster.width, Stitches(0), oddCount,
+                                                "odd, to come to a point");
     if (!counting.fitsBed(stitches, piece))
         return plan;
     Knitting knitting;
