@@ -112,6 +112,11 @@ void TestChoices::everyChoiceHasItsPlace() {
                         choices.sleeveReach = SleeveReach::shortened;
                     look(project);
                 }
+    Scarf blanket;
+    blanket.panels = 3;
+    Project inPanels = everythingMeasured();
+    inPanels.article = blanket;
+    look(inPanels);
     // Of the other kinds, with each choice at each of its values.
     for (const Article& article : allArticles())
         for (const AnyChoice& choice : choicesOf(article))
