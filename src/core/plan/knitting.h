@@ -81,6 +81,17 @@ struct Section {
 struct EndWelt {
     WeltCounts welt;
 };
+/// Holes: the stitches of each go onto its neighbours, and the bare needles stay in work.
+struct Holes {
+    std::vector<NeedleSpan> holes;
+};
+/// The loops of its first row, which was hung, on the same needles again: it is folded.
+struct HangFirstRow {};
+/// All of it, chained round the needles.
+struct BindOff {
+    Length tail;
+    std::string tailFor;
+};
 /// The tail goes through all loops, twice, and is drawn up.
 struct DrawUp {
     const char* as;
@@ -95,8 +106,8 @@ struct Branches {
 
 } // namespace act
 
-using Act =
-    std::variant<act::Thin, act::Fewer, act::Say, act::Mark, act::Section, act::EndWelt, act::DrawUp, act::Branches>;
+using Act = std::variant<act::Thin, act::Fewer, act::Say, act::Mark, act::Section, act::Holes, act::HangFirstRow,
+                         act::EndWelt, act::BindOff, act::DrawUp, act::Branches>;
 
 struct Stage {
     Rows at;
@@ -109,18 +120,34 @@ struct Patch {
     Rows to;            ///< the first row that is no more of it
     YarnIndex yarn = 0; ///< of the piece's: 0 is the main one, those of `yarns` follow the waste yarn and the cord
     int looser = 0;     ///< whole numbers of stitch size; negative for tighter
+    bool alone = false; ///< rows of their own: no reminder is due among them
+};
+
+/// What hangs on bare needles before the first row, in place of a welt.
+struct BegunHung {
+    const char* section;
+    std::vector<act::Say> before; ///< what is said before it is hung
+    operation::Hang hang;
+    std::vector<act::Say> after;
+};
+
+/// Both its sides, as edges with a name, from the first row that is seen; without `to`, to the end.
+struct Sides {
+    const char* left = "seam_left";
+    const char* right = "seam_right";
+    std::optional<Rows> to = {};
 };
 
 struct Knitting {
     FabricGauge gauge;
     Stitches stitches;
-    WeltCounts welt;           ///< that it begins with
+    WeltCounts welt; ///< that it begins with, unless it is hung
+    std::optional<BegunHung> hung;
     std::vector<Stage> stages; ///< rising; of the same row, in the order in which they are done
     std::vector<Edge> edges;
     std::vector<Patch> surface;     ///< the last that holds a row says how it is knitted
     std::vector<ProgramYarn> yarns; ///< beyond the main one
-    /// So far its sides are the edges "seam_left" and "seam_right"; nothing: to the end.
-    std::optional<Rows> seamTo;
+    Sides sides;
     bool openTurns = false; ///< eyelets at the turns are decoration
     Rows wasteRows{12};
 };

@@ -28,7 +28,8 @@ public:
     }
 
     Program write() {
-        seenFrom_ = writeWelt(writer_, span_, knitting_.welt, knitting_.wasteRows);
+        seenFrom_ = knitting_.hung ? beginHung(*knitting_.hung)
+                                   : writeWelt(writer_, span_, knitting_.welt, knitting_.wasteRows);
         for (const Stage& stage : knitting_.stages) {
             knitTo(stage.at);
             closeSeam();
@@ -39,6 +40,18 @@ public:
 
 private:
     Stitches width() const { return Stitches(span_.size()); }
+
+    int beginHung(const BegunHung& begun) {
+        writer_.section(begun.section);
+        for (const act::Say& each : begun.before)
+            perform(each);
+        writer_.add(begun.hang);
+        for (const act::Say& each : begun.after)
+            perform(each);
+        writer_.add(operation::JoinYarn{yarns::main, writer_.carriage()});
+        writer_.counterTo(0);
+        return writer_.passes() + 1;
+    }
 
     // ---- rows
 
@@ -56,8 +69,8 @@ private:
             consider(patch.from);
             consider(patch.to);
         }
-        if (knitting_.seamTo)
-            consider(*knitting_.seamTo);
+        if (knitting_.sides.to)
+            consider(*knitting_.sides.to);
         return next;
     }
 
@@ -72,8 +85,8 @@ private:
             useYarn(patch && patch->yarn != yarns::main ? static_cast<YarnIndex>(firstMore + patch->yarn - 1)
                                                         : yarns::main);
             const StitchSize size = writer_.size(patch ? patch->looser : 0);
-            yarn_ == yarns::main ? writer_.knitPlain(next - row_, width(), size)
-                                 : writer_.knit(next - row_, width(), size, yarn_);
+            const bool plain = yarn_ == yarns::main && !(patch && patch->alone);
+            plain ? writer_.knitPlain(next - row_, width(), size) : writer_.knit(next - row_, width(), size, yarn_);
             row_ = next;
             closeSeam();
         }
@@ -122,15 +135,15 @@ private:
     }
 
     void closeSeam() {
-        if (knitting_.seamTo && row_ >= *knitting_.seamTo)
+        if (knitting_.sides.to && row_ >= *knitting_.sides.to)
             seam(writer_.passes());
     }
 
     void seam(int lastPass) {
         if (std::exchange(seamClosed_, true))
             return;
-        writer_.edge("seam_left", Side::left, seenFrom_, lastPass);
-        writer_.edge("seam_right", Side::right, seenFrom_, lastPass);
+        writer_.edge(knitting_.sides.left, Side::left, seenFrom_, lastPass);
+        writer_.edge(knitting_.sides.right, Side::right, seenFrom_, lastPass);
     }
 
     // ---- stages
@@ -147,6 +160,35 @@ private:
     void perform(const act::Fewer& fewer) {
         if (fewer.change > Stitches(0))
             span_ = writeAcross(writer_, span_, -fewer.change, fewer.way, knitting_.wasteRows);
+    }
+
+    void perform(const act::Holes& holes) {
+        operation::Transfer transfer;
+        for (const NeedleSpan& hole : holes.holes) {
+            transfer.moves.emplace_back(hole.first, hole.first.shifted(-1));
+            transfer.stay.push_back(hole.first);
+            if (hole.size() > 1) {
+                transfer.moves.emplace_back(hole.last, hole.last.shifted(1));
+                transfer.stay.push_back(hole.last);
+            }
+        }
+        writer_.add(std::move(transfer));
+    }
+
+    void perform(const act::HangFirstRow&) {
+        const HangSource firstRow{.kind = HangSource::Kind::first};
+        operation::Hang again{.sources = {firstRow}, .allOf = {firstRow}};
+        if (knitting_.hung)
+            for (const Hung& hung : knitting_.hung->hang.map)
+                again.put(hung.needle, hung.needle);
+        writer_.add(std::move(again));
+    }
+
+    void perform(const act::BindOff& end) {
+        writer_.add(
+            operation::BindOff{.method = "chain_round_the_needles",
+                               .all = true,
+                               .tail = end.tail > Length() ? writer_.leave(end.tail, end.tailFor) : operation::Tail()});
     }
 
     void perform(const act::EndWelt& end) {

@@ -2,6 +2,7 @@
 #include "core/article/garment/trim_program.h"
 
 #include "core/knitting/piece_parts.h"
+#include "core/plan/piece_writer.h"
 #include "core/shaping/hang.h"
 #include "core/shaping/tail.h"
 
@@ -24,77 +25,54 @@ struct Trim {
     std::vector<NeedleSpan> eyelets = {};
 };
 
-/// The stitches of each hole go onto their neighbours; the bare needles stay in work and make the hole.
-operation::Transfer eyelets(const std::vector<NeedleSpan>& holes) {
-    operation::Transfer transfer;
-    transfer.moves.reserve(2 * holes.size());
-    transfer.stay.reserve(2 * holes.size());
-    for (const NeedleSpan& hole : holes) {
-        transfer.moves.emplace_back(hole.first, hole.first.shifted(-1));
-        transfer.stay.push_back(hole.first);
-        if (hole.size() > 1) {
-            transfer.moves.emplace_back(hole.last, hole.last.shifted(1));
-            transfer.stay.push_back(hole.last);
-        }
-    }
-    return transfer;
-}
-
 Program writeTrim(const GarmentBrief& project, Trim trim) {
-    ProgramWriter writer(project.ground, key(trim.piece), worn(trim.piece));
-    writer.wantOpenTurns(!project.choices.wrapTurns);
-    writer.section(trim.hangSection);
-    if (project.choices.panels && isNeckTrim(trim.piece))
-        writer.say("panels_first", "The panels are sewn together down the middle by now: the neckline is hung in one.");
-    writer.say("purl_facing", trim.facing);
-    const HangSource firstRow{.kind = HangSource::Kind::first};
-    operation::Hang close{.sources = {firstRow}, .allOf = {firstRow}};
-    close.map.reserve(trim.hung.map.size());
-    for (const Hung& hung : trim.hung.map)
-        close.put(hung.needle, hung.needle);
+    const Rows half = trim.rows / 2;
+    const char* again = isBand(trim.piece)
+                            ? "Fold the band towards you and hang the loops of its first row on the same needles."
+                            : "Fold the trim towards you and hang the loops of its first row on the same needles.";
     const bool hangsOpenLoops = std::ranges::any_of(
         trim.hung.sources, [](const HangSource& source) { return source.kind == HangSource::Kind::kept; });
-    writer.add(std::move(trim.hung));
+    Knitting knitting;
+    knitting.gauge = trim.gauge;
+    knitting.stitches = trim.stitches;
+    knitting.openTurns = !project.choices.wrapTurns;
+    BegunHung begun{trim.hangSection, {}, std::move(trim.hung), {}};
+    if (project.choices.panels && isNeckTrim(trim.piece))
+        begun.before.push_back(
+            {"panels_first", "The panels are sewn together down the middle by now: the neckline is hung in one."});
+    begun.before.push_back({"purl_facing", trim.facing});
     if (hangsOpenLoops)
-        writer.say("waste_out", isNeckTrim(trim.piece) ? "Pull the waste yarn out only when every loop is on a needle."
-                                                       : "Take the holders out only when every loop is on a needle.");
-    writer.add(operation::JoinYarn{yarns::main, writer.carriage()});
-    writer.counterTo(0);
-    const char* section = isBand(trim.piece) ? "band" : "trim";
-    writer.section(section);
-    const Rows half = trim.rows / 2;
-    const auto layer = [&](Rows rows) {
-        const Rows before = trim.eyelets.empty() ? Rows(0) : half / 2;
-        writer.knitPlain(before, trim.stitches, writer.size(-1));
-        if (!trim.eyelets.empty()) {
-            writer.say("buttonholes", "Buttonholes: each of these stitches goes onto its neighbour.");
-            writer.add(eyelets(trim.eyelets));
-        }
-        writer.knitPlain(rows - before, trim.stitches, writer.size(-1));
-    };
-    layer(half - Rows(1));
-    writer.say("fold_row", "The next row is the fold: looser.");
-    writer.knit(Rows(1), trim.stitches, writer.size(1));
-    layer(half);
-    for (const Side side : {Side::left, Side::right})
-        writer.edge(sided(side, "end_left", "end_right"), side, 1, half.count());
-    writer.say("hang_welt", isBand(trim.piece)
-                                ? "Fold the band towards you and hang the loops of its first row on the same needles."
-                                : "Fold the trim towards you and hang the loops of its first row on the same needles.");
-    writer.add(std::move(close));
-    writer.section("bind off");
-    writer.say("two_layers",
-               "Push the needles right out, or knit this row by hand: two layers are hard on the carriage.");
-    writer.knit(Rows(1), trim.stitches, writer.size(2));
+        begun.after.push_back({"waste_out", isNeckTrim(trim.piece)
+                                                ? "Pull the waste yarn out only when every loop is on a needle."
+                                                : "Take the holders out only when every loop is on a needle."});
+    knitting.hung = std::move(begun);
+    knitting.sides = {"end_left", "end_right", half};
+    knitting.surface = {{Rows(0), trim.rows, 0, -1, false},
+                        {half - Rows(1), half, 0, 1, true},
+                        {trim.rows, trim.rows + Rows(1), 0, 2, true}};
     // Its ends are sewn together, both layers; those of an open front's neck go under the bands.
     const bool isClosed = !isBand(trim.piece) && !(project.choices.isCardigan() && isNeckTrim(trim.piece));
-    writer.add(operation::BindOff{
-        .method = "chain_round_the_needles",
-        .all = true,
-        .tail = isClosed ? writer.leave(tailToLeave(TailFor::mattress, trim.gauge.height(trim.rows + Rows(1))),
-                                        "the trim’s ends")
-                         : operation::Tail()});
-    return writer.take();
+    const auto add = [&](Rows at, Act act) { knitting.stages.push_back({at, std::move(act)}); };
+    const auto holes = [&](Rows from) {
+        if (trim.eyelets.empty())
+            return;
+        add(from + half / 2, act::Say{"buttonholes", "Buttonholes: each of these stitches goes onto its neighbour."});
+        add(from + half / 2, act::Holes{trim.eyelets});
+    };
+    add(Rows(0), act::Section{isBand(trim.piece) ? "band" : "trim"});
+    holes(Rows(0));
+    add(half - Rows(1), act::Say{"fold_row", "The next row is the fold: looser."});
+    holes(half);
+    add(trim.rows, act::Say{"hang_welt", again});
+    add(trim.rows, act::HangFirstRow{});
+    add(trim.rows, act::Section{"bind off"});
+    add(trim.rows,
+        act::Say{"two_layers", "Push the needles right out, or knit this row by hand: two layers are hard on "
+                               "the carriage."});
+    add(trim.rows + Rows(1),
+        act::BindOff{isClosed ? tailToLeave(TailFor::mattress, trim.gauge.height(trim.rows + Rows(1))) : Length(),
+                     "the trim’s ends"});
+    return writePiece(project.ground, knitting, key(trim.piece));
 }
 
 /// What is hung for a trim, from left to right.

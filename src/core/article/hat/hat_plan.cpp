@@ -227,7 +227,7 @@ void thinned(const Hat& hat, const Counted& counted, const Ground& ground, Knitt
     row += Rows(1);
     knitting.stages.push_back({row, act::Thin{2, last, 1, hat.acrossWay}});
     knitting.stages.push_back({row, act::DrawUp{"crown"}});
-    knitting.seamTo = row;
+    knitting.sides.to = row;
 }
 
 void wedged(const Hat& hat, const Counted& counted, Knitting& knitting) {
@@ -257,7 +257,7 @@ void wedged(const Hat& hat, const Counted& counted, Knitting& knitting) {
     knitting.stages.push_back({counted.body(), act::Say{"wedges", "One wedge after the other, the others in hold: each "
                                                                   "gets narrower at both sides, in turns."}});
     knitting.stages.push_back({counted.body(), std::move(branches)});
-    knitting.seamTo = counted.body();
+    knitting.sides.to = counted.body();
 }
 
 Knitting knittingOf(const Hat& hat, const Counted& counted, const Ground& ground, const FabricGauge& gauge) {
