@@ -4,6 +4,7 @@
 #include "support/projects.h"
 
 #include "app/shelf/begin_page.h"
+#include "app/window/thread.h"
 
 #include <QAbstractItemView>
 #include <QCheckBox>
@@ -191,6 +192,12 @@ void TestBegin::aBlanketByPointer() {
     window.session().undo();
     QCOMPARE(fixture.worked().pieces.size(), 3u);
 
+    // Every station has something to say of it, though nobody is measured.
+    for (const auto station : {MainWindow::swatch, MainWindow::measure, MainWindow::draft, MainWindow::review}) {
+        window.showStation(station);
+        QCOMPARE(window.currentStation(), int(station));
+    }
+    QCOMPARE(window.thread()->knot(MainWindow::measure)->answer(), QString("nothing to measure"));
     window.showStation(MainWindow::knit);
     QPushButton* start = beginOf(window.knitStation(), "Panel 1");
     QVERIFY(start);

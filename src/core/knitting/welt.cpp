@@ -61,8 +61,6 @@ NeedleSpan gatheredSpan(NeedleSpan span, const WeltCounts& welt) {
 
 } // namespace
 
-namespace {} // namespace
-
 int writeWelt(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt, Rows wasteRows) {
     const NeedleSpan narrow = gatheredSpan(span, welt);
     const WeltMaker& maker = makerOf(welt.kind);

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/article/garment/garment_outlines.h"
+#include "core/ground/welt_findings.h"
 
 namespace vestimen {
 namespace {
@@ -33,10 +34,8 @@ std::vector<Finding> choiceFindings(const GarmentBrief& project) {
                "from the cuff.",
                {}});
     for (const Welt* welt : {&choices.bodyWelt, &choices.cuff})
-        if (traits(welt->kind).beds > project.machine.beds)
-            error("rib_needs_two_beds", {"A two-bed rib needs a second bed, and {0} has one: choose a latched "
-                                         "rib or a mock rib.",
-                                         {project.machine.name}});
+        if (auto missing = bedsMissing(*welt, project.machine))
+            findings.push_back(std::move(*missing));
     if (Garment::gatherOf(choices.bodyWelt) > 0.0 && (choices.isCardigan() || choices.hemLine == HemLine::curved))
         error("gathered_welt",
               {choices.isCardigan()

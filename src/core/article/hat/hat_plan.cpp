@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/article/hat/hat_plan.h"
 
+#include "core/ground/welt_findings.h"
 #include "core/joining/line_joins.h"
 #include "core/plan/counting.h"
 #include "core/plan/piece_writer.h"
@@ -470,10 +471,8 @@ std::vector<Finding> contradictionsOf(const Hat& hat, const Ground& ground) {
     const auto error = [&](FindingCode code, Phrase text) {
         findings.push_back({Severity::error, code, std::move(text)});
     };
-    if (traits(hat.brim.kind).beds > ground.machine.beds)
-        error("rib_needs_two_beds", {"A two-bed rib needs a second bed, and {0} has one: choose a latched rib or a "
-                                     "mock rib.",
-                                     {ground.machine.name}});
+    if (auto missing = bedsMissing(hat.brim, ground.machine))
+        findings.push_back(std::move(*missing));
     if (formOf(hat).multiple == 0)
         error("repeat_and_welt", {"A repeat of {0} and {1} more never comes out even with this brim: change the "
                                   "repeat or the brim.",

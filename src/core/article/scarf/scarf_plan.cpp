@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/article/scarf/scarf_plan.h"
 
+#include "core/ground/welt_findings.h"
 #include "core/joining/line_joins.h"
 #include "core/plan/counting.h"
 #include "core/plan/piece_writer.h"
@@ -254,13 +255,11 @@ std::vector<Finding> contradictionsOf(const Scarf& scarf, const Ground& ground) 
     const auto error = [&](FindingCode code, Phrase text) {
         findings.push_back({Severity::error, code, std::move(text)});
     };
-    const WeltTraits& border = traits(scarf.border.kind);
-    if (border.beds > ground.machine.beds)
-        error("rib_needs_two_beds", {"A two-bed rib needs a second bed, and {0} has one: choose a latched rib or a "
-                                     "mock rib.",
-                                     {ground.machine.name}});
+    if (auto missing = bedsMissing(scarf.border, ground.machine))
+        findings.push_back(std::move(*missing));
     const CountForm form = formOf(scarf);
-    if (form.multiple == 0 || (scarf.panels > 1 && !border.form.takes(form.plus + plusOf(scarf).count())))
+    if (form.multiple == 0 ||
+        (scarf.panels > 1 && !traits(scarf.border.kind).form.takes(form.plus + plusOf(scarf).count())))
         error("repeat_and_welt",
               {"A repeat of {0} and {1} more never comes out even with this border: change the repeat or the border.",
                {scarf.repeat, scarf.repeatPlus}});
