@@ -240,6 +240,20 @@ void TestBegin::choicesAreDrawnAtOnce() {
     named<QSpinBox>(&page, "Depth of the brim")->setValue(90);
     page.tiles()[0]->click();
     QVERIFY(!page.pieces()->place("front").isEmpty());
+    // A V brings its depth along, and keeps it while others are looked at.
+    auto* neck = named<QComboBox>(&page, "Neckline");
+    neck->setCurrentIndex(1);
+    emit neck->activated(1);
+    const QRectF vee = page.pieces()->place("front");
+    page.tiles()[2]->click();
+    page.tiles()[0]->click();
+    QCOMPARE(page.pieces()->place("front"), vee);
+    page.findChild<QLineEdit*>("new_stitches")->setText("28");
+    page.findChild<QLineEdit*>("new_rows")->setText("40");
+    page.accept();
+    QCOMPARE(page.project().ease[static_cast<std::size_t>(Measure::frontNeckDepth)],
+             (Ease{Ease::Kind::length, usualVeeDepth.mm()}));
+    page.show();
     // What was chosen of a hat is still so when one comes back to it.
     page.tiles()[1]->click();
     QCOMPARE(named<QSpinBox>(&page, "Depth of the brim")->value(), 90);

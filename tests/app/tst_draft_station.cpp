@@ -142,6 +142,8 @@ void TestDraftStation::sleevelessHasItsOwnPieces() {
     draft->canvas()->pick(parts::trimDepth);
     const Rows rows = countsOf(fixture.project()).armTrimRows;
     QVERIFY(draft->slip()->plainText().contains("Rows of the armhole trim"));
+    QVERIFY2(draft->canvas()->view().widthLabel.contains("stitches · folded to"),
+             qPrintable(draft->canvas()->view().widthLabel));
     for (int i = 0; i < 4; ++i)
         QTest::keyClick(draft->canvas(), Qt::Key_Up);
     QCOMPARE(countsOf(fixture.project()).armTrimRows, rows + Rows(4));

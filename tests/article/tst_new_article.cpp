@@ -31,6 +31,7 @@ class TestNewArticle : public QObject {
 private slots:
     void itIsOneOfTheKinds();
     void itIsDraftedAndKnitted();
+    void simpleIncreasesWaitForTheCarriage();
     void itIsKeptInFiles();
     void itIsDragged();
     void anotherYarnIsJoinedAndBroken();
@@ -63,6 +64,32 @@ void TestNewArticle::itIsDraftedAndKnitted() {
         QVERIFY(abs(worked.measured.gauge->width(Stitches(wide[static_cast<std::size_t>(middle)])) -
                     Length::millimetres(mm)) <= worked.measured.gauge->stitches.unit() * 1.01);
     }
+}
+
+/// Without moving the outer stitches together, one side grows where the carriage stands, the other a row later; it
+/// comes out as wide.
+void TestNewArticle::simpleIncreasesWaitForTheCarriage() {
+    Project project = coaster();
+    std::get<Coaster>(project.article).striped = false;
+    const auto widest = [](const Worked& worked) {
+        LoopId most = 0;
+        for (const Pass& pass : worked.pieces.front().fabric.passes)
+            most = std::max(most, pass.loopCount);
+        return most;
+    };
+    const Worked fashioned = work(project);
+    std::get<Coaster>(project.article).fashioned = false;
+    const Worked simple = work(project);
+    QVERIFY(simple.sound());
+    QVERIFY2(simple.pieces.front().fabric.findings.empty(),
+             simple.pieces.front().fabric.findings.empty()
+                 ? ""
+                 : render(simple.pieces.front().fabric.findings.front().text).c_str());
+    QCOMPARE(widest(simple), widest(fashioned));
+    bool odd = false; // a row in which one side alone has grown
+    for (const Pass& pass : simple.pieces.front().fabric.passes)
+        odd = odd || pass.loopCount % 2 == 0;
+    QVERIFY(odd);
 }
 
 void TestNewArticle::itIsKeptInFiles() {

@@ -51,7 +51,9 @@ RailView railView(const WorkedPiece& piece, const Project& project, const Fabric
     view.weltLabel = coreText(piece.marks.welt, unit);
     view.markRow = piece.marks.markRow;
     view.markSpan = piece.marks.markSpan;
-    if (const Handle* width = piece.handle(piece.marks.width))
+    if (*piece.marks.below.text)
+        view.widthLabel = coreText(piece.marks.below, unit);
+    else if (const Handle* width = piece.handle(piece.marks.width))
         view.widthLabel = stateOf(*width, unit);
     for (const Handle& each : piece.handles)
         view.handles.append({each.key, {each.x, each.y}, each.upright, coreText(each.label), each.leftward});

@@ -94,6 +94,8 @@ void ArticleTile::paintEvent(QPaintEvent*) {
 
 BeginPage::BeginPage(Workroom& workroom, ReadingUnit unit, QWidget* parent)
     : QDialog(parent), workroom_(workroom), unit_(unit), articles_(allArticles()) {
+    for (const Article& each : articles_)
+        useUsualEase(each, eases_.emplace_back(easyFit()));
     setWindowTitle(tr("New project"));
     resize(1160, 740);
     machines_ = readShelf<Machine>(workroom, Shelf::machines, machineFromJson);
@@ -121,11 +123,11 @@ BeginPage::BeginPage(Workroom& workroom, ReadingUnit unit, QWidget* parent)
     cancel->setAutoDefault(false);
     connect(cancel, &QPushButton::clicked, this, &QDialog::reject);
     foot->addWidget(cancel);
-    make_ = new QPushButton(tr("Draft it"), this);
-    make_->setObjectName(QStringLiteral("primary"));
-    make_->setDefault(true);
-    connect(make_, &QPushButton::clicked, this, &BeginPage::accept);
-    foot->addWidget(make_);
+    auto* make = new QPushButton(tr("Draft it"), this);
+    make->setObjectName(QStringLiteral("primary"));
+    make->setDefault(true);
+    connect(make, &QPushButton::clicked, this, &BeginPage::accept);
+    foot->addWidget(make);
     all->addLayout(foot);
     chooseArticle(0);
     tiles_.front()->setFocus();
@@ -232,8 +234,7 @@ QWidget* BeginPage::buildArticles() {
         tiles_ << tile;
         row->addWidget(tile);
     }
-    connect(group, &QButtonGroup::idClicked, this, &BeginPage::chooseArticle);
-    // Arrow keys go from one to the next and choose it.
+    // Clicked, or come to by an arrow key.
     connect(group, &QButtonGroup::idToggled, this, [this](int id, bool on) {
         if (on && static_cast<std::size_t>(id) != chosen_)
             chooseArticle(id);
@@ -267,7 +268,7 @@ QWidget* BeginPage::buildArticles() {
     column->addLayout(middle, 1);
     connect(fields_, &ChoiceFields::chosen, this, [this](const AnyChoice& choice, double value) {
         const QString usual = coreText(usualName(articles_[chosen_]));
-        choice.choose(articles_[chosen_], ease_, value);
+        choice.choose(articles_[chosen_], eases_[chosen_], value);
         if (name_->text() == usual)
             name_->setText(coreText(usualName(articles_[chosen_])));
         redraw();
@@ -279,8 +280,6 @@ void BeginPage::chooseArticle(int index) {
     const QString before = coreText(usualName(articles_[chosen_]));
     chosen_ = static_cast<std::size_t>(index);
     tiles_[index]->setChecked(true);
-    ease_ = easyFit();
-    useUsualEase(articles_[chosen_], ease_);
     // A name of the knitter's own stays.
     if (name_->text().isEmpty() || name_->text() == before)
         name_->setText(coreText(usualName(articles_[chosen_])));
@@ -332,7 +331,7 @@ Project BeginPage::sketch() {
     readGauge(project);
     readWearer(project);
     project.article = articles_[chosen_];
-    project.ease = ease_;
+    project.ease = eases_[chosen_];
     return project;
 }
 
@@ -348,8 +347,7 @@ void BeginPage::redraw() {
     for (std::size_t i = 0; i < articles_.size(); ++i) {
         Project other = project;
         other.article = articles_[i];
-        if (i != chosen_)
-            useUsualEase(other.article, other.ease);
+        other.ease = eases_[i];
         const Worked worked = work(other);
         tiles_[static_cast<qsizetype>(i)]->show(worked, colour);
         if (i != chosen_)

@@ -92,14 +92,13 @@ private:
     QLabel* facts_;
     QLabel* gaugeNote_;
     QLabel* problem_;
-    QPushButton* make_;
     QList<Shelved<Machine>> machines_;
     QList<ShelfItem> swatches_;
     QList<ShelfItem> wearers_;
     QList<Shelved<Yarn>> yarns_;
     std::vector<Article> articles_; ///< one of each kind, with what was chosen of it
     std::size_t chosen_ = 0;
-    EaseTable ease_ = easyFit();
+    std::vector<EaseTable> eases_; ///< and the ease that goes with it
     Project project_;
 };
 

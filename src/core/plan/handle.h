@@ -45,7 +45,8 @@ struct PieceMarks {
     Phrase welt;
     int markRow = 0;       ///< rows from the lower edge to a mark, such as the underarm's; 0: none
     NeedleSpan markSpan{}; ///< the stitches of that row
-    HandleKey width;       ///< the handle whose length stands below the piece
+    HandleKey width;       ///< the handle whose length stands below the piece,
+    Phrase below = {};     ///< unless something else does
 };
 
 } // namespace vestimen

@@ -24,7 +24,8 @@ struct Due {
     Stitches by;
 };
 
-/// Outer stitches move in or out, on both sides at once.
+/// Outer stitches move in or out, on both sides at once. A simple increase is made where the carriage stands: the other
+/// side's waits for the next row.
 struct Moved {
     EdgeShaping how;
 };

@@ -71,6 +71,8 @@ private:
         }
         if (knitting_.sides.to)
             consider(*knitting_.sides.to);
+        if (!waiting_.empty())
+            consider(row_ + Rows(1));
         return next;
     }
 
@@ -105,6 +107,8 @@ private:
         if (shaped_ == row_.count())
             return;
         shaped_ = row_.count();
+        for (const auto& [side, increase] : std::exchange(waiting_, {}))
+            widen(side, increase);
         for (const Edge& edge : knitting_.edges)
             for (const Due& due : edge.due)
                 if (due.row == row_)
@@ -125,13 +129,21 @@ private:
                 (side == Side::left ? span_.first : span_.last) =
                     side == Side::left ? span_.first.shifted(count) : span_.last.shifted(-count);
             } else {
-                writer_.add(operation::Increase{
+                const operation::Increase increase{
                     side, count, moved->how.fashioned ? operation::Shaping::fashioned : operation::Shaping::edge,
-                    moved->how.inset});
-                (side == Side::left ? span_.first : span_.last) =
-                    side == Side::left ? span_.first.shifted(-count) : span_.last.shifted(count);
+                    moved->how.inset};
+                if (moved->how.fashioned || side == writer_.carriage())
+                    widen(side, increase);
+                else
+                    waiting_.emplace_back(side, increase);
             }
         }
+    }
+
+    void widen(Side side, const operation::Increase& increase) {
+        writer_.add(increase);
+        (side == Side::left ? span_.first : span_.last) =
+            side == Side::left ? span_.first.shifted(-increase.count) : span_.last.shifted(increase.count);
     }
 
     void closeSeam() {
@@ -280,6 +292,7 @@ private:
     int seenFrom_ = 1;
     int shaped_ = -1;
     bool seamClosed_ = false;
+    std::vector<std::pair<Side, operation::Increase>> waiting_; ///< for the carriage to come to their side
 };
 
 } // namespace

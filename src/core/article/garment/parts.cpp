@@ -294,7 +294,8 @@ public:
                                : "arm_trim_depth_mm",
                         row_ / 2.0}}});
         parts_.marks.width = parts::trimDepth;
-        parts_.marks.welt = {"{0} stitches, folded", {stitches.count()}};
+        parts_.marks.below = {"{0} stitches · folded to {1} · {2} rows",
+                              {stitches.count(), c_.gauge.height(rows / 2), (rows / 2).count()}};
         return std::move(parts_);
     }
 

@@ -23,6 +23,10 @@ std::span<const Choice<Coaster>> choicesOf(const Coaster&) {
          aLength<&Coaster::width>({50, 300}),
          [](const Coaster&, const Place&) { return true; },
          true},
+        {{"", "fashioned"},
+         "The outer stitches move together",
+         yesOrNo<&Coaster::fashioned>(),
+         [](const Coaster&, const Place&) { return true; }},
         {{"", "striped"}, "Striped", yesOrNo<&Coaster::striped>(), [](const Coaster&, const Place&) { return true; }},
     };
     return all;
@@ -66,7 +70,7 @@ Plan plan(const Coaster& coaster, const Ground& ground, const FabricGauge& gauge
     knitting.stitches = Stitches(least);
     knitting.welt.kind = WeltKind::rolled;
     knitting.yarns = {{"B", "second yarn", YarnRole::main}};
-    Edge sides{Edge::At::both, Moved{{.fashioned = true, .inset = 2}}, {}};
+    Edge sides{Edge::At::both, Moved{{.fashioned = coaster.fashioned, .inset = 2}}, {}};
     Rows row(2);
     for (Stitches now(least); now < stitches; now += Stitches(2), row += Rows(2))
         sides.due.push_back({row, Stitches(1)});

@@ -14,6 +14,7 @@ struct Coaster {
 
     Length width = Length::millimetres(100);
     bool striped = true;
+    bool fashioned = true;
 
     bool operator==(const Coaster&) const = default;
 };
