@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A piece as it is to be knitted, upward, in three tracks that the writer merges row by row: stages are what is done at
 // a row over all that is on the needles; edges change the width by their own clocks; surface holds over rows. All are
-// addressed by rows from the first after the welt it begins with.
+// addressed by rows from the first after what it begins with.
 #pragma once
 
 #include "core/ground/edge_shaping.h"
@@ -9,47 +9,87 @@
 #include "core/knitting/program.h"
 #include "core/quantity/count.h"
 #include "core/quantity/gauge.h"
-#include "core/shaping/tail.h"
 
 #include <optional>
 #include <string>
+#include <utility>
 #include <variant>
 #include <vector>
 
 namespace vestimen {
 
-/// So many stitches after so many rows: made where it is more than 0, else taken away, or put to hold.
+// ---- edges
+
+/// So many stitches after so many rows of the piece, or of the branch.
 struct Due {
     Rows row;
     Stitches by;
 };
 
-/// Outer stitches move in or out, on both sides at once. A simple increase is made where the carriage stands: the other
-/// side's waits for the next row.
+/// Outer stitches move out, or in where it is less than 0, on both sides at once. A simple increase is made where the
+/// carriage stands.
 struct Moved {
     EdgeShaping how;
+    Stitches atMost{1000}; ///< that move together
+    bool inside = false;   ///< by needle, since something may lie beside them
 };
-/// Put to hold, opposite the carriage, and the turn wrapped or left open. What falls due at the carriage's own side
-/// waits for the next row.
+/// Bound off, where the carriage stands, under a name by which it can be hung again.
+struct BoundOff {
+    const char* left = "";
+    const char* right = "";
+};
+/// Onto a holder, by a needle, opposite the carriage.
+struct TakenOff {
+    const char* left;
+    const char* right;
+};
+/// To hold, opposite the carriage, and the turn wrapped or left open.
 struct Held {
     bool wrapped = true;
 };
+/// Back from hold, opposite the carriage, and each turn wrapped or left open as long as some wait.
+struct Released {
+    bool wrapped = true;
+    Stitches atCarriage = {}; ///< so many may come back at the carriage's side as well
+    int mostWraps = 100;      ///< round one needle: then it comes back early
+};
+using Way = std::variant<Moved, BoundOff, TakenOff, Held, Released>;
+
+/// What becomes of a side, or of both. What falls due happens as soon as the carriage allows it; within a row in the
+/// order in which edges are listed, before the stages of that row where the edge has begun already, else after them.
 struct Edge {
     enum class At { left, right, both };
     At at = At::both;
-    std::variant<Moved, Held> way;
-    std::vector<Due> due; ///< rising
+    Way way;
+    std::vector<Due> due = {};     ///< rising
+    Rows from = {};                ///< where it begins
+    const char* section = nullptr; ///< that begins with what is due first
+};
+constexpr Edge::At at(Side side) {
+    return side == Side::left ? Edge::At::left : Edge::At::right;
+}
+
+// ---- surface
+
+/// A stretch of rows in another yarn or stitch size.
+struct Patch {
+    Rows from;
+    Rows to;            ///< the first row that is no more of it
+    YarnIndex yarn = 0; ///< of the piece's: 0 is the main one, those of `yarns` follow the waste yarn and the cord
+    int looser = 0;     ///< whole numbers of stitch size; negative for tighter
+    bool alone = false; ///< row by row, with no reminder among them
 };
 
-/// So many needles from the left that are worked alone while the others wait in hold, with an end of yarn of their own.
-/// Then they wait as well.
+// ---- stages
+
+struct Stage;
+
+/// So many needles that are worked alone while the others wait; its rows are counted from where it begins.
 struct Branch {
-    Stitches skip;
-    Stitches count;
-    Rows rows; ///< even: the carriage comes back
+    NeedleSpan of; ///< those of them that wait already in hold at its outer side among them
+    std::vector<Stage> stages;
     std::vector<Edge> edges;
-    std::string tailFor; ///< what its yarn is left long for, and how long
-    Length tail;
+    std::vector<Patch> surface = {};
 };
 
 namespace act {
@@ -70,17 +110,25 @@ struct Say {
     const char* code;
     const char* text;
 };
-/// Marks at both sides.
+/// A mark at a side, or at both.
 struct Mark {
     const char* name;
+    Edge::At at = Edge::At::both;
 };
 /// A part of the piece begins.
 struct Section {
     const char* name;
 };
-/// The last welt, downward from here, bound off; of a rolled one the loose bind-off alone.
-struct EndWelt {
-    WeltCounts welt;
+/// A side has a name, between two rows: from the first that is seen, and up to here or to the last that is seen, where
+/// they are not said.
+struct Name {
+    const char* name;
+    Side side;
+    std::optional<Rows> from = {};
+    std::optional<Rows> to = {};
+};
+struct HoldLever {
+    bool on;
 };
 /// Holes: the stitches of each go onto its neighbours, and the bare needles stay in work.
 struct Holes {
@@ -88,69 +136,115 @@ struct Holes {
 };
 /// The loops of its first row, which was hung, on the same needles again: it is folded.
 struct HangFirstRow {};
-/// All of it, chained round the needles.
-struct BindOff {
+struct TakeOff {
+    NeedleSpan needles;
+    operation::Onto onto;
+    std::string as;
+};
+/// So many outer ones, to wait until their edge brings them back.
+struct Hold {
+    Side side;
+    Stitches count;
+};
+/// Back from hold, whoever put them there.
+struct Release {
+    NeedleSpan needles;
+};
+/// One row over all that waits in hold, from where the yarn is; and one back where some wait at that side as well.
+struct AllOver {};
+/// The rest of a branch goes to hold as well, and its yarn is broken.
+struct Wait {
     Length tail;
     std::string tailFor;
+};
+/// One branch after the other, from the one at the carriage on.
+struct Branches {
+    enum class Waiting { held, holder };
+    std::vector<Branch> each;
+    Waiting waiting = Waiting::held;
+    /// Each begins at its outer side and at the row where they part; else where the carriage is, and rows count on.
+    bool apart = true;
+    const char* nextSection = nullptr; ///< with which each but the first begins
+    /// Waits with the second branch, and is bound off before it, under a name.
+    NeedleSpan boundBetween = {Needle::atSlot(0), Needle::atSlot(-1)};
+    const char* boundAs = "";
+};
+/// The last welt, downward from here, bound off; of a rolled one the loose bind-off alone.
+struct EndWelt {
+    WeltCounts welt;
+};
+/// The welt of a piece that was begun without one, from its first row, which is hung upside down. Names are then of the
+/// piece as it hangs.
+struct WeltAfterwards {
+    WeltCounts welt;
+};
+/// All of it, where no count is said; else so many at the carriage's side, and the yarn is broken.
+struct BindOff {
+    const char* method = "loop_through_loop";
+    const char* as = "";
+    std::optional<Stitches> count = {};
+    Length tail = {};
+    std::string tailFor = {}; ///< no tail is left where it is empty
+};
+/// Waste yarn over all of them, and off, under their names.
+struct OffOnWaste {
+    std::vector<std::pair<std::string, NeedleSpan>> as;
+    bool joined = true; ///< the yarn is there, and broken
+    Length tail = {};
+    std::string tailFor = {};
 };
 /// The tail goes through all loops, twice, and is drawn up.
 struct DrawUp {
     const char* as;
 };
-/// One after the other, from the one at the carriage on. Afterwards each is taken off in two halves, under its name
-/// with
-/// "_left" and "_right".
-struct Branches {
-    std::vector<Branch> each;
-    const char* as;
-};
 
 } // namespace act
 
-using Act = std::variant<act::Thin, act::Fewer, act::Say, act::Mark, act::Section, act::Holes, act::HangFirstRow,
-                         act::EndWelt, act::BindOff, act::DrawUp, act::Branches>;
+using Act =
+    std::variant<act::Thin, act::Fewer, act::Say, act::Mark, act::Section, act::Name, act::HoldLever, act::Holes,
+                 act::HangFirstRow, act::TakeOff, act::Hold, act::Release, act::AllOver, act::Wait, act::Branches,
+                 act::EndWelt, act::WeltAfterwards, act::BindOff, act::OffOnWaste, act::DrawUp>;
 
 struct Stage {
     Rows at;
     Act act;
 };
 
-/// A stretch of rows in another yarn or stitch size.
-struct Patch {
-    Rows from;
-    Rows to;            ///< the first row that is no more of it
-    YarnIndex yarn = 0; ///< of the piece's: 0 is the main one, those of `yarns` follow the waste yarn and the cord
-    int looser = 0;     ///< whole numbers of stitch size; negative for tighter
-    bool alone = false; ///< rows of their own: no reminder is due among them
-};
+// ---- the piece
 
-/// What hangs on bare needles before the first row, in place of a welt.
+/// On waste yarn: its welt is knitted down afterwards.
+struct BegunOpen {};
+/// What hangs on bare needles before the first row.
 struct BegunHung {
     const char* section;
     std::vector<act::Say> before; ///< what is said before it is hung
     operation::Hang hang;
     std::vector<act::Say> after;
+    bool weights = false;
 };
-
-/// Both its sides, as edges with a name, from the first row that is seen; without `to`, to the end.
-struct Sides {
-    const char* left = "seam_left";
-    const char* right = "seam_right";
-    std::optional<Rows> to = {};
-};
+using Begin = std::variant<WeltCounts, BegunOpen, BegunHung>;
 
 struct Knitting {
     FabricGauge gauge;
-    Stitches stitches;
-    WeltCounts welt; ///< that it begins with, unless it is hung
-    std::optional<BegunHung> hung;
+    Stitches stitches; ///< of the first row
+    Begin begin;
     std::vector<Stage> stages; ///< rising; of the same row, in the order in which they are done
     std::vector<Edge> edges;
     std::vector<Patch> surface;     ///< the last that holds a row says how it is knitted
     std::vector<ProgramYarn> yarns; ///< beyond the main one
-    Sides sides;
-    bool openTurns = false; ///< eyelets at the turns are decoration
+    Side carriage = Side::right;    ///< before the first row
+    bool openTurns = false;         ///< eyelets at the turns are decoration
     Rows wasteRows{12};
+
+    void at(Rows row, Act act) { stages.push_back({row, std::move(act)}); }
+    /// Both sides have names.
+    void name(Rows row, const char* left, const char* right, std::optional<Rows> from = {},
+              std::optional<Rows> to = {});
 };
+
+/// Rows before the first that is counted.
+Rows rowsBefore(const Knitting& knitting);
+/// Where the carriage stands after so many rows of a piece without branches that count.
+Side carriageAfter(const Knitting& knitting, Rows rows);
 
 } // namespace vestimen

@@ -5,10 +5,13 @@
 #include "core/knitting/piece_parts.h"
 #include "core/knitting/program_writer.h"
 #include "core/knitting/welt.h"
+#include "core/shaping/tail.h"
 
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <array>
+#include <cstdlib>
 #include <optional>
 #include <utility>
 
@@ -18,81 +21,160 @@ namespace {
 /// Of the yarns that an article adds.
 constexpr YarnIndex firstMore = yarns::ravel + 1;
 
+/// What waits on a holder until its branch is worked.
+constexpr const char* waitingName = "waiting";
+
+bool contains(NeedleSpan span, Needle needle) {
+    return span.first <= needle && needle <= span.last;
+}
+
+constexpr std::array bothSides = {Side::left, Side::right};
+
+template<class Value> class PerSide {
+public:
+    Value& operator[](Side side) { return values_[side == Side::left ? 0 : 1]; }
+    const Value& operator[](Side side) const { return values_[side == Side::left ? 0 : 1]; }
+
+private:
+    std::array<Value, 2> values_{};
+};
+
+/// Needles that are worked together, and how far they have come: the piece, or a branch of it.
+struct Group {
+    Group(const std::vector<Edge>& itsEdges, const std::vector<Patch>& itsSurface, NeedleSpan its, NeedleSpan all,
+          int passes)
+        : edges(itsEdges), surface(itsSurface), span(its), onTheBed(all), passesBefore(passes), done(edges.size()) {}
+
+    NeedleSpan working() const {
+        return {span.first.shifted(held[Side::left]), span.last.shifted(-held[Side::right])};
+    }
+    Stitches width() const { return Stitches(working().size()); }
+
+    const std::vector<Edge>& edges;
+    const std::vector<Patch>& surface;
+    NeedleSpan span; ///< with what waits at its sides
+    NeedleSpan onTheBed; ///< when it began, itself included
+    int passesBefore;
+    Rows row;
+    std::vector<PerSide<std::optional<int>>> done; ///< by edge: stitches, once something was due
+    PerSide<int> held;
+    PerSide<int> wraps;                ///< round the needle that waits beside those that work
+    PerSide<const Held*> turns;        ///< what was held there just now
+    PerSide<std::optional<Rows>> bound; ///< the row at which its side was last bound off
+    std::optional<Rows> shapedBegun;    ///< the rows for which edges have done what was due
+    std::optional<Rows> shapedBeginning;
+};
+
 class PieceWriter {
 public:
     PieceWriter(const Ground& ground, const Knitting& knitting, const std::string& piece)
-        : knitting_(knitting), writer_(ground, piece, worn(PieceKey(piece))), span_(centred(knitting.stitches)) {
+        : knitting_(knitting), writer_(ground, piece, worn(PieceKey(piece)), knitting.carriage) {
         writer_.wantOpenTurns(knitting.openTurns);
         for (const ProgramYarn& each : knitting.yarns)
             writer_.addYarn(each);
     }
 
     Program write() {
-        seenFrom_ = knitting_.hung ? beginHung(*knitting_.hung)
-                                   : writeWelt(writer_, span_, knitting_.welt, knitting_.wasteRows);
-        for (const Stage& stage : knitting_.stages) {
-            knitTo(stage.at);
-            closeSeam();
-            std::visit([this](const auto& each) { perform(each); }, stage.act);
-        }
+        std::visit([this](const auto& each) { begin(each); }, knitting_.begin);
+        const NeedleSpan all = centred(knitting_.stitches);
+        Group piece(knitting_.edges, knitting_.surface, all, all, writer_.passes());
+        work(piece, knitting_.stages);
         return writer_.take();
     }
 
 private:
-    Stitches width() const { return Stitches(span_.size()); }
+    // ---- what it begins with
 
-    int beginHung(const BegunHung& begun) {
+    void begin(const WeltCounts& welt) {
+        seenFrom_ = writeWelt(writer_, centred(knitting_.stitches), welt, knitting_.wasteRows);
+    }
+    void begin(const BegunOpen&) {
+        beginWithoutWelt(writer_, centred(knitting_.stitches), knitting_.wasteRows);
+        seenFrom_ = writer_.passes() + 1;
+    }
+    void begin(const BegunHung& begun) {
         writer_.section(begun.section);
         for (const act::Say& each : begun.before)
-            perform(each);
+            writer_.say(each.code, each.text);
         writer_.add(begun.hang);
         for (const act::Say& each : begun.after)
-            perform(each);
+            writer_.say(each.code, each.text);
+        if (begun.weights)
+            writer_.hangWeights();
         writer_.add(operation::JoinYarn{yarns::main, writer_.carriage()});
         writer_.counterTo(0);
-        return writer_.passes() + 1;
+        seenFrom_ = writer_.passes() + 1;
     }
 
     // ---- rows
 
-    /// The row, after `row_`, before which something else begins: an edge's event, or another surface.
-    Rows boundary(Rows target) const {
-        Rows next = target;
+    void work(Group& group, const std::vector<Stage>& stages) {
+        for (const Stage& stage : stages) {
+            while (group.row < stage.at)
+                knitOn(group, stage.at);
+            shape(group, true);
+            std::visit([&](const auto& each) { perform(group, each); }, stage.act);
+        }
+    }
+
+    /// As many rows as are alike.
+    void knitOn(Group& group, Rows target) {
+        shape(group, true);
+        shape(group, false);
+        const Patch* patch = nullptr;
+        for (const Patch& each : group.surface)
+            if (each.from <= group.row && group.row < each.to)
+                patch = &each;
+        const Rows next = std::min(target, boundary(group, patch));
+        useYarn(patch && patch->yarn != yarns::main ? static_cast<YarnIndex>(firstMore + patch->yarn - 1)
+                                                    : yarns::main);
+        const StitchSize size = writer_.size(patch ? patch->looser : 0);
+        const bool plain = yarn_ == yarns::main && !(patch && patch->alone);
+        plain ? writer_.knitPlain(next - group.row, group.width(), size)
+              : writer_.knit(next - group.row, group.width(), size, yarn_);
+        group.row = next;
+        turn(group);
+    }
+
+    /// The row before which something else begins: an edge's event, or another surface.
+    Rows boundary(const Group& group, const Patch* patch) const {
+        const Rows one = group.row + Rows(1);
+        if ((patch && patch->alone) || group.turns[Side::left] || group.turns[Side::right])
+            return one;
+        Rows next(1'000'000'000);
         const auto consider = [&](Rows row) {
-            if (row > row_)
+            if (row > group.row)
                 next = std::min(next, row);
         };
-        for (const Edge& edge : knitting_.edges)
+        for (std::size_t i = 0; i < group.edges.size(); ++i) {
+            const Edge& edge = group.edges[i];
+            for (const Side side : bothSides)
+                if (openAt(group, i, side) != 0 || (isReleasing(group, edge) && group.held[side] > 0))
+                    return one;
             for (const Due& due : edge.due)
                 consider(due.row);
-        for (const Patch& patch : knitting_.surface) {
-            consider(patch.from);
-            consider(patch.to);
         }
-        if (knitting_.sides.to)
-            consider(*knitting_.sides.to);
-        if (!waiting_.empty())
-            consider(row_ + Rows(1));
+        for (const Patch& each : group.surface) {
+            consider(each.from);
+            consider(each.to);
+        }
         return next;
     }
 
-    void knitTo(Rows target) {
-        while (row_ < target) {
-            shape();
-            const Rows next = boundary(target);
-            const Patch* patch = nullptr;
-            for (const Patch& each : knitting_.surface)
-                if (each.from <= row_ && row_ < each.to)
-                    patch = &each;
-            useYarn(patch && patch->yarn != yarns::main ? static_cast<YarnIndex>(firstMore + patch->yarn - 1)
-                                                        : yarns::main);
-            const StitchSize size = writer_.size(patch ? patch->looser : 0);
-            const bool plain = yarn_ == yarns::main && !(patch && patch->alone);
-            plain ? writer_.knitPlain(next - row_, width(), size) : writer_.knit(next - row_, width(), size, yarn_);
-            row_ = next;
-            closeSeam();
+    /// The yarn turns beside what waits at the side that it came to.
+    void turn(Group& group) {
+        const Side far = writer_.carriage();
+        const bool releases = std::ranges::any_of(group.edges, [&](const Edge& edge) {
+            const auto* released = std::get_if<Released>(&edge.way);
+            return released && released->wrapped && edge.from < group.row;
+        });
+        if ((group.turns[far] && group.turns[far]->wrapped) || (releases && group.held[far] > 0)) {
+            const Needle beside = group.working().end(far).towards(far);
+            if (contains(group.span, beside) || contains(group.onTheBed, beside))
+                writer_.add(operation::Wrap{beside});
+            ++group.wraps[far];
         }
-        shape();
+        group.turns = {};
     }
 
     void useYarn(YarnIndex yarn) {
@@ -102,79 +184,185 @@ private:
         yarn_ = yarn;
     }
 
-    /// What is due after so many rows.
-    void shape() {
-        if (shaped_ == row_.count())
-            return;
-        shaped_ = row_.count();
-        for (const auto& [side, increase] : std::exchange(waiting_, {}))
-            widen(side, increase);
-        for (const Edge& edge : knitting_.edges)
-            for (const Due& due : edge.due)
-                if (due.row == row_)
-                    move(edge, due.by.count());
+    // ---- edges
+
+    static bool hasSide(const Edge& edge, Side side) { return edge.at == Edge::At::both || edge.at == at(side); }
+    static bool isReleasing(const Group& group, const Edge& edge) {
+        return std::holds_alternative<Released>(edge.way) && edge.from <= group.row;
     }
 
-    void move(const Edge& edge, int by) {
-        const auto* moved = std::get_if<Moved>(&edge.way);
-        if (!moved || by == 0)
+    /// Stitches that are due at a side and not yet done; an edge that works inward gives less than 0 where it moves.
+    static int openAt(const Group& group, std::size_t edge, Side side) {
+        if (!hasSide(group.edges[edge], side))
+            return 0;
+        int due = -group.done[edge][side].value_or(0);
+        for (const Due& each : group.edges[edge].due)
+            due += each.row <= group.row ? each.by.count() : 0;
+        return due;
+    }
+
+    /// Of these, what the carriage allows now.
+    int possibleAt(const Group& group, std::size_t edge, Side side) const {
+        const int open = openAt(group, edge, side);
+        const bool near = side == writer_.carriage();
+        const Way& way = group.edges[edge].way;
+        if (const auto* moved = std::get_if<Moved>(&way))
+            return open > 0 && !moved->how.fashioned && !near ? 0 : open;
+        if (std::holds_alternative<BoundOff>(way))
+            return near ? open : 0;
+        if (const auto* released = std::get_if<Released>(&way)) {
+            const int wanted = std::max(open, group.wraps[side] >= released->mostWraps ? 1 : 0);
+            return std::clamp(wanted, 0, std::min(group.held[side], near ? released->atCarriage.count() : wanted));
+        }
+        return near ? 0 : open;
+    }
+
+    /// What is due of the edges that have begun, or of those that begin at this row; once a row.
+    void shape(Group& group, bool begun) {
+        std::optional<Rows>& last = begun ? group.shapedBegun : group.shapedBeginning;
+        if (last == group.row)
             return;
-        for (const Side side : {Side::left, Side::right}) {
-            if ((edge.at == Edge::At::left && side == Side::right) ||
-                (edge.at == Edge::At::right && side == Side::left))
+        last = group.row;
+        PerSide<int> moved;
+        for (std::size_t i = 0; i < group.edges.size(); ++i) {
+            const Edge& edge = group.edges[i];
+            if (edge.from > group.row || (edge.from < group.row) != begun || edge.due.empty() ||
+                edge.due.front().row > group.row)
                 continue;
-            const int count = std::abs(by);
-            if (by < 0) {
-                writer_.add(moveIn(side, count, moved->how, roomAtEachSide(width(), count, count)));
-                (side == Side::left ? span_.first : span_.last) =
-                    side == Side::left ? span_.first.shifted(count) : span_.last.shifted(-count);
-            } else {
-                const operation::Increase increase{
-                    side, count, moved->how.fashioned ? operation::Shaping::fashioned : operation::Shaping::edge,
-                    moved->how.inset};
-                if (moved->how.fashioned || side == writer_.carriage())
-                    widen(side, increase);
-                else
-                    waiting_.emplace_back(side, increase);
+            for (const Side side : bothSides) {
+                if (!hasSide(edge, side))
+                    continue;
+                const int count = possibleAt(group, i, side);
+                const bool first = !group.done[i][side];
+                const bool turnsOnly = first && std::holds_alternative<Held>(edge.way) && side != writer_.carriage();
+                if (count == 0 && !turnsOnly)
+                    continue;
+                if (edge.section && !group.done[i][Side::left] && !group.done[i][Side::right])
+                    writer_.section(edge.section);
+                group.done[i][side] = group.done[i][side].value_or(0) + count;
+                std::visit([&](const auto& way) { apply(group, side, way, count, moved, begun); }, edge.way);
             }
         }
     }
 
-    void widen(Side side, const operation::Increase& increase) {
+    static void shrink(Group& group, Side side, int count) {
+        (side == Side::left ? group.span.first : group.span.last) =
+            group.span.end(side).towards(opposite(side), count);
+    }
+
+    void apply(Group& group, Side side, const Moved& way, int count, PerSide<int>& moved, bool begun) {
+        if (count > 0)
+            return widen(group, side, way, count);
+        const Side other = opposite(side);
+        // What goes at the other side in this row, and where last loops of what is bound off come to lie.
+        int alsoMoved = moved[other];
+        Stitches wide = group.width() + Stitches(moved[other]);
+        for (std::size_t i = 0; i < group.edges.size(); ++i) {
+            const Edge& edge = group.edges[i];
+            if (edge.from > group.row || (edge.from < group.row) != begun)
+                continue;
+            if (std::holds_alternative<Moved>(edge.way))
+                alsoMoved -= std::min(0, possibleAt(group, i, other));
+            else if (std::holds_alternative<BoundOff>(edge.way))
+                for (const Side each : bothSides)
+                    if (const int bound = possibleAt(group, i, each); bound > 0)
+                        wide -= Stitches(bound + 1);
+        }
+        if (group.bound[other] == group.row)
+            wide -= Stitches(1);
+        moved[side] += -count;
+        const operation::Decrease decrease =
+            moveIn(side, -count, way.how, std::min(way.atMost, roomAtEachSide(wide, -count, alsoMoved)),
+                   group.bound[side] == group.row);
+        if (way.inside)
+            writer_.add(byNeedle(group.working().end(side), opposite(side), decrease));
+        else
+            writer_.add(decrease);
+        shrink(group, side, -count);
+    }
+
+    void widen(Group& group, Side side, const Moved& way, int count) {
+        operation::Increase increase{.side = side, .count = count, .kind = operation::Shaping::edge};
+        if (way.how.fashioned) {
+            increase.kind = operation::Shaping::fashioned;
+            increase.inset = way.how.inset;
+        }
         writer_.add(increase);
-        (side == Side::left ? span_.first : span_.last) =
-            side == Side::left ? span_.first.shifted(-increase.count) : span_.last.shifted(increase.count);
+        shrink(group, side, -count);
     }
 
-    void closeSeam() {
-        if (knitting_.sides.to && row_ >= *knitting_.sides.to)
-            seam(writer_.passes());
+    static operation::Transfer byNeedle(Needle outermost, Side inward, const operation::Decrease& decrease) {
+        const int moved = decrease.kind == operation::Shaping::edge ? 1 : decrease.inset;
+        operation::Transfer transfer;
+        transfer.moves.reserve(static_cast<std::size_t>(moved));
+        for (int each = 0; each < moved; ++each)
+            transfer.moves.emplace_back(outermost.towards(inward, each),
+                                        outermost.towards(inward, each + decrease.count));
+        return transfer;
     }
 
-    void seam(int lastPass) {
-        if (std::exchange(seamClosed_, true))
-            return;
-        writer_.edge(knitting_.sides.left, Side::left, seenFrom_, lastPass);
-        writer_.edge(knitting_.sides.right, Side::right, seenFrom_, lastPass);
+    void apply(Group& group, Side side, const BoundOff& way, int count, PerSide<int>&, bool) {
+        writer_.add(operation::BindOff{.side = side, .count = count, .as = sided(side, way.left, way.right)});
+        shrink(group, side, count);
+        group.bound[side] = group.row;
+    }
+    void apply(Group& group, Side side, const TakenOff& way, int count, PerSide<int>&, bool) {
+        const NeedleSpan off = fromEdge(group.span, side, 0, count);
+        writer_.add(
+            operation::TakeOff{off.first, off.last, operation::Onto::holder, sided(side, way.left, way.right)});
+        shrink(group, side, count);
+    }
+    void apply(Group& group, Side side, const Held& way, int count, PerSide<int>&, bool) {
+        writer_.holdLever(true);
+        hold(writer_, fromEdge(group.working(), side, 0, count));
+        group.held[side] += count;
+        group.turns[side] = &way;
+    }
+    void apply(Group& group, Side side, const Released&, int count, PerSide<int>&, bool) {
+        release(writer_, fromEdge(group.span, side, group.held[side] - count, count));
+        group.held[side] -= count;
+        group.wraps[side] = 0;
     }
 
     // ---- stages
 
-    void perform(const act::Say& say) { writer_.say(say.code, say.text); }
-    void perform(const act::Section& section) { writer_.section(section.name); }
-    void perform(const act::Mark& mark) { writer_.markSides(mark.name); }
-
-    void perform(const act::Thin& thin) {
-        span_ = writeThinned(writer_, span_, thin.every, thin.from, thin.way, knitting_.wasteRows, thin.first);
-        writer_.add(operation::Say{fmt::format("{} needles must hold a loop now.", span_.size()), "across_left"});
+    void perform(Group&, const act::Say& say) { writer_.say(say.code, say.text); }
+    void perform(Group&, const act::Section& section) { writer_.section(section.name); }
+    void perform(Group&, const act::HoldLever& lever) { writer_.holdLever(lever.on); }
+    void perform(Group& group, const act::Hold& act) {
+        writer_.holdLever(true);
+        hold(writer_, fromEdge(group.working(), act.side, 0, act.count.count()));
+        group.held[act.side] += act.count.count();
+    }
+    void perform(Group&, const act::Release& act) { release(writer_, act.needles); }
+    void perform(Group&, const act::TakeOff& off) {
+        writer_.add(operation::TakeOff{off.needles.first, off.needles.last, off.onto, off.as});
     }
 
-    void perform(const act::Fewer& fewer) {
+    void perform(Group&, const act::Mark& mark) {
+        for (const Side side : bothSides)
+            if (mark.at == Edge::At::both || mark.at == at(side))
+                writer_.add(operation::Mark{side, mark.name});
+    }
+
+    void perform(Group& group, const act::Name& name) {
+        writer_.edge(name.name, name.side, name.from ? group.passesBefore + name.from->count() + 1 : seenFrom_,
+                     name.to ? group.passesBefore + name.to->count() : seenTo_.value_or(writer_.passes()));
+    }
+
+    void perform(Group& group, const act::Thin& thin) {
+        group.span =
+            writeThinned(writer_, group.span, thin.every, thin.from, thin.way, knitting_.wasteRows, thin.first);
+        writer_.add(operation::Say{fmt::format("{} needles must hold a loop now.", group.span.size()), "across_left"});
+    }
+
+    void perform(Group& group, const act::Fewer& fewer) {
         if (fewer.change > Stitches(0))
-            span_ = writeAcross(writer_, span_, -fewer.change, fewer.way, knitting_.wasteRows);
+            group.span =
+                writeAcross(writer_, group.span, -fewer.change, fewer.way, knitting_.wasteRows);
     }
 
-    void perform(const act::Holes& holes) {
+    void perform(Group&, const act::Holes& holes) {
         operation::Transfer transfer;
         for (const NeedleSpan& hole : holes.holes) {
             transfer.moves.emplace_back(hole.first, hole.first.shifted(-1));
@@ -187,112 +375,179 @@ private:
         writer_.add(std::move(transfer));
     }
 
-    void perform(const act::HangFirstRow&) {
+    void perform(Group&, const act::HangFirstRow&) {
         const HangSource firstRow{.kind = HangSource::Kind::first};
         operation::Hang again{.sources = {firstRow}, .allOf = {firstRow}};
-        if (knitting_.hung)
-            for (const Hung& hung : knitting_.hung->hang.map)
+        if (const auto* begun = std::get_if<BegunHung>(&knitting_.begin))
+            for (const Hung& hung : begun->hang.map)
                 again.put(hung.needle, hung.needle);
         writer_.add(std::move(again));
     }
 
-    void perform(const act::BindOff& end) {
-        writer_.add(
-            operation::BindOff{.method = "chain_round_the_needles",
-                               .all = true,
-                               .tail = end.tail > Length() ? writer_.leave(end.tail, end.tailFor) : operation::Tail()});
+    operation::Tail leave(Length tail, const std::string& use) const {
+        return use.empty() ? operation::Tail() : writer_.leave(tail, use);
     }
 
-    void perform(const act::EndWelt& end) {
+    void perform(Group&, const act::BindOff& end) {
+        operation::Tail tail = leave(end.tail, end.tailFor);
+        if (!end.count)
+            return writer_.add(
+                operation::BindOff{.method = end.method, .all = true, .as = end.as, .tail = std::move(tail)});
+        writer_.add(operation::BindOff{
+            .side = writer_.carriage(), .count = end.count->count(), .method = end.method, .as = end.as});
+        writer_.add(operation::BreakYarn{yarn_, std::move(tail)});
+    }
+
+    void perform(Group&, const act::OffOnWaste& off) {
+        Stitches width;
+        for (const auto& [name, needles] : off.as)
+            width += Stitches(needles.size());
+        writer_.offOnWaste(knitting_.wasteRows, width, off.joined ? std::optional(yarn_) : std::nullopt, off.as,
+                           leave(off.tail, off.tailFor));
+    }
+
+    void perform(Group& group, const act::AllOver&) {
+        const Side near = writer_.carriage();
+        const Side far = opposite(near);
+        const auto bringBack = [&](Side side) {
+            release(writer_, fromEdge(group.span, side, 0, group.held[side]));
+            group.held[side] = 0;
+        };
+        // The yarn is at the middle: a row that began at the outer end would leave it lying under what waits there.
+        if (group.held[far] > 0) {
+            writer_.say("far_shoulder", "The yarn is at the neck: first bring back the shoulder away from the "
+                                        "carriage, and knit across.");
+            bringBack(far);
+        }
+        const auto across = [&] {
+            writer_.knit(Rows(1), group.width(), writer_.size());
+            group.row += Rows(1);
+        };
+        across();
+        if (group.held[near] > 0) {
+            bringBack(near);
+            writer_.holdLever(false);
+            writer_.say("all_over", "Now all stitches: one row back.");
+            across();
+        }
+        writer_.holdLever(false);
+    }
+
+    void perform(Group& group, const act::EndWelt& end) {
         useYarn(yarns::main);
-        const int seenTo = writeWeltDown(writer_, span_, end.welt, knitting_.wasteRows);
-        seam(seenTo);
+        seenTo_ = writeWeltDown(writer_, group.span, end.welt, knitting_.wasteRows);
     }
 
-    void perform(const act::DrawUp& draw) {
+    void perform(Group&, const act::WeltAfterwards& end) {
+        seenFrom_ = writer_.passes() + 1;
+        seenTo_ = writeWeltAfterwards(writer_, centred(knitting_.stitches), end.welt);
+    }
+
+    void perform(Group& group, const act::DrawUp& draw) {
         writer_.section("draw up");
         writer_.say("draw_up", "Thread the tail through every loop, twice, and take them off. Pull with care: a soft "
                                "yarn breaks.");
         writer_.add(operation::BreakYarn{
-            yarn_, writer_.leave(tailToLeave(TailFor::backstitch, knitting_.gauge.width(width())), "drawing up")});
-        writer_.add(operation::TakeOff{span_.first, span_.last, operation::Onto::holder, draw.as});
+            yarn_,
+            writer_.leave(tailToLeave(TailFor::backstitch, knitting_.gauge.width(group.width())), "drawing up")});
+        writer_.add(operation::TakeOff{group.span.first, group.span.last, operation::Onto::holder, draw.as});
     }
 
-    void perform(const act::Branches& branches) {
-        writer_.holdLever(true);
+    // ---- branches
+
+    void perform(Group& branch, const act::Wait& wait) {
+        hold(writer_, branch.working());
+        writer_.add(operation::BreakYarn{yarn_, leave(wait.tail, wait.tailFor)});
+    }
+
+    void perform(Group& group, const act::Branches& branches) {
+        const Side start = writer_.carriage();
+        const int counter = writer_.counter();
         std::vector<const Branch*> order;
         for (const Branch& each : branches.each)
             order.push_back(&each);
-        if (writer_.carriage() == Side::right)
+        if (start == Side::right)
             std::ranges::reverse(order);
-        bool first = true;
+        const bool onHolder = branches.waiting == act::Branches::Waiting::holder;
+        NeedleSpan waiting = order.back()->of;
+        if (!branches.boundBetween.empty())
+            waiting = {std::min(waiting.first, branches.boundBetween.first),
+                       std::max(waiting.last, branches.boundBetween.last)};
         for (const Branch* each : order) {
-            const NeedleSpan own = fromEdge(span_, Side::left, each->skip.count(), each->count.count());
-            if (std::exchange(first, false)) {
-                hold(writer_, {span_.first, own.first.shifted(-1)});
-                hold(writer_, {own.last.shifted(1), span_.last});
-            } else {
-                release(writer_, own);
-                writer_.add(operation::JoinYarn{yarn_, writer_.carriage()});
-            }
-            write(*each, own);
+            const bool first = each == order.front();
+            if (!first && branches.nextSection)
+                writer_.section(branches.nextSection);
+            Group own(each->edges, each->surface, each->of, onHolder ? each->of : group.span, writer_.passes());
+            // What waits already at the piece's sides.
+            for (const Side side : bothSides)
+                if (each->of.end(side) == group.span.end(side))
+                    own.held[side] = group.held[side];
+            if (!first)
+                bringBack(own, branches, waiting, start, counter);
+            else if (!onHolder)
+                holdBeside(group.span, each->of);
+            else if (order.size() > 1)
+                toHolder(waiting);
+            work(own, each->stages);
         }
-        writer_.holdLever(false);
-        for (std::size_t i = 0; i < branches.each.size(); ++i) {
-            const Branch& each = branches.each[i];
-            const NeedleSpan own = fromEdge(span_, Side::left, each.skip.count(), each.count.count());
-            const int left = (own.size() + 1) / 2;
-            const std::string name = fmt::format("{}_{}", branches.as, i + 1);
-            writer_.add(
-                operation::TakeOff{own.first, own.first.shifted(left - 1), operation::Onto::holder, name + "_left"});
-            writer_.add(
-                operation::TakeOff{own.first.shifted(left), own.last, operation::Onto::holder, name + "_right"});
-        }
+        if (onHolder)
+            writer_.holdLever(false);
     }
 
-    /// Its rows, with what is held of it on the way.
-    void write(const Branch& branch, NeedleSpan working) {
-        std::optional<int> left; // held so far; nothing before its first turn
-        std::optional<int> right;
-        for (int row = 0; row < branch.rows.count(); ++row) {
-            const Side far = opposite(writer_.carriage());
-            std::optional<Needle> toWrap;
-            for (const Edge& edge : branch.edges) {
-                const auto* held = std::get_if<Held>(&edge.way);
-                if (!held || (edge.at == Edge::At::left) != (far == Side::left))
-                    continue;
-                std::optional<int>& done = far == Side::left ? left : right;
-                int due = -done.value_or(0);
-                for (const Due& each : edge.due)
-                    due += each.row.count() <= row ? each.by.count() : 0;
-                const bool firstTurn = !done;
-                done = done.value_or(0) + due;
-                if (due > 0)
-                    hold(writer_, fromEdge(working, far, 0, due));
-                (far == Side::left ? working.first : working.last) =
-                    far == Side::left ? working.first.shifted(due) : working.last.shifted(-due);
-                // The first turn may be at a needle of what waits beside it.
-                const Needle beside = far == Side::left ? working.first.shifted(-1) : working.last.shifted(1);
-                if (held->wrapped && (due > 0 || firstTurn) && span_.first <= beside && beside <= span_.last)
-                    toWrap = beside;
+    void holdBeside(NeedleSpan all, NeedleSpan branch) {
+        writer_.holdLever(true);
+        hold(writer_, {all.first, branch.first.shifted(-1)});
+        hold(writer_, {branch.last.shifted(1), all.last});
+    }
+
+    void toHolder(NeedleSpan waiting) {
+        writer_.say("rest_off", "Take the rest onto a holder until its turn comes.");
+        writer_.add(operation::TakeOff{waiting.first, waiting.last, operation::Onto::holder, waitingName});
+    }
+
+    void fromHolder(NeedleSpan waiting) {
+        writer_.holdLever(false);
+        writer_.say("hang_again", "Hang the waiting stitches on their needles again, purl side facing you.");
+        const HangSource source{.kind = HangSource::Kind::kept, .name = waitingName};
+        operation::Hang hang{.sources = {source}, .allOf = {source}};
+        int index = 1;
+        for (Needle needle = waiting.first; needle <= waiting.last; needle = needle.shifted(1))
+            hang.put(needle, index++);
+        writer_.add(std::move(hang));
+    }
+
+    void bringBack(Group& own, const act::Branches& branches, NeedleSpan waiting, Side start, int counter) {
+        const Side outer = branches.apart ? opposite(start) : writer_.carriage();
+        if (branches.waiting == act::Branches::Waiting::holder) {
+            fromHolder(waiting);
+            const NeedleSpan middle = branches.boundBetween;
+            writer_.moveCarriage(middle.empty() ? outer : start, operation::Crossing::lifted);
+            if (!middle.empty()) {
+                writer_.add(operation::JoinYarn{yarn_, start});
+                writer_.add(operation::BindOff{.side = start, .count = middle.size(), .as = branches.boundAs});
+                writer_.add(operation::BreakYarn{yarn_});
+                own.bound[start] = own.row;
             }
-            writer_.knit(Rows(1), Stitches(working.size()), writer_.size(), yarn_);
-            if (toWrap)
-                writer_.add(operation::Wrap{*toWrap});
+            if (own.held[outer] > 0) {
+                writer_.holdLever(true);
+                hold(writer_, fromEdge(own.span, outer, 0, own.held[outer]));
+            }
+            writer_.moveCarriage(outer, operation::Crossing::lifted);
+        } else {
+            writer_.moveCarriage(outer);
         }
-        hold(writer_, working);
-        writer_.add(operation::BreakYarn{yarn_, writer_.leave(branch.tail, branch.tailFor)});
+        if (branches.apart)
+            writer_.counterTo(counter);
+        if (branches.waiting == act::Branches::Waiting::held)
+            release(writer_, own.working());
+        writer_.add(operation::JoinYarn{yarn_, writer_.carriage()});
     }
 
     const Knitting& knitting_;
     ProgramWriter writer_;
-    NeedleSpan span_;
-    Rows row_;
     YarnIndex yarn_ = yarns::main;
     int seenFrom_ = 1;
-    int shaped_ = -1;
-    bool seamClosed_ = false;
-    std::vector<std::pair<Side, operation::Increase>> waiting_; ///< for the carriage to come to their side
+    std::optional<int> seenTo_; ///< where something is folded behind the last that is seen
 };
 
 } // namespace

@@ -25,6 +25,8 @@ struct Trim {
     std::vector<NeedleSpan> eyelets = {};
 };
 
+constexpr const char* aroundNeedles = "chain_round_the_needles";
+
 Program writeTrim(const GarmentBrief& project, Trim trim) {
     const Rows half = trim.rows / 2;
     const char* again = isBand(trim.piece)
@@ -45,33 +47,34 @@ Program writeTrim(const GarmentBrief& project, Trim trim) {
         begun.after.push_back({"waste_out", isNeckTrim(trim.piece)
                                                 ? "Pull the waste yarn out only when every loop is on a needle."
                                                 : "Take the holders out only when every loop is on a needle."});
-    knitting.hung = std::move(begun);
-    knitting.sides = {"end_left", "end_right", half};
+    knitting.begin = std::move(begun);
     knitting.surface = {{Rows(0), trim.rows, 0, -1, false},
                         {half - Rows(1), half, 0, 1, true},
                         {trim.rows, trim.rows + Rows(1), 0, 2, true}};
     // Its ends are sewn together, both layers; those of an open front's neck go under the bands.
     const bool isClosed = !isBand(trim.piece) && !(project.choices.isCardigan() && isNeckTrim(trim.piece));
-    const auto add = [&](Rows at, Act act) { knitting.stages.push_back({at, std::move(act)}); };
     const auto holes = [&](Rows from) {
         if (trim.eyelets.empty())
             return;
-        add(from + half / 2, act::Say{"buttonholes", "Buttonholes: each of these stitches goes onto its neighbour."});
-        add(from + half / 2, act::Holes{trim.eyelets});
+        knitting.at(from + half / 2, act::Say{"buttonholes", "Buttonholes: each of these stitches goes onto its neighbour."});
+        knitting.at(from + half / 2, act::Holes{trim.eyelets});
     };
-    add(Rows(0), act::Section{isBand(trim.piece) ? "band" : "trim"});
+    knitting.at(Rows(0), act::Section{isBand(trim.piece) ? "band" : "trim"});
     holes(Rows(0));
-    add(half - Rows(1), act::Say{"fold_row", "The next row is the fold: looser."});
+    knitting.at(half - Rows(1), act::Say{"fold_row", "The next row is the fold: looser."});
+    knitting.name(half, "end_left", "end_right", {}, half);
     holes(half);
-    add(trim.rows, act::Say{"hang_welt", again});
-    add(trim.rows, act::HangFirstRow{});
-    add(trim.rows, act::Section{"bind off"});
-    add(trim.rows,
+    knitting.at(trim.rows, act::Say{"hang_welt", again});
+    knitting.at(trim.rows, act::HangFirstRow{});
+    knitting.at(trim.rows, act::Section{"bind off"});
+    knitting.at(trim.rows,
         act::Say{"two_layers", "Push the needles right out, or knit this row by hand: two layers are hard on "
                                "the carriage."});
-    add(trim.rows + Rows(1),
-        act::BindOff{isClosed ? tailToLeave(TailFor::mattress, trim.gauge.height(trim.rows + Rows(1))) : Length(),
-                     "the trim’s ends"});
+    knitting.at(trim.rows + Rows(1),
+        isClosed ? act::BindOff{.method = aroundNeedles,
+                                .tail = tailToLeave(TailFor::mattress, trim.gauge.height(trim.rows + Rows(1))),
+                                .tailFor = "the trim’s ends"}
+                 : act::BindOff{.method = aroundNeedles});
     return writePiece(project.ground, knitting, key(trim.piece));
 }
 

@@ -3,6 +3,7 @@
 
 #include "core/ground/welt_findings.h"
 #include "core/joining/line_joins.h"
+#include "core/knitting/piece_parts.h"
 #include "core/plan/counting.h"
 #include "core/plan/piece_writer.h"
 #include "core/shaping/across_row.h"
@@ -215,20 +216,20 @@ std::optional<Counted> countHat(const Hat& hat, const Ground& ground, const Fabr
 /// The stages above the body: rounds with plain rows between, then every second stitch and the tail.
 void thinned(const Hat& hat, const Counted& counted, const Ground& ground, Knitting& knitting) {
     Rows row = counted.body();
-    knitting.stages.push_back({row, act::Section{"crown"}});
+    knitting.at(row, act::Section{"crown"});
     for (const Round& each : counted.rounds) {
-        knitting.stages.push_back({row, act::Thin{each.every, each.from, each.first, hat.acrossWay}});
+        knitting.at(row, act::Thin{each.every, each.from, each.first, hat.acrossWay});
         row += counted.plain;
     }
     const Side last = counted.rounds.empty() ? Side::right : opposite(counted.rounds.back().from);
-    knitting.stages.push_back({row, act::Say{"half_size", "One row at half the stitch size, so that the top draws "
-                                                          "together."}});
+    knitting.at(row, act::Say{"half_size", "One row at half the stitch size, so that the top draws "
+                                                          "together."});
     const int whole = ground.swatch.size.steps / std::max(1, 2 * ground.machine.sizes.parts);
     knitting.surface.push_back({row, row + Rows(1), 0, -whole});
     row += Rows(1);
-    knitting.stages.push_back({row, act::Thin{2, last, 1, hat.acrossWay}});
-    knitting.stages.push_back({row, act::DrawUp{"crown"}});
-    knitting.sides.to = row;
+    knitting.name(row, "seam_left", "seam_right");
+    knitting.at(row, act::Thin{2, last, 1, hat.acrossWay});
+    knitting.at(row, act::DrawUp{"crown"});
 }
 
 void wedged(const Hat& hat, const Counted& counted, Knitting& knitting) {
@@ -241,34 +242,50 @@ void wedged(const Hat& hat, const Counted& counted, Knitting& knitting) {
             edge.due.push_back({Rows(2 * static_cast<int>(i)), steps[i]});
         return edge;
     };
-    act::Branches branches{{}, "wedge"};
-    for (int i = 0; i < hat.wedges; ++i)
-        branches.each.push_back({wide * i,
-                                 wide,
-                                 counted.crown,
-                                 {heldEdge(Edge::At::left), heldEdge(Edge::At::right)},
-                                 "grafting the wedges",
-                                 tailToLeave(TailFor::graft, knitting.gauge.width(wide / 2))});
     // An odd one goes at a side, the others across the row; with two rows between, so that no needle takes three.
     const Stitches over = counted.over(hat.wedges);
-    if (!over.isEven())
+    NeedleSpan left = centred(counted.stitches);
+    if (!over.isEven()) {
         knitting.edges.push_back({Edge::At::left, Moved{}, {{counted.body() - Rows(2), Stitches(-1)}}});
-    knitting.stages.push_back({counted.body(), act::Section{"crown"}});
-    knitting.stages.push_back({counted.body(), act::Fewer{over - Stitches(over.isEven() ? 0 : 1), hat.acrossWay}});
-    knitting.stages.push_back({counted.body(), act::Say{"wedges", "One wedge after the other, the others in hold: each "
-                                                                  "gets narrower at both sides, in turns."}});
-    knitting.stages.push_back({counted.body(), std::move(branches)});
-    knitting.sides.to = counted.body();
+        left.first = left.first.shifted(1);
+    }
+    const Stitches across = over - Stitches(over.isEven() ? 0 : 1);
+    left = fromEdge(left, Side::left, across.count() / 2, left.size() - across.count());
+    act::Branches branches;
+    branches.apart = false;
+    for (int i = 0; i < hat.wedges; ++i)
+        branches.each.push_back(
+            {fromEdge(left, Side::left, (wide * i).count(), wide.count()),
+             {{counted.crown, act::Wait{tailToLeave(TailFor::graft, knitting.gauge.width(wide / 2)),
+                                        "grafting the wedges"}}},
+             {heldEdge(Edge::At::left), heldEdge(Edge::At::right)},
+             {{.from = Rows(0), .to = counted.crown, .alone = true}}});
+    const Rows body = counted.body();
+    knitting.name(body, "seam_left", "seam_right");
+    knitting.at(body, act::Section{"crown"});
+    knitting.at(body, act::Fewer{across, hat.acrossWay});
+    knitting.at(body, act::Say{"wedges", "One wedge after the other, the others in hold: each gets narrower at both "
+                                         "sides, in turns."});
+    knitting.at(body, branches);
+    knitting.at(body, act::HoldLever{false});
+    for (int i = 0; i < hat.wedges; ++i) {
+        const NeedleSpan own = branches.each[static_cast<std::size_t>(i)].of;
+        const int half = (own.size() + 1) / 2;
+        const std::string name = fmt::format("wedge_{}", i + 1);
+        for (const Side side : {Side::left, Side::right})
+            knitting.at(body, act::TakeOff{fromEdge(own, side, 0, side == Side::left ? half : own.size() - half),
+                                           operation::Onto::holder, name + sided(side, "_left", "_right")});
+    }
 }
 
 Knitting knittingOf(const Hat& hat, const Counted& counted, const Ground& ground, const FabricGauge& gauge) {
     Knitting knitting;
     knitting.gauge = gauge;
     knitting.stitches = counted.stitches;
-    knitting.welt = counted.brim;
+    knitting.begin = counted.brim;
     knitting.openTurns = !hat.wrapTurns;
     knitting.wasteRows = hat.wasteRows;
-    knitting.stages.push_back({Rows(0), act::Mark{"brim"}});
+    knitting.at(Rows(0), act::Mark{"brim"});
     hat.crown == Crown::wedges ? wedged(hat, counted, knitting) : thinned(hat, counted, ground, knitting);
     return knitting;
 }

@@ -132,12 +132,13 @@ Knitting knittingOf(const Scarf& scarf, const Counted& counted, Stitches stitche
     Knitting knitting;
     knitting.gauge = gauge;
     knitting.stitches = stitches;
-    knitting.welt = counted.border;
+    knitting.begin = counted.border;
     knitting.wasteRows = scarf.wasteRows;
     knitting.stages = {{Rows(0), act::Section{"plain"}},
                        {Rows(0), act::Mark{"field"}},
                        {counted.rows, act::Mark{"field_end"}},
                        {counted.rows, act::EndWelt{counted.border}}};
+    knitting.name(counted.rows, "seam_left", "seam_right");
     return knitting;
 }
 

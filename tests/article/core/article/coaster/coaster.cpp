@@ -68,7 +68,9 @@ Plan plan(const Coaster& coaster, const Ground& ground, const FabricGauge& gauge
     Knitting knitting;
     knitting.gauge = gauge;
     knitting.stitches = Stitches(least);
-    knitting.welt.kind = WeltKind::rolled;
+    WeltCounts edge;
+    edge.kind = WeltKind::rolled;
+    knitting.begin = edge;
     knitting.yarns = {{"B", "second yarn", YarnRole::main}};
     Edge sides{Edge::At::both, Moved{{.fashioned = coaster.fashioned, .inset = 2}}, {}};
     Rows row(2);
@@ -80,7 +82,8 @@ Plan plan(const Coaster& coaster, const Ground& ground, const FabricGauge& gauge
     knitting.edges = {sides};
     if (coaster.striped)
         knitting.surface = {{middle, row, 1, 1}};
-    knitting.stages = {{row, act::Mark{"top"}}, {row, act::EndWelt{knitting.welt}}};
+    knitting.stages = {{row, act::Mark{"top"}}, {row, act::EndWelt{edge}}};
+    knitting.name(row, "seam_left", "seam_right");
     PlannedPiece planned;
     planned.key = piece;
     planned.width = gauge.width(stitches);

@@ -1,0 +1,12 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/article/garment/garment_counts.h"
+#include "core/plan/knitting.h"
+
+namespace vestimen {
+
+/// Back, front or one of two of them, from the bare bed to the shoulders.
+Knitting bodyKnitting(const GarmentBrief& brief, const GarmentCounts& counts, PieceKey piece);
+
+} // namespace vestimen
