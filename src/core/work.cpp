@@ -4,6 +4,7 @@
 #include "core/article/articles.h"
 #include "core/bed/virtual_bed.h"
 #include "core/knitting/piece_parts.h"
+#include "core/plan/piece_writer.h"
 
 #include <algorithm>
 
@@ -64,7 +65,7 @@ void findOtherMaking(const Project& project, Length width, std::vector<Finding>&
             swatch.machine, project.machine.name);
 }
 
-WorkedPiece knitted(PlannedPiece& planned, const Siblings& siblings) {
+WorkedPiece knitted(PlannedPiece& planned, const Ground& ground, const Siblings& siblings) {
     WorkedPiece piece;
     piece.key = planned.key;
     piece.atLeft = planned.atLeft;
@@ -77,7 +78,7 @@ WorkedPiece knitted(PlannedPiece& planned, const Siblings& siblings) {
     piece.handles = std::move(planned.handles);
     piece.width = planned.width;
     piece.length = planned.length;
-    piece.program = planned.write(siblings);
+    piece.program = writePiece(ground, planned.knitting, key(planned.key));
     piece.fabric = knit(piece.program, &siblings);
     return piece;
 }
@@ -135,7 +136,7 @@ Worked work(const Project& project) {
     worked.pieces.reserve(planned.pieces.size()); // siblings point into it
     Siblings siblings;
     for (PlannedPiece& each : planned.pieces) {
-        worked.pieces.push_back(each.twin ? again(each, *worked.piece(*each.twin)) : knitted(each, siblings));
+        worked.pieces.push_back(each.twin ? again(each, *worked.piece(*each.twin)) : knitted(each, project, siblings));
         const WorkedPiece& piece = worked.pieces.back();
         siblings[piece.program.piece] = &piece.fabric;
         append(worked.findings, piece.fabric.findings);
@@ -149,7 +150,7 @@ Worked work(const Project& project) {
         programs.push_back(&piece.program);
         fabrics.push_back(&piece.fabric);
     }
-    worked.joins = planned.join(siblings);
+    worked.joins = joined(planned.joins, siblings, *worked.measured.gauge);
     for (const Join& join : worked.joins)
         append(worked.findings, join.findings);
     worked.supplies = supplies(project, programs, fabrics, worked.joins);

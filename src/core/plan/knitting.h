@@ -200,10 +200,9 @@ struct DrawUp {
 
 } // namespace act
 
-using Act =
-    std::variant<act::Thin, act::Fewer, act::Say, act::Mark, act::Section, act::Name, act::HoldLever, act::Holes,
-                 act::HangFirstRow, act::TakeOff, act::Hold, act::Release, act::AllOver, act::Wait, act::Branches,
-                 act::EndWelt, act::WeltAfterwards, act::BindOff, act::OffOnWaste, act::DrawUp>;
+using Act = std::variant<act::Thin, act::Fewer, act::Say, act::Mark, act::Section, act::Name, act::HoldLever,
+                         act::Holes, act::HangFirstRow, act::TakeOff, act::Hold, act::Release, act::AllOver, act::Wait,
+                         act::Branches, act::EndWelt, act::WeltAfterwards, act::BindOff, act::OffOnWaste, act::DrawUp>;
 
 struct Stage {
     Rows at;

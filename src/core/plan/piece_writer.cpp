@@ -45,21 +45,19 @@ struct Group {
           int passes)
         : edges(itsEdges), surface(itsSurface), span(its), onTheBed(all), passesBefore(passes), done(edges.size()) {}
 
-    NeedleSpan working() const {
-        return {span.first.shifted(held[Side::left]), span.last.shifted(-held[Side::right])};
-    }
+    NeedleSpan working() const { return {span.first.shifted(held[Side::left]), span.last.shifted(-held[Side::right])}; }
     Stitches width() const { return Stitches(working().size()); }
 
     const std::vector<Edge>& edges;
     const std::vector<Patch>& surface;
-    NeedleSpan span; ///< with what waits at its sides
+    NeedleSpan span;     ///< with what waits at its sides
     NeedleSpan onTheBed; ///< when it began, itself included
     int passesBefore;
     Rows row;
     std::vector<PerSide<std::optional<int>>> done; ///< by edge: stitches, once something was due
     PerSide<int> held;
-    PerSide<int> wraps;                ///< round the needle that waits beside those that work
-    PerSide<const Held*> turns;        ///< what was held there just now
+    PerSide<int> wraps;                 ///< round the needle that waits beside those that work
+    PerSide<const Held*> turns;         ///< what was held there just now
     PerSide<std::optional<Rows>> bound; ///< the row at which its side was last bound off
     std::optional<Rows> shapedBegun;    ///< the rows for which edges have done what was due
     std::optional<Rows> shapedBeginning;
@@ -246,8 +244,7 @@ private:
     }
 
     static void shrink(Group& group, Side side, int count) {
-        (side == Side::left ? group.span.first : group.span.last) =
-            group.span.end(side).towards(opposite(side), count);
+        (side == Side::left ? group.span.first : group.span.last) = group.span.end(side).towards(opposite(side), count);
     }
 
     void apply(Group& group, Side side, const Moved& way, int count, PerSide<int>& moved, bool begun) {
@@ -308,8 +305,7 @@ private:
     }
     void apply(Group& group, Side side, const TakenOff& way, int count, PerSide<int>&, bool) {
         const NeedleSpan off = fromEdge(group.span, side, 0, count);
-        writer_.add(
-            operation::TakeOff{off.first, off.last, operation::Onto::holder, sided(side, way.left, way.right)});
+        writer_.add(operation::TakeOff{off.first, off.last, operation::Onto::holder, sided(side, way.left, way.right)});
         shrink(group, side, count);
     }
     void apply(Group& group, Side side, const Held& way, int count, PerSide<int>&, bool) {
@@ -358,8 +354,7 @@ private:
 
     void perform(Group& group, const act::Fewer& fewer) {
         if (fewer.change > Stitches(0))
-            group.span =
-                writeAcross(writer_, group.span, -fewer.change, fewer.way, knitting_.wasteRows);
+            group.span = writeAcross(writer_, group.span, -fewer.change, fewer.way, knitting_.wasteRows);
     }
 
     void perform(Group&, const act::Holes& holes) {

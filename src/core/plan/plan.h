@@ -3,13 +3,12 @@
 // Nothing after this knows what kind of article it is.
 #pragma once
 
-#include "core/bed/virtual_bed.h"
-#include "core/joining/joins.h"
+#include "core/joining/line_joins.h"
 #include "core/plan/handle.h"
+#include "core/plan/knitting.h"
 #include "core/plan/outline.h"
 #include "core/reckoning/reckoning.h"
 
-#include <functional>
 #include <map>
 #include <optional>
 #include <vector>
@@ -38,8 +37,7 @@ struct PlannedPiece {
     Length length = {};      ///< from the finished edge to the top
     PieceMarks marks = {};
     std::vector<Handle> handles = {};
-    /// Its row program, by the fabrics of the pieces before it.
-    std::function<Program(const Siblings&)> write = {};
+    Knitting knitting = {};
 };
 
 /// Whether an article can be drafted from its measures, and how wide its widest piece is to be.
@@ -52,7 +50,7 @@ struct Plan {
     std::map<CountKey, Reckoning> workings;
     std::vector<Finding> findings;
     std::vector<PlannedPiece> pieces; ///< in the order of knitting; none where a finding is an error
-    std::function<std::vector<Join>(const Siblings&)> join;
+    std::vector<PlannedJoin> joins;
 };
 
 /// A change of the project that might mend a finding.

@@ -3,20 +3,12 @@
 #pragma once
 
 #include "core/article/garment/garment_counts.h"
-#include "core/joining/joins.h"
+#include "core/joining/line_joins.h"
 
 namespace vestimen {
 
-/// Fabrics of all pieces, with what they were drafted from.
-struct JoinInput {
-    const std::map<std::string, const Fabric*>& fabrics;
-    const GarmentCounts* counts = nullptr;
-    const Garment& choices;
-    FabricGauge gauge;
-};
-
 /// Shoulders or raglans and neck trim, sleeves or armhole trims, side and sleeve seams, bands, in the order in which
 /// they are made.
-std::vector<Join> garmentJoins(const JoinInput& input);
+std::vector<PlannedJoin> garmentJoins(const Garment& garment, const GarmentCounts& counts);
 
 } // namespace vestimen

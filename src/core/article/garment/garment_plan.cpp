@@ -1,12 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/article/garment/garment_plan.h"
 
+#include "core/article/garment/body_knitting.h"
 #include "core/article/garment/garment_joins.h"
 #include "core/article/garment/garment_outlines.h"
-#include "core/article/garment/garment_programs.h"
+#include "core/article/garment/sleeve_knitting.h"
+#include "core/article/garment/trim_knitting.h"
 
 #include <algorithm>
-#include <memory>
 
 namespace vestimen {
 namespace {
@@ -22,6 +23,16 @@ std::optional<PieceKey> pairOf(PieceKey piece, const Garment& garment) {
         return std::nullopt;
     const auto found = pairs.find(piece);
     return found == pairs.end() ? std::nullopt : std::optional(found->second);
+}
+
+Knitting knittingOf(const GarmentBrief& brief, const GarmentCounts& counts, PieceKey piece) {
+    if (isNeckTrim(piece))
+        return neckTrimKnitting(brief, counts, piece);
+    if (isBand(piece))
+        return bandKnitting(brief, counts, piece);
+    if (isTrim(piece))
+        return armTrimKnitting(brief, counts, piece);
+    return isSleeve(piece) ? sleeveKnitting(brief, counts, piece) : bodyKnitting(brief, counts, piece);
 }
 
 PlannedPiece planned(const GarmentCounts& counts, const GarmentMeasures& measures, const GarmentBrief& brief,
@@ -56,6 +67,7 @@ PlannedPiece planned(const GarmentCounts& counts, const GarmentMeasures& measure
         piece.width = gauge.width((isHalf(key) ? counts.ofHalf(counts.half(key), widest) : widest) - seams);
         piece.length = gauge.height(counts.bodyLength());
     }
+    piece.knitting = knittingOf(brief, counts, key);
     return piece;
 }
 
@@ -207,16 +219,9 @@ Plan plan(const Garment& garment, const Ground& ground, const FabricGauge& gauge
     plan.findings = std::move(counted.findings);
     if (!counted.counts)
         return plan;
-    const auto counts = std::make_shared<const GarmentCounts>(std::move(*counted.counts));
-    for (const PieceKey key : piecesOf(garment)) {
-        plan.pieces.push_back(planned(*counts, *measures, brief, key));
-        plan.pieces.back().write = [counts, &ground, &garment, key](const Siblings&) {
-            return writePiece({ground, garment}, *counts, key);
-        };
-    }
-    plan.join = [counts, &garment, gauge](const Siblings& fabrics) {
-        return garmentJoins({fabrics, counts.get(), garment, gauge});
-    };
+    for (const PieceKey key : piecesOf(garment))
+        plan.pieces.push_back(planned(*counted.counts, *measures, brief, key));
+    plan.joins = garmentJoins(garment, *counted.counts);
     return plan;
 }
 

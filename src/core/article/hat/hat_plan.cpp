@@ -5,7 +5,6 @@
 #include "core/joining/line_joins.h"
 #include "core/knitting/piece_parts.h"
 #include "core/plan/counting.h"
-#include "core/plan/piece_writer.h"
 #include "core/shaping/across_row.h"
 #include "core/shaping/short_rows.h"
 
@@ -223,7 +222,7 @@ void thinned(const Hat& hat, const Counted& counted, const Ground& ground, Knitt
     }
     const Side last = counted.rounds.empty() ? Side::right : opposite(counted.rounds.back().from);
     knitting.at(row, act::Say{"half_size", "One row at half the stitch size, so that the top draws "
-                                                          "together."});
+                                           "together."});
     const int whole = ground.swatch.size.steps / std::max(1, 2 * ground.machine.sizes.parts);
     knitting.surface.push_back({row, row + Rows(1), 0, -whole});
     row += Rows(1);
@@ -254,12 +253,11 @@ void wedged(const Hat& hat, const Counted& counted, Knitting& knitting) {
     act::Branches branches;
     branches.apart = false;
     for (int i = 0; i < hat.wedges; ++i)
-        branches.each.push_back(
-            {fromEdge(left, Side::left, (wide * i).count(), wide.count()),
-             {{counted.crown, act::Wait{tailToLeave(TailFor::graft, knitting.gauge.width(wide / 2)),
-                                        "grafting the wedges"}}},
-             {heldEdge(Edge::At::left), heldEdge(Edge::At::right)},
-             {{.from = Rows(0), .to = counted.crown, .alone = true}}});
+        branches.each.push_back({fromEdge(left, Side::left, (wide * i).count(), wide.count()),
+                                 {{counted.crown, act::Wait{tailToLeave(TailFor::graft, knitting.gauge.width(wide / 2)),
+                                                            "grafting the wedges"}}},
+                                 {heldEdge(Edge::At::left), heldEdge(Edge::At::right)},
+                                 {{.from = Rows(0), .to = counted.crown, .alone = true}}});
     const Rows body = counted.body();
     knitting.name(body, "seam_left", "seam_right");
     knitting.at(body, act::Section{"crown"});
@@ -403,24 +401,22 @@ std::vector<PlannedJoin> joinsOf(const Hat& hat) {
         {.key = "seam",
          .title = {"Seam", {}},
          .method = JoinMethod::mattress,
-         .first = {left},
-         .second = {right},
-         .firstIs = {"one side, {0} rows", {}},
-         .secondIs = {"the other side, {0} rows", {}},
+         .first = {{left}, {"one side, {0} rows", {}}},
+         .second = {{right}, {"the other side, {0} rows", {}}},
          .tailSide = {hat.turnedUp ? "Sew from the crown down to the brim; turn the work there, and sew the "
                                      "brim’s outer half from its other side, since that side shows."
                                    : "Sew from the crown down to the brim.",
                       {}},
-         .facing = {"Knit side facing you, two bars a side, always one stitch in.", {}}});
+         .facing = {"Knit side facing you, two bars a side, always one stitch in.", {}},
+         .mayDiffer = 0});
     if (hat.crown != Crown::wedges) {
         joins.insert(joins.begin(),
                      {.key = "crown",
                       .title = {"Crown", {}},
                       .method = JoinMethod::drawUp,
-                      .first = {{hatPiece, "crown", JoinUnit::stitches}},
-                      .second = {},
-                      .firstIs = {"{0} loops on the tail", {}},
-                      .secondIs = {},
+                      .first = {.line = {{hatPiece, "crown", Along::Of::kept}},
+                                .what = {"{0} loops on the tail", {}},
+                                .unit = JoinUnit::stitches},
                       .tailSide = {"Through all loops a second time, then pull them together and fasten off.", {}},
                       .facing = {"From the purl side. A soft yarn breaks: pull with care, or draw a stronger one "
                                  "through.",
@@ -434,13 +430,16 @@ std::vector<PlannedJoin> joinsOf(const Hat& hat) {
         joins.push_back({.key = fmt::format("wedge_{}", i),
                          .title = {"Wedge {0} to wedge {1}", {i, next}},
                          .method = JoinMethod::graft,
-                         .first = {{hatPiece, fmt::format("wedge_{}_right", i), JoinUnit::stitches}},
-                         .second = {{hatPiece, fmt::format("wedge_{}_left", next), JoinUnit::stitches}},
-                         .firstIs = {"right side of a wedge, {0} loops", {}},
-                         .secondIs = {"left side of the next, {0} loops", {}},
+                         .first = {.line = {{hatPiece, fmt::format("wedge_{}_right", i), Along::Of::kept}},
+                                   .what = {"right side of a wedge, {0} loops", {}},
+                                   .unit = JoinUnit::stitches},
+                         .second = {.line = {{hatPiece, fmt::format("wedge_{}_left", next), Along::Of::kept}},
+                                    .what = {"left side of the next, {0} loops", {}},
+                                    .unit = JoinUnit::stitches},
                          .tailSide = {"From the rim up to the middle.", {}},
                          .facing = {"Knit side facing you, loop by loop off the holders.", {}},
-                         .check = {"Every loop is caught before the holders come out.", {}}});
+                         .check = {"Every loop is caught before the holders come out.", {}},
+                         .mayDiffer = 0});
         // The last one closes over the seam.
         if (i == hat.wedges)
             joins.back().after = {"seam"};
@@ -535,11 +534,9 @@ Plan plan(const Hat& hat, const Ground& ground, const FabricGauge& gauge) {
                                     {std::string(traits(hat.brim.kind).name), counted->brim.knitted.count()}}
                            : Phrase{traits(hat.brim.kind).name, {}};
     piece.marks.width = handles::girth;
-    piece.write = [knitting = knittingOf(hat, *counted, ground, gauge), &ground](const Siblings&) {
-        return writePiece(ground, knitting, hatPiece.text());
-    };
+    piece.knitting = knittingOf(hat, *counted, ground, gauge);
     plan.pieces.push_back(std::move(piece));
-    plan.join = [joins = joinsOf(hat), gauge](const Siblings& fabrics) { return joined(joins, fabrics, gauge); };
+    plan.joins = joinsOf(hat);
     return plan;
 }
 

@@ -4,7 +4,6 @@
 #include "core/ground/welt_findings.h"
 #include "core/joining/line_joins.h"
 #include "core/plan/counting.h"
-#include "core/plan/piece_writer.h"
 #include "core/supplies/supplies.h"
 
 #include <fmt/format.h>
@@ -142,8 +141,7 @@ Knitting knittingOf(const Scarf& scarf, const Counted& counted, Stitches stitche
     return knitting;
 }
 
-PlannedPiece panelOf(const Scarf& scarf, const Counted& counted, int panel, const Ground& ground,
-                     const FabricGauge& gauge) {
+PlannedPiece panelOf(const Scarf& scarf, const Counted& counted, int panel, const FabricGauge& gauge) {
     const bool isLast = panel == scarf.panels;
     const Stitches stitches = isLast ? counted.last : counted.panel;
     const Rows border = counted.border.visible;
@@ -195,9 +193,7 @@ PlannedPiece panelOf(const Scarf& scarf, const Counted& counted, int panel, cons
     piece.marks.weltRows = border.count();
     piece.marks.welt = {traits(scarf.border.kind).name, {}};
     piece.marks.width = handles::width;
-    piece.write = [knitting = knittingOf(scarf, counted, stitches, gauge), key = piece.key, &ground](const Siblings&) {
-        return writePiece(ground, knitting, key.text());
-    };
+    piece.knitting = knittingOf(scarf, counted, stitches, gauge);
     return piece;
 }
 
@@ -207,14 +203,13 @@ std::vector<PlannedJoin> joinsOf(const Scarf& scarf) {
         joins.push_back({.key = fmt::format("seam_{}", panel),
                          .title = {"Panel {0} to panel {1}", {panel, panel + 1}},
                          .method = JoinMethod::mattress,
-                         .first = {{panelKey(scarf, panel), "seam_left"}},
-                         .second = {{panelKey(scarf, panel + 1), "seam_right"}},
-                         .firstIs = {"one panel, {0} rows", {}},
-                         .secondIs = {"the next, {0} rows", {}},
+                         .first = {{{panelKey(scarf, panel), "seam_left"}}, {"one panel, {0} rows", {}}},
+                         .second = {{{panelKey(scarf, panel + 1), "seam_right"}}, {"the next, {0} rows", {}}},
                          .tailSide = {"Sew from one end to the other.", {}},
                          .facing = {"Knit side facing you, two bars a side, always one stitch in: row for row, so that "
                                     "repeats meet.",
-                                    {}}});
+                                    {}},
+                         .mayDiffer = 0});
     return joins;
 }
 
@@ -302,8 +297,8 @@ Plan plan(const Scarf& scarf, const Ground& ground, const FabricGauge& gauge) {
     if (!counted)
         return plan;
     for (int panel = 1; panel <= scarf.panels; ++panel)
-        plan.pieces.push_back(panelOf(scarf, *counted, panel, ground, gauge));
-    plan.join = [joins = joinsOf(scarf), gauge](const Siblings& fabrics) { return joined(joins, fabrics, gauge); };
+        plan.pieces.push_back(panelOf(scarf, *counted, panel, gauge));
+    plan.joins = joinsOf(scarf);
     return plan;
 }
 

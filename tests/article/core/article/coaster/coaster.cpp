@@ -2,7 +2,6 @@
 #include "core/article/coaster/coaster.h"
 
 #include "core/plan/counting.h"
-#include "core/plan/piece_writer.h"
 
 #include <array>
 
@@ -98,9 +97,8 @@ Plan plan(const Coaster& coaster, const Ground& ground, const FabricGauge& gauge
                         .counts = {widest},
                         .pulls = {{"width_mm", 2.0 * gauge.stitches.unit().mm()}}}};
     planned.marks.width = "width";
-    planned.write = [knitting, &ground](const Siblings&) { return writePiece(ground, knitting, piece.text()); };
+    planned.knitting = std::move(knitting);
     plan.pieces.push_back(std::move(planned));
-    plan.join = [](const Siblings&) { return std::vector<Join>(); };
     return plan;
 }
 

@@ -1,8 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/article/garment/trim_program.h"
+#include "core/article/garment/trim_knitting.h"
 
 #include "core/knitting/piece_parts.h"
-#include "core/plan/piece_writer.h"
 #include "core/shaping/hang.h"
 #include "core/shaping/tail.h"
 
@@ -27,7 +26,7 @@ struct Trim {
 
 constexpr const char* aroundNeedles = "chain_round_the_needles";
 
-Program writeTrim(const GarmentBrief& project, Trim trim) {
+Knitting trimOf(const GarmentBrief& project, Trim trim) {
     const Rows half = trim.rows / 2;
     const char* again = isBand(trim.piece)
                             ? "Fold the band towards you and hang the loops of its first row on the same needles."
@@ -56,7 +55,8 @@ Program writeTrim(const GarmentBrief& project, Trim trim) {
     const auto holes = [&](Rows from) {
         if (trim.eyelets.empty())
             return;
-        knitting.at(from + half / 2, act::Say{"buttonholes", "Buttonholes: each of these stitches goes onto its neighbour."});
+        knitting.at(from + half / 2,
+                    act::Say{"buttonholes", "Buttonholes: each of these stitches goes onto its neighbour."});
         knitting.at(from + half / 2, act::Holes{trim.eyelets});
     };
     knitting.at(Rows(0), act::Section{isBand(trim.piece) ? "band" : "trim"});
@@ -68,14 +68,14 @@ Program writeTrim(const GarmentBrief& project, Trim trim) {
     knitting.at(trim.rows, act::HangFirstRow{});
     knitting.at(trim.rows, act::Section{"bind off"});
     knitting.at(trim.rows,
-        act::Say{"two_layers", "Push the needles right out, or knit this row by hand: two layers are hard on "
-                               "the carriage."});
+                act::Say{"two_layers", "Push the needles right out, or knit this row by hand: two layers are hard on "
+                                       "the carriage."});
     knitting.at(trim.rows + Rows(1),
-        isClosed ? act::BindOff{.method = aroundNeedles,
-                                .tail = tailToLeave(TailFor::mattress, trim.gauge.height(trim.rows + Rows(1))),
-                                .tailFor = "the trim’s ends"}
-                 : act::BindOff{.method = aroundNeedles});
-    return writePiece(project.ground, knitting, key(trim.piece));
+                isClosed ? act::BindOff{.method = aroundNeedles,
+                                        .tail = tailToLeave(TailFor::mattress, trim.gauge.height(trim.rows + Rows(1))),
+                                        .tailFor = "the trim’s ends"}
+                         : act::BindOff{.method = aroundNeedles});
+    return knitting;
 }
 
 /// What is hung for a trim, from left to right.
@@ -247,7 +247,7 @@ TrimHang neckline(const Garment& choices, const GarmentCounts& counts) {
 
 } // namespace
 
-Program writeNeckTrim(const GarmentBrief& project, const GarmentCounts& counts, PieceKey piece) {
+Knitting neckTrimKnitting(const GarmentBrief& project, const GarmentCounts& counts, PieceKey piece) {
     const Garment& choices = project.choices;
     const bool cardigan = choices.isCardigan();
     const bool raglan = choices.body == BodyKind::raglan;
@@ -263,8 +263,8 @@ Program writeNeckTrim(const GarmentBrief& project, const GarmentCounts& counts, 
                                        "side to the front.")
                             : (first ? "Purl side facing you, along the back, over the tops of raglan sleeves."
                                      : "Purl side facing you, along the front.");
-        return writeTrim(project, {piece, stitches, counts.trimRows, "hang the neck", part,
-                                   neck.part(first ? Stitches(0) : counts.trimFirst, stitches), counts.gauge});
+        return trimOf(project, {piece, stitches, counts.trimRows, "hang the neck", part,
+                                neck.part(first ? Stitches(0) : counts.trimFirst, stitches), counts.gauge});
     }
     const char* facing = cardigan
                              ? "Both sides are joined. Purl side facing you, from the right front round to the left."
@@ -274,11 +274,11 @@ Program writeNeckTrim(const GarmentBrief& project, const GarmentCounts& counts, 
                                     "facing you, ends first, then the middles."
                                   : "The wearer's left shoulder is joined. Purl side facing you, ends first, then the "
                                     "middles.";
-    return writeTrim(
-        project, {piece, counts.trim, counts.trimRows, "hang the neck", facing, std::move(neck).all(), counts.gauge});
+    return trimOf(project,
+                  {piece, counts.trim, counts.trimRows, "hang the neck", facing, std::move(neck).all(), counts.gauge});
 }
 
-Program writeArmTrim(const GarmentBrief& project, const GarmentCounts& counts, PieceKey piece) {
+Knitting armTrimKnitting(const GarmentBrief& project, const GarmentCounts& counts, PieceKey piece) {
     const auto edge = hang(counts.armTrimEdge, Rows(counts.armholeRowsHung().count()));
     TrimHang arm;
     arm.reserve(counts.armTrim);
@@ -294,13 +294,13 @@ Program writeArmTrim(const GarmentBrief& project, const GarmentCounts& counts, P
     arm.edge(up, "armhole_left", edge, true);
     arm.edge(down, "armhole_right", edge, false);
     arm.kept(down, "underarm_right", counts.underarm);
-    return writeTrim(project, {piece, counts.armTrim, counts.armTrimRows, "hang the armhole",
-                               "The shoulder is joined, the side is open. Purl side facing you, ends first, then the "
-                               "shoulder.",
-                               std::move(arm).all(), counts.gauge});
+    return trimOf(project, {piece, counts.armTrim, counts.armTrimRows, "hang the armhole",
+                            "The shoulder is joined, the side is open. Purl side facing you, ends first, then the "
+                            "shoulder.",
+                            std::move(arm).all(), counts.gauge});
 }
 
-Program writeBand(const GarmentBrief& project, const GarmentCounts& counts, PieceKey piece) {
+Knitting bandKnitting(const GarmentBrief& project, const GarmentCounts& counts, PieceKey piece) {
     const bool left = piece == pieces::leftBand;
     const auto front = hang(counts.bandEdge, counts.frontEdge());
     const auto end = hang(counts.band - counts.bandEdge, counts.trimRows / 2);
@@ -335,10 +335,10 @@ Program writeBand(const GarmentBrief& project, const GarmentCounts& counts, Piec
             const NeedleSpan all = centred(counts.band);
             holes.push_back(fromEdge(all, left ? Side::right : Side::left, position - 1, counts.buttonhole.count()));
         }
-    return writeTrim(project, {piece, counts.band, counts.bandRows, "hang the front edge",
-                               left ? "Purl side facing you, the neck at your left, the lower edge at your right."
-                                    : "Purl side facing you, the lower edge at your left, the neck at your right.",
-                               std::move(edge).all(), counts.gauge, std::move(holes)});
+    return trimOf(project, {piece, counts.band, counts.bandRows, "hang the front edge",
+                            left ? "Purl side facing you, the neck at your left, the lower edge at your right."
+                                 : "Purl side facing you, the lower edge at your left, the neck at your right.",
+                            std::move(edge).all(), counts.gauge, std::move(holes)});
 }
 
 } // namespace vestimen

@@ -2,14 +2,14 @@
 #pragma once
 
 #include "core/article/garment/garment_counts.h"
-#include "core/knitting/program.h"
+#include "core/plan/knitting.h"
 
 namespace vestimen {
 
 /// Hung from back and front, which must be among the siblings that the bed is given.
-Program writeNeckTrim(const GarmentBrief& project, const GarmentCounts& counts, PieceKey piece);
-Program writeArmTrim(const GarmentBrief& project, const GarmentCounts& counts, PieceKey piece);
+Knitting neckTrimKnitting(const GarmentBrief& project, const GarmentCounts& counts, PieceKey piece);
+Knitting armTrimKnitting(const GarmentBrief& project, const GarmentCounts& counts, PieceKey piece);
 /// A band of a cardigan, along its front and the end of the neck trim; with eyelets where it is the buttonholes'.
-Program writeBand(const GarmentBrief& project, const GarmentCounts& counts, PieceKey piece);
+Knitting bandKnitting(const GarmentBrief& project, const GarmentCounts& counts, PieceKey piece);
 
 } // namespace vestimen
