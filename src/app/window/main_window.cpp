@@ -56,14 +56,11 @@ MainWindow::MainWindow(Workroom& workroom, QWidget* parent) : QMainWindow(parent
     layout->setSpacing(0);
     thread_ = new Thread({tr("Swatch"), tr("Measure"), tr("Draft"), tr("Knit"), tr("Join"), tr("Review")}, ground);
     layout->addWidget(thread_);
-    auto* right = new QVBoxLayout;
-    right->setSpacing(0);
-    layout->addLayout(right, 1);
+    rightColumn_ = new QVBoxLayout;
+    rightColumn_->setSpacing(0);
+    layout->addLayout(rightColumn_, 1);
     stack_ = new QStackedWidget(ground);
-    right->addWidget(stack_, 1);
-    reckoner_ = new ReckonerDrawer(session_, ground);
-    reckoner_->hide();
-    right->addWidget(reckoner_);
+    rightColumn_->addWidget(stack_, 1);
     auto* foot = new QWidget(ground);
     tools_ = new QWidget(foot);
     auto* toolLine = new QHBoxLayout(tools_);
@@ -82,7 +79,7 @@ MainWindow::MainWindow(Workroom& workroom, QWidget* parent) : QMainWindow(parent
         connect(button, &QPushButton::clicked, this, action);
         toolLine->addWidget(button);
     };
-    tool(tr("Reckon"), tr("Quick sums, from every station: Ctrl K"), [this] { openReckoner(!reckoner_->isVisible()); });
+    tool(tr("Reckon"), tr("Quick sums, from every station: Ctrl K"), [this] { openReckoner(!isReckonerOpen()); });
     tool(tr("Import"), tr("Read a project from a JSON file"), [this] { importProject(); });
     tool(tr("Export"), tr("Write the open project, or its draft as a drawing or a table, to a file"),
          [this] { exportProject(); });
@@ -92,7 +89,7 @@ MainWindow::MainWindow(Workroom& workroom, QWidget* parent) : QMainWindow(parent
     tool(tr("Light / dark"), tr("Fleece or Peat"),
          [this] { chooseTheme(Theme::current().name == Theme::Name::fleece); });
     footLine->addWidget(tools_);
-    right->addWidget(foot);
+    rightColumn_->addWidget(foot);
 
     connect(thread_, &Thread::chosen, this, &MainWindow::showStation);
     connect(&session_, &Session::changed, this, &MainWindow::fillThread);
@@ -101,7 +98,6 @@ MainWindow::MainWindow(Workroom& workroom, QWidget* parent) : QMainWindow(parent
         fillThread();
     });
     connect(&session_, &Session::failed, this, &MainWindow::say);
-    connect(reckoner_, &ReckonerDrawer::closed, this, [this] { openReckoner(false); });
     messageTime_.setSingleShot(true);
     connect(&messageTime_, &QTimer::timeout, message_, &QLabel::clear);
     buildShortcuts();
@@ -217,7 +213,7 @@ void MainWindow::buildShortcuts() {
     on(QKeySequence::Undo, [this] { undo(false); });
     on(QKeySequence::Redo, [this] { undo(true); });
     on(QKeySequence(Qt::CTRL | Qt::Key_N), [this] { newProject(); });
-    on(QKeySequence(Qt::CTRL | Qt::Key_K), [this] { openReckoner(!reckoner_->isVisible()); });
+    on(QKeySequence(Qt::CTRL | Qt::Key_K), [this] { openReckoner(!isReckonerOpen()); });
     on(QKeySequence::Quit, [this] { close(); });
 }
 
@@ -350,13 +346,28 @@ void MainWindow::exportTo(const QString& file) {
     }
 }
 
+bool MainWindow::isReckonerOpen() const {
+    return reckoner_ && reckoner_->isVisible();
+}
+
+ReckonerDrawer* MainWindow::reckoner() {
+    if (!reckoner_) {
+        reckoner_ = new ReckonerDrawer(session_, centralWidget());
+        reckoner_->hide();
+        rightColumn_->insertWidget(1, reckoner_);
+        connect(reckoner_, &ReckonerDrawer::closed, this, [this] { openReckoner(false); });
+    }
+    return reckoner_;
+}
+
 void MainWindow::openReckoner(bool open) {
     if (open) {
         beforeReckoner_ = focusWidget();
-        reckoner_->openUp();
+        reckoner()->openUp();
         return;
     }
-    reckoner_->hide();
+    if (reckoner_)
+        reckoner_->hide();
     const bool stillThere = beforeReckoner_ && stack_->currentWidget()->isAncestorOf(beforeReckoner_);
     (stillThere ? beforeReckoner_.data() : stack_->currentWidget())->setFocus();
 }
@@ -376,7 +387,8 @@ void MainWindow::chooseTheme(bool dark) {
         say(error.message());
     }
     station(current_)->refresh();
-    reckoner_->refresh();
+    if (reckoner_)
+        reckoner_->refresh();
     update();
 }
 

@@ -12,6 +12,8 @@
 
 #include <array>
 
+class QVBoxLayout;
+
 namespace vestimen::app {
 
 class DraftStation;
@@ -47,8 +49,9 @@ public:
     KnitStation* knitStation();
     JoinStation* joinStation();
     ReviewStation* reviewStation();
+    ReckonerDrawer* reckoner();
+    bool isReckonerOpen() const;
     Thread* thread() const { return thread_; }
-    ReckonerDrawer* reckoner() const { return reckoner_; }
     /// The drawer of quick sums at the foot.
     void openReckoner(bool open);
     QString message() const { return message_->text(); }
@@ -88,7 +91,8 @@ private:
     Thread* thread_;
     QStackedWidget* stack_;
     QWidget* tools_;
-    ReckonerDrawer* reckoner_;
+    QVBoxLayout* rightColumn_; ///< the stations, the reckoner and the foot
+    ReckonerDrawer* reckoner_ = nullptr;
     QPointer<QWidget> beforeReckoner_; ///< that had the keyboard
     QLabel* message_;
     QTimer messageTime_;
