@@ -97,6 +97,7 @@ private slots:
     void aBrimHasItsOwnRows();
     void repeatsComeOutEven();
     void aScarfIsAsLongAsWanted();
+    void aBlanketIsKnittedSideways();
     void panelsMeet();
     void yarnIsUsedUp();
     void whatCannotBeIsSaid_data();
@@ -286,6 +287,54 @@ void TestHatAndScarf::aScarfIsAsLongAsWanted() {
         const std::vector<int> wide = widths(piece);
         QVERIFY(abs(gauge.width(Stitches(*std::ranges::max_element(wide))) - scarf.width) <=
                 gauge.stitches.unit() * 1.51);
+    }
+}
+
+/// Its stitches lie along its length: from the fabric, and when the yarn says how wide it becomes.
+void TestHatAndScarf::aBlanketIsKnittedSideways() {
+    for (const int panels : {1, 3}) {
+        Scarf blanket;
+        blanket.sideways = true;
+        blanket.width = Length::millimetres(1300);
+        blanket.length = Length::millimetres(450 * panels);
+        blanket.panels = panels;
+        blanket.border = {WeltKind::foldedHem, Length::millimetres(30), 0.0};
+        Project project = somebodys(blanket);
+        Worked worked = work(project);
+        QVERIFY2(worked.sound(), listed(worked.findings));
+        const FabricGauge& gauge = *worked.measured.gauge;
+        Length across;
+        for (const WorkedPiece& piece : worked.pieces) {
+            const int rows = piece.fabric.edgeRows("seam_left");
+            QVERIFY(abs(gauge.height(Rows(rows)) - blanket.width) <= gauge.rows.unit() * 3.01);
+            across += gauge.width(Stitches(widest(piece) - (panels > 1 ? 2 : 0)));
+        }
+        QVERIFY(abs(across - blanket.length) <= gauge.stitches.unit() * (1.51 * panels));
+        // A step of what is dragged across the bed is a step of its length.
+        const Handle& handle = *worked.pieces.front().handle("width");
+        const Project longer = dragged(project, handle, 2);
+        QVERIFY(std::get<Scarf>(longer.article).length > blanket.length);
+        QCOMPARE(std::get<Scarf>(longer.article).width, blanket.width);
+        std::get<Scarf>(project.article).untilTheYarnIsUsedUp = true;
+        project.yarn.gramsOnHand = 300;
+        worked = work(project);
+        QVERIFY2(worked.sound(), listed(worked.findings));
+        QVERIFY(*worked.supplies.grams <= 300);
+        QVERIFY(*worked.supplies.grams > 270);
+    }
+    // A way out where the bed holds the other side, and none where it does not.
+    for (const auto& [wide, offered] : {std::pair(700.0, true), std::pair(1500.0, false)}) {
+        Scarf blanket;
+        blanket.width = Length::millimetres(1500);
+        blanket.length = Length::millimetres(wide);
+        const Project project = somebodys(blanket);
+        const Worked worked = work(project);
+        const auto error = std::ranges::find(worked.findings, FindingCode("too_wide"), &Finding::code);
+        QVERIFY(error != worked.findings.end());
+        const auto ways = waysOut(project, *error);
+        QCOMPARE(std::ranges::any_of(
+                     ways, [](const WayOut& way) { return std::get<Scarf>(way.project.article).sideways; }),
+                 offered);
     }
 }
 
@@ -599,6 +648,9 @@ void TestHatAndScarf::everyScarfRunsClean() {
         scarf.width = Length::millimetres(between(60, 400) * scarf.panels);
         scarf.length = Length::millimetres(between(120, 900));
         scarf.untilTheYarnIsUsedUp = *rc::gen::inRange(0, 4) == 0;
+        scarf.sideways = *rc::gen::inRange(0, 3) == 0;
+        if (scarf.sideways)
+            std::swap(scarf.width, scarf.length);
         scarf.border.kind = *rc::gen::elementOf(allWelts);
         scarf.border.depth = Length::millimetres(between(10, 60));
         if (*rc::gen::arbitrary<bool>()) {

@@ -14,15 +14,19 @@ struct Scarf {
 
     Length width = Length::millimetres(220);
     Length length = Length::millimetres(1600);
-    bool untilTheYarnIsUsedUp = false; ///< as long as what is on hand allows
-    int panels = 1;
-    Welt border{WeltKind::rolled, Length::millimetres(40), 0.0}; ///< at both ends
+    bool sideways = false;             ///< its stitches lie along the length, its rows across
+    bool untilTheYarnIsUsedUp = false; ///< as many rows as what is on hand allows
+    int panels = 1;                    ///< beside each other on the bed
+    Welt border{WeltKind::rolled, Length::millimetres(40), 0.0}; ///< where it begins and ends
     int repeat = 1;                                              ///< stitches of a pattern's repeat
     int repeatPlus = 0;                                          ///< and so many more, so that it begins and ends alike
     bool seamStitches = true;                                    ///< between panels
     AcrossWay acrossWay = AcrossWay::wasteYarn;
     Rows wasteRows{12};
 
+    /// What its stitches make, and what its rows make.
+    Length across() const { return sideways ? length : width; }
+    Length along() const { return sideways ? width : length; }
     bool operator==(const Scarf&) const = default;
 };
 

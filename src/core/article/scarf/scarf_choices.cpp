@@ -17,14 +17,21 @@ constexpr auto depth = [] { return aLength<&Welt::depth>({5, 200}); };
 bool isWhole(const Place& at) {
     return at.part.empty();
 }
-bool isWidth(const Scarf&, const Place& at) {
+/// What is dragged across the bed, and along the rows.
+bool isAcross(const Scarf&, const Place& at) {
     return isWhole(at) || at.part == HandleKey("width");
 }
-bool isPatterned(const Scarf& scarf, const Place& at) {
-    return isWidth(scarf, at) && scarf.repeat > 1;
-}
-bool isLength(const Scarf&, const Place& at) {
+bool isAlong(const Scarf&, const Place& at) {
     return isWhole(at) || at.part == HandleKey("length");
+}
+bool isWidth(const Scarf& scarf, const Place& at) {
+    return scarf.sideways ? isAlong(scarf, at) && !scarf.untilTheYarnIsUsedUp : isAcross(scarf, at);
+}
+bool isLength(const Scarf& scarf, const Place& at) {
+    return scarf.sideways ? isAcross(scarf, at) : isAlong(scarf, at) && !scarf.untilTheYarnIsUsedUp;
+}
+bool isPatterned(const Scarf& scarf, const Place& at) {
+    return isAcross(scarf, at) && scarf.repeat > 1;
 }
 bool isBorder(const Scarf&, const Place& at) {
     return isWhole(at) || at.part == HandleKey("border");
@@ -35,29 +42,26 @@ bool isBorder(const Scarf&, const Place& at) {
 std::span<const Choice<Scarf>> choicesOf(const Scarf&) {
     static const std::vector<Choice<Scarf>> all = {
         {{"", "width_mm"}, "Width", aLength<&Scarf::width>({50, 3000}, 10000), isWidth, true},
-        {{"", "panels"}, "Panels", aNumber<&Scarf::panels>({1, 1000}, {1, mostPanels}), isWidth, true},
-        {{"", "length_mm"},
-         "Length",
-         aLength<&Scarf::length>({100, 10000}, 1000000),
-         [](const Scarf& scarf, const Place& at) { return isLength(scarf, at) && !scarf.untilTheYarnIsUsedUp; },
-         true},
+        {{"", "panels"}, "Panels", aNumber<&Scarf::panels>({1, 1000}, {1, mostPanels}), isAcross, true},
+        {{"", "length_mm"}, "Length", aLength<&Scarf::length>({100, 10000}, 1000000), isLength, true},
+        {{"", "sideways"}, "Knitted sideways", yesOrNo<&Scarf::sideways>(), isAcross, true},
         {{"", "until_yarn_is_used_up"},
          "Until the yarn is used up",
          yesOrNo<&Scarf::untilTheYarnIsUsedUp>(),
-         isLength,
+         isAlong,
          true},
-        {{"border", "kind"}, "Border at both ends", ofBorder<kind>(), isBorder, true},
+        {{"border", "kind"}, "Border where it begins and ends", ofBorder<kind>(), isBorder, true},
         {{"border", "depth_mm"},
          "Depth of the border",
          ofBorder<depth>(),
          [](const Scarf& scarf, const Place& at) { return isBorder(scarf, at) && scarf.border.hasDepth(); },
          true},
-        {{"", "repeat"}, "Stitches of a repeat", aNumber<&Scarf::repeat>({1, 100}, {1, 60}), isWidth},
+        {{"", "repeat"}, "Stitches of a repeat", aNumber<&Scarf::repeat>({1, 100}, {1, 60}), isAcross},
         {{"", "repeat_plus"}, "And so many more", aNumber<&Scarf::repeatPlus>({0, 99}, {0, 59}), isPatterned},
         {{"", "seam_stitches"},
          "One stitch more for each seam",
          yesOrNo<&Scarf::seamStitches>(),
-         [](const Scarf& scarf, const Place& at) { return isWidth(scarf, at) && scarf.panels > 1; }},
+         [](const Scarf& scarf, const Place& at) { return isAcross(scarf, at) && scarf.panels > 1; }},
         {{"", "waste_rows"}, "Rows of waste yarn", aNumber<&Scarf::wasteRows>({2, 60}, {2, 60})},
     };
     return all;

@@ -26,6 +26,8 @@ constexpr HandleKey width{"width"}, length{"length"}, border{"border"};
 constexpr int leastPanel = 6;
 constexpr Length leastLength = Length::millimetres(100);
 constexpr Length mostLength = Length::millimetres(10000);
+constexpr Length leastWidth = Length::millimetres(50);
+constexpr Length mostWidth = Length::millimetres(3000);
 
 constexpr Length mm(double value) {
     return Length::millimetres(value);
@@ -71,7 +73,7 @@ std::optional<int> rowsForYarn(const Scarf& scarf, const Ground& ground, const F
     // A border's closing rows, the cast on and the loose row before the bind-off.
     const double aside = 2.0 * counted.border.knitted.count() + 6.0;
     const double rows =
-        std::min(loops / across - aside, gauge.rows.over(mostLength - gauge.height(counted.border.visible) * 2.0));
+        std::min(loops / across - aside, gauge.rows.over((scarf.sideways ? mostWidth : mostLength) - gauge.height(counted.border.visible) * 2.0));
     return static_cast<int>(std::floor(rows / 2.0)) * 2;
 }
 
@@ -80,14 +82,17 @@ std::optional<Counted> countScarf(const Scarf& scarf, const Ground& ground, cons
     const PieceKey first = panelKey(scarf, 1);
     Counted counted;
     const Length each =
-        (scarf.width - gauge.width(scarf.panels > 1 ? plusOf(scarf) : Stitches(0))) / static_cast<double>(scarf.panels);
+        (scarf.across() - gauge.width(scarf.panels > 1 ? plusOf(scarf) : Stitches(0))) / static_cast<double>(scarf.panels);
     counted.panel = counting.stitches(counts::stitches, scarf.panels > 1 ? "Stitches of each panel" : "Stitches", each,
                                       seamsOf(scarf), formOf(scarf),
                                       scarf.repeat > 1 ? "so that the repeats meet" : traits(scarf.border.kind).reason);
     counted.last = counted.panel + (scarf.panels > 1 ? plusOf(scarf) : Stitches(0));
     if (!counting.fitsBed(counted.last, first,
-                          "It needs {0} needles, {1}; the bed has {2}, {3}. Ways out: more panels, a narrower piece, a "
-                          "swatch of at most {4} stitches to 10 cm, or a machine with more needles."))
+                          scarf.sideways
+                              ? "It needs {0} needles, {1}; the bed has {2}, {3}. Ways out: more panels, a shorter "
+                                "piece, a swatch of at most {4} stitches to 10 cm, or a machine with more needles."
+                              : "It needs {0} needles, {1}; the bed has {2}, {3}. Ways out: more panels, a narrower "
+                                "piece, a swatch of at most {4} stitches to 10 cm, or a machine with more needles."))
         return std::nullopt;
     if (counted.panel - seamsOf(scarf) < Stitches(leastPanel)) {
         counting.error("panel_narrow",
@@ -100,7 +105,7 @@ std::optional<Counted> countScarf(const Scarf& scarf, const Ground& ground, cons
     const Length borders = gauge.height(counted.border.visible) * 2.0;
     if (!scarf.untilTheYarnIsUsedUp) {
         counted.rows =
-            counting.rows(counts::rows, "Rows between the borders", std::max(Length(), scarf.length - borders),
+            counting.rows(counts::rows, "Rows between the borders", std::max(Length(), scarf.along() - borders),
                           evenCount, "even, so that the carriage comes back");
         return counted;
     }
@@ -174,22 +179,24 @@ PlannedPiece panelOf(const Scarf& scarf, const Counted& counted, int panel, cons
          .canPin = scarf.border.hasDepth(),
          .pulls = scarf.border.hasDepth() ? std::vector<Pull>{{"border/depth_mm", row}} : std::vector<Pull>()},
         {.key = handles::width,
-         .label = scarf.panels > 1 ? "Width of a panel" : "Width",
+         .label = scarf.panels > 1 ? (scarf.sideways ? "Length of a panel" : "Width of a panel")
+                  : scarf.sideways ? "Length"
+                                   : "Width",
          .length = piece.width,
          .count = stitches,
          .x = right,
          .y = all.count() / 2.0,
          .upright = false,
          .counts = {counts::stitches},
-         .pulls = {{"width_mm", stitch * 2.0 * scarf.panels}}},
+         .pulls = {{scarf.sideways ? "length_mm" : "width_mm", stitch * 2.0 * scarf.panels}}},
         {.key = handles::length,
-         .label = "Length",
+         .label = scarf.sideways ? "Width" : "Length",
          .length = piece.length,
          .count = all,
          .x = middle,
          .y = 1.0 * all.count(),
          .counts = {counts::rows},
-         .pulls = scarf.untilTheYarnIsUsedUp ? std::vector<Pull>() : std::vector<Pull>{{"length_mm", row}}}};
+         .pulls = scarf.untilTheYarnIsUsedUp ? std::vector<Pull>() : std::vector<Pull>{{scarf.sideways ? "width_mm" : "length_mm", row}}}};
     piece.marks.weltRows = border.count();
     piece.marks.welt = {traits(scarf.border.kind).name, {}};
     piece.marks.width = handles::width;
@@ -263,30 +270,35 @@ std::vector<Finding> contradictionsOf(const Scarf& scarf, const Ground& ground) 
 }
 
 Checked check(const Scarf& scarf, const Ground& ground) {
-    Checked checked{scarf.width / static_cast<double>(std::max(1, scarf.panels)), contradictionsOf(scarf, ground)};
+    Checked checked{scarf.across() / static_cast<double>(std::max(1, scarf.panels)), contradictionsOf(scarf, ground)};
     const auto error = [&](FindingCode code, Phrase text) {
         checked.findings.push_back({Severity::error, code, std::move(text)});
     };
     if (scarf.panels < 1 || scarf.panels > mostPanels)
         error("panels", {"{0} panels cannot be: 1 to {1} can.", {scarf.panels, mostPanels}});
-    if (scarf.width < mm(50) || scarf.width > mm(3000))
+    const bool given = !scarf.untilTheYarnIsUsedUp;
+    if ((given || !scarf.sideways) && (scarf.width < leastWidth || scarf.width > mostWidth))
         error("scarf_width", {"A width of {0} cannot be: 5 cm to 3 m can.", {scarf.width}});
-    if (!scarf.untilTheYarnIsUsedUp && (scarf.length < leastLength || scarf.length > mostLength))
+    if ((given || scarf.sideways) && (scarf.length < leastLength || scarf.length > mostLength))
         error("scarf_length", {"A length of {0} cannot be: 10 cm to 10 m can.", {scarf.length}});
-    if (scarf.border.hasDepth() && (scarf.border.depth < mm(5) ||
-                                    (!scarf.untilTheYarnIsUsedUp && scarf.border.depth * 2.0 > scarf.length - mm(40))))
-        error("welt_depth", {"Borders {0} deep cannot be on a length of {1}: 5 mm to {2} can.",
-                             {scarf.border.depth, scarf.length, std::max(mm(5), (scarf.length - mm(40)) / 2.0)}});
+    if (scarf.border.hasDepth() &&
+        (scarf.border.depth < mm(5) || (given && scarf.border.depth * 2.0 > scarf.along() - mm(40))))
+        error("welt_depth", {scarf.sideways ? "Borders {0} deep cannot be on a width of {1}: 5 mm to {2} can."
+                                            : "Borders {0} deep cannot be on a length of {1}: 5 mm to {2} can.",
+                             {scarf.border.depth, scarf.along(), std::max(mm(5), (scarf.along() - mm(40)) / 2.0)}});
     if (!anyError(checked.findings))
         checked.findings.push_back(
             {Severity::note,
              "curl",
              {scarf.border.hasDepth()
-                  ? "Plain knitting curls towards its purl side at the sides: the borders keep the ends flat, and "
-                    "blocking or a strip sewn along helps the sides."
-                  : "Plain knitting curls, at the sides to the purl side and at the ends to the knit side: leave it "
-                    "so, "
-                    "or choose a border for the ends.",
+                  ? (scarf.sideways ? "Plain knitting curls towards its purl side where its rows end: here at both "
+                                      "ends. Blocking or a strip sewn along helps them."
+                                    : "Plain knitting curls towards its purl side at the sides: the borders keep the "
+                                      "ends flat, and blocking or a strip sewn along helps the sides.")
+                  : (scarf.sideways ? "Plain knitting curls, where its rows end to the purl side and where it begins "
+                                      "and ends to the knit side: leave it so, or choose a border."
+                                    : "Plain knitting curls, at the sides to the purl side and at the ends to the knit "
+                                      "side: leave it so, or choose a border for the ends."),
               {}}});
     return checked;
 }
@@ -313,13 +325,16 @@ std::vector<Change<Scarf>> changesFor(const Scarf& scarf, const Ground& ground, 
     if (finding.code == "too_wide" && gauge) {
         // The first that might fit, and one more where repeats or a rib's form ask for it.
         const Length most = gauge->width(ground.machine.needles - Stitches(2));
-        const int least = std::max(scarf.panels + 1, static_cast<int>(std::ceil(scarf.width / most)));
+        const int least = std::max(scarf.panels + 1, static_cast<int>(std::ceil(scarf.across() / most)));
         for (int panels = least; panels <= std::min(least + 2, mostPanels); ++panels)
             choose(
                 {"In {0} panels", {panels}}, [panels](Scarf& next) { next.panels = panels; }, true);
+        choose({scarf.sideways ? "Knitted lengthways" : "Knitted sideways", {}},
+               [](Scarf& next) { next.sideways = !next.sideways; });
         const Length widest =
             gauge->width(ground.machine.needles - Stitches(2 + scarf.repeat)) * static_cast<double>(scarf.panels);
-        choose({"Narrower: {0}", {widest}}, [widest](Scarf& next) { next.width = widest; });
+        choose({scarf.sideways ? "Shorter: {0}" : "Narrower: {0}", {widest}},
+               [widest](Scarf& next) { (next.sideways ? next.length : next.width) = widest; });
     } else if (finding.code == "panel_narrow") {
         for (int panels = scarf.panels - 1; panels >= 1; --panels)
             choose(
