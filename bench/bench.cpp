@@ -45,7 +45,7 @@ void work_set_in_pullover(benchmark::State& state) {
 
 Project setInCardigan() {
     Project project = demo("set-in-pullover");
-    std::get<Garment>(project.article).closure = Closure::cardigan;
+    std::get<Garment>(project.article).opening.closure = Closure::cardigan;
     return project;
 }
 

@@ -105,7 +105,7 @@ void TestDraftStation::aDropShoulderBecomesSetIn() {
     draft->canvas()->pick(parts::none);
     const Project before = fixture.project();
     choose(named<QComboBox>(draft, "Armholes and sleeves"), 1);
-    QCOMPARE(garment(fixture.project()).body, BodyKind::setIn);
+    QCOMPARE(garment(fixture.project()).body.kind, BodyKind::setIn);
     QCOMPARE(fixture.window().session().undoText(), QString("Armholes and sleeves"));
     // Nobody has measured Odile across the back: the last drawing stays, and the slip says what is missing.
     QVERIFY(!fixture.worked().widest);
@@ -167,7 +167,7 @@ void TestDraftStation::necklinesAreChosen() {
     QVERIFY(neck->isVisible());
     const Rows round = countsOf(fixture.project()).frontNeck.depth;
     choose(neck, 1);
-    QCOMPARE(garment(fixture.project()).neck, NeckKind::vee);
+    QCOMPARE(garment(fixture.project()).neck.kind, NeckKind::vee);
     QVERIFY(fixture.worked().sound()); // deeper at once, since a V as shallow as a round neck cannot be
     QVERIFY(countsOf(fixture.project()).frontNeck.depth > round + Rows(20));
     choose(neck, 2);
@@ -178,7 +178,7 @@ void TestDraftStation::necklinesAreChosen() {
     QTest::keyClick(&fixture.window(), Qt::Key_Z, Qt::ControlModifier);
     QTest::keyClick(&fixture.window(), Qt::Key_Z, Qt::ControlModifier);
     QTest::keyClick(&fixture.window(), Qt::Key_Z, Qt::ControlModifier);
-    QCOMPARE(garment(fixture.project()).neck, NeckKind::round);
+    QCOMPARE(garment(fixture.project()).neck.kind, NeckKind::round);
     QCOMPARE(countsOf(fixture.project()).frontNeck.depth, round);
 }
 
@@ -229,9 +229,9 @@ void TestDraftStation::depthsAreTyped() {
     type(pieces::front, parts::welt, "Depth of the welt", 52);
     type(pieces::leftSleeve, parts::welt, "Depth of the cuff", 61);
     const Garment& choices = garment(fixture.project());
-    QCOMPARE(choices.neckTrimDepth, Length::millimetres(33));
-    QCOMPARE(choices.bodyWelt.depth, Length::millimetres(52));
-    QCOMPARE(choices.cuff.depth, Length::millimetres(61));
+    QCOMPARE(choices.neck.trimDepth, Length::millimetres(33));
+    QCOMPARE(choices.body.welt.depth, Length::millimetres(52));
+    QCOMPARE(choices.sleeves.cuff.depth, Length::millimetres(61));
     QVERIFY(fixture.worked().sound());
 }
 
@@ -339,7 +339,7 @@ void TestDraftStation::lengthsOfAPartAreTyped() {
     underarm->selectAll();
     QTest::keyClicks(underarm, "35");
     QTest::keyClick(underarm, Qt::Key_Return);
-    QCOMPARE(garment(fixture.project()).underarm, Length::millimetres(35));
+    QCOMPARE(garment(fixture.project()).body.underarm, Length::millimetres(35));
     QCOMPARE(countsOf(fixture.project()).underarm, Stitches(10));
     QVERIFY(!named<QSpinBox>(draft, "Cap longer than its armhole by")->isVisible());
     draft->showPiece(pieces::leftSleeve);
@@ -350,7 +350,7 @@ void TestDraftStation::lengthsOfAPartAreTyped() {
     ease->setFocus();
     for (int i = 0; i < 10; ++i)
         QTest::keyClick(ease, Qt::Key_Up);
-    QCOMPARE(garment(fixture.project()).capEase, Length::millimetres(15));
+    QCOMPARE(garment(fixture.project()).sleeves.capEase, Length::millimetres(15));
     QVERIFY(countsOf(fixture.project()).capRows > rows);
     QVERIFY2(draft->slip()->plainText().contains("it misses by"), qPrintable(draft->slip()->plainText()));
 }
@@ -613,7 +613,7 @@ void TestDraftStation::waysOutAreButtons() {
     draft->showPiece(pieces::back);
     Project wide = fixture.project();
     wide.ease[static_cast<std::size_t>(Measure::chest)] = {Ease::Kind::length, 560.0};
-    garment(wide).body = BodyKind::dropShoulder;
+    garment(wide).body.kind = BodyKind::dropShoulder;
     fixture.window().session().edit("Too much", wide);
     QVERIFY2(test::hasFinding(fixture.worked().findings, "too_wide"), test::listed(fixture.worked().findings));
     QVERIFY(draft->canvas()->view().wanted > fixture.project().machine.needles.count());
@@ -648,11 +648,11 @@ void TestDraftStation::panelsAreChosen() {
     };
     QVERIFY(box() && box()->isEnabled() && !box()->isChecked());
     QTest::mouseClick(box(), Qt::LeftButton, {}, QPoint(8, box()->height() / 2));
-    QVERIFY(garment(fixture.project()).panels);
+    QVERIFY(garment(fixture.project()).body.panels);
     QVERIFY2(fixture.worked().sound(), test::listed(fixture.worked().findings));
     QVERIFY(isHalf(draft->piece()) && isBack(draft->piece()));
     QTest::keyClick(box(), Qt::Key_Space);
-    QVERIFY(!garment(fixture.project()).panels);
+    QVERIFY(!garment(fixture.project()).body.panels);
     QCOMPARE(draft->piece(), pieces::back);
     draft->showPiece(pieces::front);
     draft->canvas()->pick(parts::none);
@@ -662,14 +662,14 @@ void TestDraftStation::panelsAreChosen() {
     QCOMPARE(draft->piece(), pieces::front);
     // With a curved hem as well.
     Project curved = fixture.project();
-    garment(curved).hemLine = HemLine::curved;
+    garment(curved).hem.line = HemLine::curved;
     fixture.window().session().edit("Curved", curved);
     QTest::keyClick(box(), Qt::Key_Space);
-    QVERIFY(garment(fixture.project()).panels && fixture.worked().sound());
+    QVERIFY(garment(fixture.project()).body.panels && fixture.worked().sound());
     QTest::keyClick(box(), Qt::Key_Space);
     // Where panels cannot be drafted for some other reason, the drawing stays that of the whole piece.
     Project wrong = fixture.project();
-    garment(wrong).panels = true;
+    garment(wrong).body.panels = true;
     wrong.ease[static_cast<std::size_t>(Measure::frontNeckDepth)] = {Ease::Kind::length, 2000.0};
     draft->showPiece(pieces::back);
     fixture.window().session().edit("Wrong", wrong);
@@ -684,7 +684,7 @@ void TestDraftStation::shelvesHaveWaysOut() {
     draft->showPiece(pieces::back);
     Project wide = fixture.project();
     wide.ease[static_cast<std::size_t>(Measure::chest)] = {Ease::Kind::length, 560.0};
-    garment(wide).body = BodyKind::dropShoulder;
+    garment(wide).body.kind = BodyKind::dropShoulder;
     // Too short a bed, one of another pitch, and two that would do; a swatch that is not loose enough, and one that is.
     const auto keep = [&](Shelf shelf, const std::string& body) {
         Project with = wide;
@@ -732,14 +732,14 @@ void TestDraftStation::everyPieceIsShownEveryWay() {
     for (const BodyKind body : allBodies)
         for (const NeckKind neck : {NeckKind::vee, NeckKind::square}) {
             Project next = fixture.project();
-            garment(next).body = body;
-            garment(next).neck = neck;
-            garment(next).sides = neck == NeckKind::vee ? SideKind::waisted : SideKind::aLine;
-            garment(next).closure = neck == NeckKind::vee ? Closure::cardigan : Closure::pullover;
-            garment(next).sleeveSchool =
+            garment(next).body.kind = body;
+            garment(next).neck.kind = neck;
+            garment(next).body.sides = neck == NeckKind::vee ? SideKind::waisted : SideKind::aLine;
+            garment(next).opening.closure = neck == NeckKind::vee ? Closure::cardigan : Closure::pullover;
+            garment(next).sleeves.school =
                 neck == NeckKind::vee && body != BodyKind::raglan ? SleeveSchool::down : SleeveSchool::up;
-            garment(next).neckTrimInTwo = true;
-            garment(next).panels = body == BodyKind::setIn || body == BodyKind::strapped;
+            garment(next).neck.trimInTwo = true;
+            garment(next).body.panels = body == BodyKind::setIn || body == BodyKind::strapped;
             fixture.window().session().edit("shape", next);
             QVERIFY(fixture.worked().sound());
             for (const PieceKey piece : piecesOf(garment(next))) {

@@ -244,7 +244,7 @@ void TestWidgets::sessionUndoesAndRedoes() {
     const Project first = session.project();
     QVERIFY(!session.canUndo());
     Project second = first;
-    garment(second).seamStitches = false;
+    garment(second).making.seamStitches = false;
     session.edit("Seams", second);
     QCOMPARE(session.undoText(), QString("Seams"));
     QVERIFY(countsOf(session.project()).body < countsOf(first).body);
@@ -282,14 +282,14 @@ void TestWidgets::typingIsStoredAMomentLater() {
     Session& session = fixture.window().session();
     const auto type = [&](int buttons) {
         Project next = session.project();
-        garment(next).buttons = buttons;
+        garment(next).opening.buttons = buttons;
         session.edit("buttons", next, true);
     };
-    const auto kept = [&] { return garment(fixture.workroom().project(session.projectId())).buttons; };
+    const auto kept = [&] { return garment(fixture.workroom().project(session.projectId())).opening.buttons; };
     const int before = kept();
     type(3);
     type(4);
-    QCOMPARE(std::get<Garment>(session.worked().article).buttons, 4); // the screen does not wait
+    QCOMPARE(std::get<Garment>(session.worked().article).opening.buttons, 4); // the screen does not wait
     QVERIFY(kept() != 3 && kept() != 4);
     QTRY_COMPARE(kept(), 4);
     type(5);
@@ -303,13 +303,13 @@ void TestWidgets::typingIsStoredAMomentLater() {
     // A drag that begins before it is stored, and is given up: what was only shown is never kept.
     type(9);
     Project shown = session.project();
-    garment(shown).buttons = 20;
+    garment(shown).opening.buttons = 20;
     session.preview(shown);
     QCOMPARE(kept(), 9);
     QTest::qWait(500);
     QCOMPARE(kept(), 9);
     session.endPreview();
-    QCOMPARE(garment(session.project()).buttons, 9);
+    QCOMPARE(garment(session.project()).opening.buttons, 9);
     // What could not be stored is tried again when the station is left.
     QSqlQuery(fixture.workroom().database())
         .exec("CREATE TEMP TRIGGER full BEFORE UPDATE ON project BEGIN SELECT RAISE(ABORT, 'no room'); END");
@@ -322,7 +322,7 @@ void TestWidgets::typingIsStoredAMomentLater() {
     type(7);
     const qint64 id = session.projectId();
     fixture.restart();
-    QCOMPARE(garment(fixture.workroom().project(id)).buttons, 7);
+    QCOMPARE(garment(fixture.workroom().project(id)).opening.buttons, 7);
 }
 
 void TestWidgets::previewIsNotStored() {
@@ -330,7 +330,7 @@ void TestWidgets::previewIsNotStored() {
     Session& session = fixture.window().session();
     const Project before = session.project();
     Project shown = before;
-    garment(shown).bodyWelt.depth = Length::millimetres(70);
+    garment(shown).body.welt.depth = Length::millimetres(70);
     session.preview(shown);
     QVERIFY(session.project() == shown);
     QVERIFY(fixture.workroom().project(session.projectId()) == before);
@@ -527,8 +527,8 @@ void TestWidgets::newProjectHasAShape() {
     choose("Neckline", 1);
     dialog.accept();
     QCOMPARE(dialog.result(), int(QDialog::Accepted));
-    QCOMPARE(garment(dialog.project()).body, BodyKind::setIn);
-    QCOMPARE(garment(dialog.project()).neck, NeckKind::vee);
+    QCOMPARE(garment(dialog.project()).body.kind, BodyKind::setIn);
+    QCOMPARE(garment(dialog.project()).neck.kind, NeckKind::vee);
     fixture.window().session().create(dialog.project());
     QVERIFY2(fixture.worked().sound(), test::listed(fixture.worked().findings));
 }
@@ -616,8 +616,8 @@ void TestWidgets::choicesSitWithTheirPart() {
     QVERIFY(!combo("Shoulders")->isVisible());
     combo("Kind of welt")->setFocus();
     QTest::keyClick(combo("Kind of welt"), Qt::Key_Down);
-    QCOMPARE(garment(fixture.project()).bodyWelt.kind, WeltKind::mockRib);
-    QCOMPARE(garment(fixture.project()).cuff.kind, WeltKind::foldedHem);
+    QCOMPARE(garment(fixture.project()).body.welt.kind, WeltKind::mockRib);
+    QCOMPARE(garment(fixture.project()).sleeves.cuff.kind, WeltKind::foldedHem);
     draft->canvas()->pick(parts::shoulder);
     QVERIFY(combo("Shoulders")->isVisible());
     QVERIFY(!combo("Kind of welt")->isVisible());
@@ -710,9 +710,9 @@ void TestWidgets::worksInASmallWindow() {
     }
     // The garment with the most pieces.
     Project most = test::ilkesPullover();
-    garment(most).body = BodyKind::sleeveless;
-    garment(most).closure = Closure::cardigan;
-    garment(most).neckTrimInTwo = true;
+    garment(most).body.kind = BodyKind::sleeveless;
+    garment(most).opening.closure = Closure::cardigan;
+    garment(most).neck.trimInTwo = true;
     fixture.window().session().edit("most pieces", most);
     QCOMPARE(fixture.worked().pieces.size(), 9u);
     for (const int station : {MainWindow::draft, MainWindow::knit, MainWindow::join, MainWindow::review}) {

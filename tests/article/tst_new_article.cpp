@@ -35,6 +35,7 @@ private slots:
     void itIsKeptInFiles();
     void itIsDragged();
     void anotherYarnIsJoinedAndBroken();
+    void someNeedlesKnitInAnotherYarn();
     void othersAreAsTheyWere();
 };
 
@@ -125,6 +126,47 @@ void TestNewArticle::anotherYarnIsJoinedAndBroken() {
     for (std::size_t i = 1; i < fabric.passes.size(); ++i)
         changes += yarnAt(i) != yarnAt(i - 1) ? 1 : 0;
     QCOMPARE(changes, 2);
+}
+
+/// From the fabric: which stitches are of the second yarn, row by row; and it weighs by its strands.
+void TestNewArticle::someNeedlesKnitInAnotherYarn() {
+    Project project = coaster();
+    std::get<Coaster>(project.article).striped = false;
+    std::get<Coaster>(project.article).fashioned = false; // else a loop beside a dot is hung from it
+    const Worked plain = work(project);
+    std::get<Coaster>(project.article).dotted = true;
+    const Worked worked = work(project);
+    QVERIFY2(worked.sound(), worked.findings.empty() ? "" : render(worked.findings.front().text).c_str());
+    const Fabric& fabric = worked.pieces.front().fabric;
+    const Program& program = worked.pieces.front().program;
+    const auto second = static_cast<YarnIndex>(program.yarns.size() - 1);
+    QCOMPARE(program.yarns[second].id, std::string("B"));
+    int dots = 0;
+    for (std::size_t pass = 0; pass < fabric.passes.size(); ++pass)
+        for (LoopId loop = fabric.passes[pass].firstLoop;
+             loop < fabric.passes[pass].firstLoop + fabric.passes[pass].loopCount; ++loop) {
+            const int slot = fabric.loops[loop].slot;
+            const bool dotted = pass >= 4 && pass < 8 && (slot == -3 || slot == -2 || slot == 2 || slot == 3);
+            QCOMPARE(fabric.loops[loop].yarn == second, dotted);
+            dots += dotted ? 1 : 0;
+        }
+    QCOMPARE(dots, 16);
+    QCOMPARE(fabric.loopsPerYarn[second], 16);
+    // Two strands in place of one.
+    const double stitch = *plain.supplies.grams / plain.supplies.stitches;
+    QCOMPARE(plain.supplies.stitches, worked.supplies.stitches);
+    QVERIFY(std::abs(*worked.supplies.grams - *plain.supplies.grams - 16 * stitch) < 1e-6);
+    // It is joined and broken once.
+    int joined = 0;
+    int broken = 0;
+    for (const Operation& each : program.operations) {
+        const auto* join = std::get_if<operation::JoinYarn>(&each.action);
+        const auto* cut = std::get_if<operation::BreakYarn>(&each.action);
+        joined += join && join->yarn == second ? 1 : 0;
+        broken += cut && cut->yarn == second ? 1 : 0;
+    }
+    QCOMPARE(joined, 1);
+    QCOMPARE(broken, 1);
 }
 
 void TestNewArticle::othersAreAsTheyWere() {

@@ -99,17 +99,17 @@ void TestChoices::everyChoiceHasItsPlace() {
                 for (const SideKind sides : allSides) {
                     Project project = everythingMeasured();
                     Garment& choices = garment(project);
-                    choices.body = body;
-                    choices.neck = neck;
-                    choices.closure = closure;
-                    choices.sides = sides;
-                    choices.neckSchool = NeckSchool::bindOff;
-                    choices.neckTrimInTwo = true;
-                    choices.hemLine = sides == SideKind::straight ? HemLine::straight : HemLine::curved;
+                    choices.body.kind = body;
+                    choices.neck.kind = neck;
+                    choices.opening.closure = closure;
+                    choices.body.sides = sides;
+                    choices.neck.school = NeckSchool::bindOff;
+                    choices.neck.trimInTwo = true;
+                    choices.hem.line = sides == SideKind::straight ? HemLine::straight : HemLine::curved;
                     if (sides == SideKind::straight && closure == Closure::pullover)
-                        choices.bodyWelt.gather = 0.1;
+                        choices.body.welt.gather = 0.1;
                     if (sides == SideKind::aLine)
-                        choices.sleeveReach = SleeveReach::shortened;
+                        choices.sleeves.reach = SleeveReach::shortened;
                     look(project);
                 }
     Scarf blanket;
@@ -158,7 +158,7 @@ void TestChoices::whatGoesAlongIsChosenToo() {
     const AnyChoice* neck = findChoice(project.article, "neck");
     QVERIFY(neck);
     neck->choose(project.article, project.ease, static_cast<int>(NeckKind::vee));
-    QVERIFY(garment(project).neck == NeckKind::vee);
+    QVERIFY(garment(project).neck.kind == NeckKind::vee);
     QVERIFY(project.ease != before.ease); // as deep as a V usually is
 }
 

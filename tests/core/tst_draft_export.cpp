@@ -77,8 +77,8 @@ double drawnArea(const WorkedPiece& piece, const FabricGauge& gauge) {
 
 std::vector<Project> shapes() {
     std::vector<Project> all = {test::odilesPullover(), test::ilkesPullover(), test::ilkesPullover()};
-    garment(all.back()).body = BodyKind::sleeveless;
-    garment(all.back()).sides = SideKind::waisted;
+    garment(all.back()).body.kind = BodyKind::sleeveless;
+    garment(all.back()).body.sides = SideKind::waisted;
     return all;
 }
 

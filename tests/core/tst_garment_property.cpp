@@ -114,7 +114,7 @@ void checkIsClean(const Project& project, const WorkedGarment& worked) {
     for (const WorkedPiece& piece : worked.pieces)
         for (const Finding& finding : piece.fabric.findings) {
             const bool wantedEyelet =
-                finding.code == "open_turn" && !garment(project).wrapTurns && finding.severity == Severity::note;
+                finding.code == "open_turn" && !garment(project).making.wrapTurns && finding.severity == Severity::note;
             if (!wantedEyelet) {
                 RC_LOG() << toJson(project);
                 RC_FAIL(piece.program.piece + ": " + finding.code.text() + ", " + render(finding.text));
@@ -147,16 +147,16 @@ void TestGarmentProperty::check(const Project& project, int& drafted) {
     RC_ASSERT(rows == c.toUnderarm);
     RC_ASSERT(c.underarm + c.armholeCurve.total() == c.armholeInset());
     RC_ASSERT(c.wrist.isEven() == c.sleeveTop.isEven());
-    if (garment(project).body == BodyKind::raglan) {
+    if (garment(project).body.kind == BodyKind::raglan) {
         RC_ASSERT((c.underarm + c.cap.total()) * 2 + c.capTop == c.sleeveTop);
         RC_ASSERT(c.capRows == c.armhole);
     }
-    if (garment(project).body == BodyKind::setIn) {
+    if (garment(project).body.kind == BodyKind::setIn) {
         RC_ASSERT((c.underarm + c.cap.total()) * 2 + c.capTop == c.sleeveTop);
         // Asked for few lines, it follows its bell only from afar.
         const auto isTrue = [&](ShapedEdge edge) { return garment(project).edge(edge).lines == 0; };
         if (!garment(project).sleevesKnittedDown() && isTrue(ShapedEdge::cap) && isTrue(ShapedEdge::armhole))
-            checkCapFits(worked, garment(project).capEase);
+            checkCapFits(worked, garment(project).sleeves.capEase);
     }
     const auto& leftBack = *worked.piece(backOf(garment(project), Side::left));
     const auto& rightBack = *worked.piece(backOf(garment(project), Side::right));
@@ -168,10 +168,10 @@ void TestGarmentProperty::check(const Project& project, int& drafted) {
     RC_ASSERT(leftBack.program.shape == rightBack.program.shape);
     // The garment is what was measured, to half a stitch or row and what parity asks for.
     const FabricGauge& gauge = *worked.measured.gauge;
-    const Stitches seams(garment(project).seamStitches ? 2 : 0);
+    const Stitches seams(garment(project).making.seamStitches ? 2 : 0);
     // A latched rib repeats over three.
-    const double stitchesOff = garment(project).bodyWelt.kind == WeltKind::latchedRib ? 1.51 : 1.01;
-    if (garment(project).panels)
+    const double stitchesOff = garment(project).body.welt.kind == WeltKind::latchedRib ? 1.51 : 1.01;
+    if (garment(project).body.panels)
         RC_ASSERT(abs(gauge.width(c.back - seams) - worked.measures->width / 2.0) <=
                   gauge.stitches.unit() * stitchesOff);
     RC_ASSERT(abs(gauge.width(c.body - seams) - worked.measures->width) <= gauge.stitches.unit() * stitchesOff);
@@ -202,20 +202,20 @@ void TestGarmentProperty::randomPinsKeepProgramsClean() {
     CHECK_PROPERTY("a pin is kept, refused with a word, or an error; programs stay clean", [] {
         Project project = *rc::gen::arbitrary<bool>() ? test::odilesPullover() : test::ilkesPullover();
         if (!project.wearer[Measure::crossBack]) // Odile's stays a drop shoulder
-            garment(project).body = BodyKind::dropShoulder;
+            garment(project).body.kind = BodyKind::dropShoulder;
         else
-            garment(project).body =
+            garment(project).body.kind =
                 *rc::gen::element(BodyKind::setIn, BodyKind::sleeveless, BodyKind::raglan, BodyKind::strapped);
         if (project.wearer[Measure::hip])
-            garment(project).sides = *rc::gen::element(SideKind::straight, SideKind::aLine, SideKind::waisted);
-        garment(project).neck = *rc::gen::elementOf(allNecks);
-        garment(project).closure = *rc::gen::elementOf(allClosures);
-        garment(project).neckSchool = *rc::gen::elementOf(allNeckSchools);
-        garment(project).shoulder = *rc::gen::elementOf(allShoulders);
-        garment(project).backNeck = project.wearer[Measure::backNeckDepth] && *rc::gen::arbitrary<bool>();
-        garment(project).neckTrimInTwo = *rc::gen::arbitrary<bool>();
-        garment(project).hemLine = *rc::gen::elementOf(allHemLines);
-        garment(project).panels = *rc::gen::element(false, false, true);
+            garment(project).body.sides = *rc::gen::element(SideKind::straight, SideKind::aLine, SideKind::waisted);
+        garment(project).neck.kind = *rc::gen::elementOf(allNecks);
+        garment(project).opening.closure = *rc::gen::elementOf(allClosures);
+        garment(project).neck.school = *rc::gen::elementOf(allNeckSchools);
+        garment(project).body.shoulder = *rc::gen::elementOf(allShoulders);
+        garment(project).neck.atBack = project.wearer[Measure::backNeckDepth] && *rc::gen::arbitrary<bool>();
+        garment(project).neck.trimInTwo = *rc::gen::arbitrary<bool>();
+        garment(project).hem.line = *rc::gen::elementOf(allHemLines);
+        garment(project).body.panels = *rc::gen::element(false, false, true);
         for (int i = 0; i < *rc::gen::inRange(1, 3); ++i)
             project.pins[*rc::gen::elementOf(quantities::all)] = *rc::gen::inRange(1, 400);
         const WorkedGarment worked = workGarment(project);
@@ -255,19 +255,20 @@ void TestGarmentProperty::wildInputNeverBreaks() {
         }
         if (*rc::gen::arbitrary<bool>() && !project.swatch.treatments.empty())
             project.swatch.treatments.back().widths = {TapeReading{Length::millimetres(any())}, RuleReading{any()}};
-        garment(project).bodyWelt.depth = Length::millimetres(any());
-        garment(project).body = *rc::gen::elementOf(allBodies);
-        garment(project).neck = *rc::gen::elementOf(allNecks);
-        garment(project).closure = *rc::gen::elementOf(allClosures);
-        garment(project).neckSchool = *rc::gen::elementOf(allNeckSchools);
-        garment(project).shoulder = *rc::gen::elementOf(allShoulders);
-        garment(project).backNeck = *rc::gen::arbitrary<bool>();
-        garment(project).buttons = *rc::gen::element(0, 1, 6, 99, -4);
-        garment(project).sides = static_cast<SideKind>(*rc::gen::inRange(0, 3));
-        for (Length* each : {&garment(project).underarm, &garment(project).narrower, &garment(project).capTop,
-                             &garment(project).capEase, &garment(project).armTrimDepth, &garment(project).strap,
-                             &garment(project).strapBack, &garment(project).bandDepth, &garment(project).button,
-                             &garment(project).shortSleeve})
+        garment(project).body.welt.depth = Length::millimetres(any());
+        garment(project).body.kind = *rc::gen::elementOf(allBodies);
+        garment(project).neck.kind = *rc::gen::elementOf(allNecks);
+        garment(project).opening.closure = *rc::gen::elementOf(allClosures);
+        garment(project).neck.school = *rc::gen::elementOf(allNeckSchools);
+        garment(project).body.shoulder = *rc::gen::elementOf(allShoulders);
+        garment(project).neck.atBack = *rc::gen::arbitrary<bool>();
+        garment(project).opening.buttons = *rc::gen::element(0, 1, 6, 99, -4);
+        garment(project).body.sides = static_cast<SideKind>(*rc::gen::inRange(0, 3));
+        for (Length* each :
+             {&garment(project).body.underarm, &garment(project).body.narrower, &garment(project).sleeves.capTop,
+              &garment(project).sleeves.capEase, &garment(project).body.armTrimDepth, &garment(project).straps.width,
+              &garment(project).straps.backDepth, &garment(project).opening.bandDepth, &garment(project).opening.button,
+              &garment(project).sleeves.shortLength})
             if (*rc::gen::inRange(0, 4) == 0)
                 *each = Length::millimetres(any());
         garment(project).edges[0].inset = *rc::gen::inRange(-3, 30);

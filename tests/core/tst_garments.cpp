@@ -148,38 +148,38 @@ void TestGarments::everyCombination() {
     QFETCH(bool, backNeck);
     Project project = ilkesPullover();
     Garment& choices = garment(project);
-    choices.body = static_cast<BodyKind>(body);
-    choices.neck = static_cast<NeckKind>(neck);
-    choices.closure = static_cast<Closure>(closure);
-    choices.neckSchool = static_cast<NeckSchool>(school);
-    choices.shoulder = static_cast<ShoulderKind>(shoulder);
-    choices.backNeck = backNeck;
-    if (choices.neck != NeckKind::vee)
+    choices.body.kind = static_cast<BodyKind>(body);
+    choices.neck.kind = static_cast<NeckKind>(neck);
+    choices.opening.closure = static_cast<Closure>(closure);
+    choices.neck.school = static_cast<NeckSchool>(school);
+    choices.body.shoulder = static_cast<ShoulderKind>(shoulder);
+    choices.neck.atBack = backNeck;
+    if (choices.neck.kind != NeckKind::vee)
         project.ease[static_cast<std::size_t>(Measure::frontNeckDepth)] = {};
     // A boat neck is wide instead of deep.
-    if (choices.neck == NeckKind::boat)
+    if (choices.neck.kind == NeckKind::boat)
         project.ease[static_cast<std::size_t>(Measure::neckWidth)] = {Ease::Kind::length, 80.0};
     // The lower edges and sleeves take turns.
     int turn = static_cast<int>(body + neck + closure + school + shoulder + backNeck);
     for (const SideKind sides : allSides) {
-        choices.sides = sides;
-        choices.bodyWelt.kind = allWelts[static_cast<std::size_t>(turn) % allWelts.size()];
-        choices.cuff.kind = allWelts[static_cast<std::size_t>(turn + 2) % allWelts.size()];
-        choices.sleeveLine = turn % 2 == 0 ? SleeveLine::tapered : SleeveLine::straight;
-        choices.sleeveReach = turn % 3 == 0 ? SleeveReach::shortened : SleeveReach::full;
-        choices.hemLine = turn % 3 == 1 ? HemLine::curved : HemLine::straight;
-        choices.weltAfterwards = turn % 4 == 1;
-        choices.sleeveSchool =
-            turn % 2 == 1 && choices.body != BodyKind::raglan ? SleeveSchool::down : SleeveSchool::up;
+        choices.body.sides = sides;
+        choices.body.welt.kind = allWelts[static_cast<std::size_t>(turn) % allWelts.size()];
+        choices.sleeves.cuff.kind = allWelts[static_cast<std::size_t>(turn + 2) % allWelts.size()];
+        choices.sleeves.line = turn % 2 == 0 ? SleeveLine::tapered : SleeveLine::straight;
+        choices.sleeves.reach = turn % 3 == 0 ? SleeveReach::shortened : SleeveReach::full;
+        choices.hem.line = turn % 3 == 1 ? HemLine::curved : HemLine::straight;
+        choices.making.weltAfterwards = turn % 4 == 1;
+        choices.sleeves.school =
+            turn % 2 == 1 && choices.body.kind != BodyKind::raglan ? SleeveSchool::down : SleeveSchool::up;
         ++turn;
         test::putOn(project, genericMachines()[5]); // two beds, for the rib
         // Long necks need a trim in two parts; a raglan's round one does with either.
-        choices.neckTrimInTwo = !choices.hasShoulders() &&
-                                !(choices.body == BodyKind::raglan && choices.neck == NeckKind::round && turn % 2 == 0);
+        choices.neck.trimInTwo = !choices.hasShoulders() && !(choices.body.kind == BodyKind::raglan &&
+                                                              choices.neck.kind == NeckKind::round && turn % 2 == 0);
         for (const bool panels : {false, true}) {
-            choices.panels = panels;
+            choices.body.panels = panels;
             const WorkedGarment worked = workGarment(project);
-            if (choices.neck == NeckKind::boat && (!choices.hasShoulders() || choices.isCardigan())) {
+            if (choices.neck.kind == NeckKind::boat && (!choices.hasShoulders() || choices.isCardigan())) {
                 QVERIFY(worked.pieces.empty());
                 QVERIFY(hasFinding(worked.findings,
                                    choices.hasShoulders() ? "boat_needs_closed_front" : "boat_needs_shoulders"));
@@ -210,7 +210,7 @@ void TestGarments::checkGarment(const Project& project, const WorkedGarment& wor
         const Fabric& front = worked.piece(frontOf(choices, leftSide ? Side::left : Side::right))->fabric;
         const Fabric& back = worked.piece(backOf(choices, leftSide ? Side::left : Side::right))->fabric;
         if (choices.hasShoulders()) {
-            const bool stepped = choices.shoulder == ShoulderKind::stepped;
+            const bool stepped = choices.body.shoulder == ShoulderKind::stepped;
             const auto& [backLoops, frontLoops] =
                 stepped ? std::pair{back.bound, front.bound} : std::pair{back.kept, front.kept};
             QCOMPARE(static_cast<int>(backLoops.at(name("shoulder", a)).size()), c.shoulder.count());
@@ -227,13 +227,13 @@ void TestGarments::checkGarment(const Project& project, const WorkedGarment& wor
             for (const int hung : {rows, inFront})
                 QVERIFY2(hung - c.armholeRowsHung().count() == 0 || hung - c.armholeRowsHung().count() == 1,
                          qPrintable(QString("%1 of %2").arg(c.armholeRowsHung().count()).arg(hung)));
-        if (choices.body == BodyKind::raglan) {
+        if (choices.body.kind == BodyKind::raglan) {
             const Fabric& sleeve = worked.piece(leftSide ? pieces::leftSleeve : pieces::rightSleeve)->fabric;
             for (const char* cap : {"cap_left", "cap_right"})
                 QVERIFY(std::abs(rows - static_cast<int>(sleeve.edge(cap).size())) <= 1);
         }
         for (const auto& [panel, neck] : {std::pair{&back, &c.backNeck}, {&front, &c.frontNeck}})
-            if (choices.panels && (panel == &back || !choices.isCardigan())) {
+            if (choices.body.panels && (panel == &back || !choices.isCardigan())) {
                 const Rows toNeck = c.bodyWelt.visible + c.hemRise + c.toUnderarm + c.toNeck(*neck);
                 const int centre = static_cast<int>(panel->edge("centre_edge").size());
                 // A straight back's shoulder comes back in two rows.
@@ -245,7 +245,7 @@ void TestGarments::checkGarment(const Project& project, const WorkedGarment& wor
             }
         if (choices.isCardigan()) {
             // A welt that follows hangs upside down.
-            const bool follows = choices.weltFollows(choices.bodyWelt);
+            const bool follows = choices.weltFollows(choices.body.welt);
             const std::size_t below = follows ? front.edge(name("welt", b)).size() : 0;
             QCOMPARE(below, follows ? static_cast<std::size_t>(c.bodyWelt.visible.count()) : 0);
             QCOMPARE(static_cast<int>(front.edge("front_edge").size() + below), c.frontEdge().count());
@@ -291,23 +291,23 @@ void TestGarments::everyEdgeAndSleeve() {
     Project project = ilkesPullover();
     test::putOn(project, genericMachines()[5]); // two beds, for the rib
     Garment& choices = garment(project);
-    choices.body = static_cast<BodyKind>(body);
-    choices.bodyWelt.kind = choices.cuff.kind = static_cast<WeltKind>(welt);
-    choices.weltAfterwards = afterwards;
-    choices.hemLine = static_cast<HemLine>(hem);
-    choices.neckTrimInTwo = !choices.hasShoulders();
+    choices.body.kind = static_cast<BodyKind>(body);
+    choices.body.welt.kind = choices.sleeves.cuff.kind = static_cast<WeltKind>(welt);
+    choices.making.weltAfterwards = afterwards;
+    choices.hem.line = static_cast<HemLine>(hem);
+    choices.neck.trimInTwo = !choices.hasShoulders();
     for (const Closure closure : allClosures)
         for (const SleeveSchool school : allSleeveSchools)
             for (const SleeveLine line : {SleeveLine::tapered, SleeveLine::straight})
                 for (const SleeveReach reach : {SleeveReach::full, SleeveReach::shortened}) {
-                    choices.closure = closure;
-                    choices.sleeveSchool = school;
-                    choices.sleeveLine = line;
-                    choices.sleeveReach = reach;
+                    choices.opening.closure = closure;
+                    choices.sleeves.school = school;
+                    choices.sleeves.line = line;
+                    choices.sleeves.reach = reach;
                     for (const bool panels : {false, true}) {
-                        choices.panels = panels;
+                        choices.body.panels = panels;
                         const WorkedGarment worked = workGarment(project);
-                        if (choices.body == BodyKind::raglan && school == SleeveSchool::down) {
+                        if (choices.body.kind == BodyKind::raglan && school == SleeveSchool::down) {
                             QVERIFY(worked.pieces.empty() && hasFinding(worked.findings, "raglan_down"));
                             continue;
                         }
@@ -335,33 +335,33 @@ void TestGarments::gatheredWelts() {
     Project project = ilkesPullover();
     test::putOn(project, genericMachines()[5]); // two beds, for the rib
     Garment& choices = garment(project);
-    choices.body = static_cast<BodyKind>(body);
-    choices.bodyWelt.kind = choices.cuff.kind = static_cast<WeltKind>(welt);
-    choices.bodyWelt.gather = 0.15;
-    choices.cuff.gather = 0.25;
-    choices.acrossWay = static_cast<AcrossWay>(way);
-    choices.neckTrimInTwo = !choices.hasShoulders();
+    choices.body.kind = static_cast<BodyKind>(body);
+    choices.body.welt.kind = choices.sleeves.cuff.kind = static_cast<WeltKind>(welt);
+    choices.body.welt.gather = 0.15;
+    choices.sleeves.cuff.gather = 0.25;
+    choices.making.acrossWay = static_cast<AcrossWay>(way);
+    choices.neck.trimInTwo = !choices.hasShoulders();
     const WorkedGarment plain = workGarment(ilkesPullover());
     for (const auto& [afterwards, school, panels] : {std::tuple{false, SleeveSchool::up, false},
                                                      {true, SleeveSchool::up, true},
                                                      {false, SleeveSchool::down, true},
                                                      {true, SleeveSchool::down, false}}) {
-        choices.weltAfterwards = afterwards;
-        choices.panels = panels;
-        choices.sleeveSchool = choices.body == BodyKind::raglan ? SleeveSchool::up : school;
+        choices.making.weltAfterwards = afterwards;
+        choices.body.panels = panels;
+        choices.sleeves.school = choices.body.kind == BodyKind::raglan ? SleeveSchool::up : school;
         const WorkedGarment worked = workGarment(project);
         checkGarment(project, worked);
         if (QTest::currentTestFailed())
             return;
         const GarmentCounts& c = *worked.counts;
         const FabricGauge& gauge = *worked.measured.gauge;
-        if (choices.bodyWelt.kind == WeltKind::rolled) {
+        if (choices.body.welt.kind == WeltKind::rolled) {
             QCOMPARE(c.bodyWelt.gathered, Stitches(0)); // nothing to gather into
             continue;
         }
         const Stitches lower = panels ? c.ofHalf(c.back, c.hem) : c.hem;
         // A latched rib repeats over three, and an even number goes.
-        const bool latched = choices.bodyWelt.kind == WeltKind::latchedRib;
+        const bool latched = choices.body.welt.kind == WeltKind::latchedRib;
         QVERIFY(std::abs(c.bodyWelt.gathered.count() - 0.15 * lower.count()) <= (latched ? 3.0 : 1.0));
         // What is seen of a panel lies as close to the drawn one, drawn in at both its edges.
         const WorkedPiece& back = *worked.piece(backOf(choices, Side::left));
@@ -392,15 +392,15 @@ void TestGarments::gatheredWelts() {
 
 void TestGarments::whatCannotBeGathered() {
     Project project = ilkesPullover();
-    garment(project).bodyWelt.gather = 0.2;
-    garment(project).hemLine = HemLine::curved;
+    garment(project).body.welt.gather = 0.2;
+    garment(project).hem.line = HemLine::curved;
     QVERIFY(hasFinding(workGarment(project).findings, "gathered_welt"));
-    garment(project).hemLine = HemLine::straight;
+    garment(project).hem.line = HemLine::straight;
     QVERIFY(workGarment(project).sound());
-    garment(project).closure = Closure::cardigan;
+    garment(project).opening.closure = Closure::cardigan;
     QVERIFY(hasFinding(workGarment(project).findings, "gathered_welt"));
-    garment(project).bodyWelt.gather = 0.0;
-    garment(project).cuff.gather = 0.6;
+    garment(project).body.welt.gather = 0.0;
+    garment(project).sleeves.cuff.gather = 0.6;
     QVERIFY(hasFinding(workGarment(project).findings, "gather_share"));
 }
 
@@ -418,10 +418,10 @@ void TestGarments::anArmholeEndsWithADecrease() {
     // So few rows that its last decrease comes after them.
     for (const bool panels : {false, true}) {
         Project project = ilkesPullover();
-        garment(project).body = BodyKind::sleeveless;
-        garment(project).neck = NeckKind::boat;
-        garment(project).shoulder = ShoulderKind::straight;
-        garment(project).panels = panels;
+        garment(project).body.kind = BodyKind::sleeveless;
+        garment(project).neck.kind = NeckKind::boat;
+        garment(project).body.shoulder = ShoulderKind::straight;
+        garment(project).body.panels = panels;
         project.pins[quantities::armholeRows] = 8;
         const WorkedGarment worked = workGarment(project);
         QVERIFY(!worked.pieces.empty());
@@ -448,7 +448,7 @@ void TestGarments::aCapNeedsATop() {
 void TestGarments::panelsMeetInTheMiddle() {
     Project project = ilkesPullover();
     const WorkedGarment whole = workGarment(project);
-    garment(project).panels = true;
+    garment(project).body.panels = true;
     const WorkedGarment worked = workGarment(project);
     QVERIFY2(worked.sound(), listed(worked.findings));
     const GarmentCounts& c = *worked.counts;
@@ -468,7 +468,7 @@ void TestGarments::panelsMeetInTheMiddle() {
     // The neck trim takes the whole neckline, from both halves.
     QVERIFY(std::abs((c.trim - whole.counts->trim).count()) <= 4);
     // A cardigan's fronts stay as they are; its back is parted.
-    garment(project).closure = Closure::cardigan;
+    garment(project).opening.closure = Closure::cardigan;
     const WorkedGarment open = workGarment(project);
     QVERIFY2(open.sound(), listed(open.findings));
     QVERIFY(joins(open, "seam_back") == 1 && joins(open, "seam_front") == 0);
@@ -493,18 +493,18 @@ void TestGarments::everyStarterSize() {
             test::putOn(project, genericMachines()[1]);
             project.swatch = ilkesPullover().swatch;
             project.wearer = borrowed(starterSizes()[static_cast<std::size_t>(size)]);
-            garment(project).body = static_cast<BodyKind>(body);
-            garment(project).sides = sides;
-            garment(project).cuff.depth = Length::millimetres(size == 0 ? 30 : 40); // a baby's arm is short
+            garment(project).body.kind = static_cast<BodyKind>(body);
+            garment(project).body.sides = sides;
+            garment(project).sleeves.cuff.depth = Length::millimetres(size == 0 ? 30 : 40); // a baby's arm is short
             // A baby's shoulder is low and its arm short: its necks are shallower and its raglans too.
             if (size == 0)
-                garment(project).cuff.depth = Length::millimetres(20);
+                garment(project).sleeves.cuff.depth = Length::millimetres(20);
             chooseNeck(garment(project), project.ease, neck);
-            if (size <= 1 && neck == NeckKind::vee && garment(project).body == BodyKind::strapped)
+            if (size <= 1 && neck == NeckKind::vee && garment(project).body.kind == BodyKind::strapped)
                 project.ease[static_cast<std::size_t>(Measure::frontNeckDepth)] = {Ease::Kind::length, 50.0};
             if (neck == NeckKind::boat && !garment(project).hasShoulders())
                 continue;
-            garment(project).neckTrimInTwo = !garment(project).hasShoulders();
+            garment(project).neck.trimInTwo = !garment(project).hasShoulders();
             const WorkedGarment worked = workGarment(project);
             QVERIFY2(worked.sound(), QByteArray(label(neck)) + ", " + label(sides) + "\n" + listed(worked.findings));
         }
@@ -520,7 +520,7 @@ void TestGarments::everyMachine() {
     QFETCH(int, machine);
     for (const BodyKind body : {BodyKind::setIn, BodyKind::sleeveless}) {
         Project project = ilkesPullover();
-        garment(project).body = body;
+        garment(project).body.kind = body;
         const double pitch = project.machine.pitch.mm();
         test::putOn(project, genericMachines()[static_cast<std::size_t>(machine)]);
         // The same fabric in another size, as it would come off that bed.
@@ -539,7 +539,7 @@ void TestGarments::everyMachine() {
 
 void TestGarments::aLineByHand() {
     Project project = ilkesPullover();
-    garment(project).sides = SideKind::aLine;
+    garment(project).body.sides = SideKind::aLine;
     const WorkedGarment worked = workGarment(project);
     QVERIFY2(worked.sound(), listed(worked.findings));
     const GarmentCounts& c = *worked.counts;
@@ -561,7 +561,7 @@ void TestGarments::aLineByHand() {
 
 void TestGarments::waistedSidesGoInAndOut() {
     Project project = ilkesPullover();
-    garment(project).sides = SideKind::waisted;
+    garment(project).body.sides = SideKind::waisted;
     const WorkedGarment worked = workGarment(project);
     QVERIFY2(worked.sound(), listed(worked.findings));
     const GarmentCounts& c = *worked.counts;
@@ -585,12 +585,12 @@ void TestGarments::waistedSidesGoInAndOut() {
 
 void TestGarments::aWaistMustHaveItsRoom() {
     Project project = ilkesPullover();
-    garment(project).sides = SideKind::waisted;
+    garment(project).body.sides = SideKind::waisted;
     project.wearer[Measure::backNeckToWaist]->value = Length::millimetres(540);
     QVERIFY2(hasFinding(workGarment(project).findings, "waist_out_of_place"), listed(workGarment(project).findings));
     QVERIFY(workGarment(project).pieces.empty());
     project = ilkesPullover();
-    garment(project).sides = SideKind::aLine;
+    garment(project).body.sides = SideKind::aLine;
     project.wearer[Measure::hip]->value = Length::millimetres(1500);
     const WorkedGarment wide = workGarment(project);
     QVERIFY2(wide.pieces.empty() && anyError(wide.findings), listed(wide.findings)); // too wide for the bed
@@ -618,7 +618,7 @@ void TestGarments::armholeByHand() {
 void TestGarments::armholeFollowsItsCurve() {
     for (const BodyKind body : {BodyKind::setIn, BodyKind::sleeveless}) {
         Project project = ilkesPullover();
-        garment(project).body = body;
+        garment(project).body.kind = body;
         const WorkedGarment worked = workGarment(project);
         const GarmentCounts& c = *worked.counts;
         const Rows curved(static_cast<int>(std::lround(c.armhole.count() * armholeCurveShare)));
@@ -673,7 +673,7 @@ void TestGarments::capEaseMakesItHigher() {
     Project project = ilkesPullover();
     int before = 0;
     for (const double ease : {0.0, 10.0, 25.0}) {
-        garment(project).capEase = Length::millimetres(ease);
+        garment(project).sleeves.capEase = Length::millimetres(ease);
         const int rows = countsOf(project).capRows.count();
         QVERIFY(rows > before);
         before = rows;
@@ -695,7 +695,7 @@ void TestGarments::aVeeNarrowsToItsPoint() {
 
 void TestGarments::aSquareNeckIsStraight() {
     Project project = ilkesPullover();
-    garment(project).neck = NeckKind::square;
+    garment(project).neck.kind = NeckKind::square;
     const WorkedGarment worked = workGarment(project);
     QVERIFY2(worked.sound(), listed(worked.findings));
     QCOMPARE(worked.counts->frontNeck.centre, worked.counts->neck);
@@ -705,7 +705,7 @@ void TestGarments::aSquareNeckIsStraight() {
 
 void TestGarments::aBoatNeckIsTheBackAgain() {
     Project project = ilkesPullover();
-    garment(project).neck = NeckKind::boat;
+    garment(project).neck.kind = NeckKind::boat;
     project.ease[static_cast<std::size_t>(Measure::neckWidth)] = {Ease::Kind::length, 80.0};
     const WorkedGarment worked = workGarment(project);
     QVERIFY2(worked.sound(), listed(worked.findings));
@@ -722,7 +722,7 @@ void TestGarments::aBoatNeckIsTheBackAgain() {
 
 void TestGarments::sleevelessTrimsTakeTheWholeArmhole() {
     Project project = ilkesPullover();
-    garment(project).body = BodyKind::sleeveless;
+    garment(project).body.kind = BodyKind::sleeveless;
     const WorkedGarment worked = workGarment(project);
     QVERIFY2(worked.sound(), listed(worked.findings));
     QVERIFY(!worked.piece(pieces::leftSleeve));
@@ -758,8 +758,8 @@ void TestGarments::sleevelessTrimsTakeTheWholeArmhole() {
 void TestGarments::joinsComeInTheirOrder() {
     const auto keys = [](BodyKind body, NeckKind neck) {
         Project project = ilkesPullover();
-        garment(project).body = body;
-        garment(project).neck = neck;
+        garment(project).body.kind = body;
+        garment(project).neck.kind = neck;
         std::vector<std::string> all;
         for (const Join& join : workGarment(project).joins)
             all.push_back(join.key);
@@ -778,8 +778,8 @@ void TestGarments::joinsComeInTheirOrder() {
 void TestGarments::neededMeasures() {
     const auto needs = [](BodyKind body, NeckKind neck, Measure measure) {
         Garment choices;
-        choices.body = body;
-        choices.neck = neck;
+        choices.body.kind = body;
+        choices.neck.kind = neck;
         return std::ranges::count(garmentNeeds(choices), measure) == 1;
     };
     QVERIFY(!needs(BodyKind::dropShoulder, NeckKind::round, Measure::crossBack));
@@ -789,7 +789,7 @@ void TestGarments::neededMeasures() {
     Project project = ilkesPullover();
     project.wearer[Measure::crossBack].reset();
     QVERIFY(!workGarment(project).measures);
-    garment(project).body = BodyKind::dropShoulder;
+    garment(project).body.kind = BodyKind::dropShoulder;
     QVERIFY(workGarment(project).measures);
 }
 
@@ -828,7 +828,7 @@ void TestGarments::aPinnedTopIsWhatTheRowKnits() {
     for (const int top : {3, 5, 7, 9, 15}) // the sleeve is odd
         for (const SleeveSchool school : allSleeveSchools) {
             Project project = ilkesPullover();
-            garment(project).sleeveSchool = school;
+            garment(project).sleeves.school = school;
             project.pins[quantities::capTopStitches] = top;
             const WorkedGarment worked = workGarment(project);
             QVERIFY2(worked.sound(), listed(worked.findings));
@@ -840,12 +840,12 @@ void TestGarments::aPinnedTopIsWhatTheRowKnits() {
 
 void TestGarments::bandsSpeakOfNoWasteYarn() {
     Project project = ilkesPullover();
-    garment(project).closure = Closure::cardigan;
+    garment(project).opening.closure = Closure::cardigan;
     const WorkedGarment worked = workGarment(project);
     for (const PieceKey band : {pieces::leftBand, pieces::rightBand})
         QVERIFY(!says(worked.piece(band)->program, "waste yarn"));
     QVERIFY(says(worked.piece(pieces::neckTrim)->program, "waste yarn"));
-    garment(project).body = BodyKind::sleeveless;
+    garment(project).body.kind = BodyKind::sleeveless;
     const WorkedGarment sleeveless = workGarment(project);
     QVERIFY(says(sleeveless.piece(pieces::leftArmTrim)->program, "holders out"));
 }
@@ -882,7 +882,7 @@ void TestGarments::panelsAreOfferedOnlyWhereTheyFit() {
         if (wide == worked.findings.end())
             continue;
         Project inPanels = project;
-        garment(inPanels).panels = true;
+        garment(inPanels).body.panels = true;
         const bool fit = !hasFinding(workGarment(inPanels).findings, "too_wide") ||
                          std::ranges::none_of(workGarment(inPanels).findings, [](const Finding& each) {
                              return each.code == "too_wide" && each.piece != "left_sleeve";
@@ -890,7 +890,7 @@ void TestGarments::panelsAreOfferedOnlyWhereTheyFit() {
         QCOMPARE(render(wide->text).find("two panels") != std::string::npos, fit);
         bool offered = false;
         for (const WayOut& way : waysOut(project, *wide))
-            offered = offered || garment(way.project).panels;
+            offered = offered || garment(way.project).body.panels;
         QCOMPARE(offered, fit);
     }
 }
@@ -903,10 +903,10 @@ void TestGarments::panelsStayOnTheBed() {
     for (int needles = 90; needles <= 150; ++needles) {
         Project project = ilkesPullover();
         project.machine.needles = Stitches(needles);
-        garment(project).body = BodyKind::dropShoulder;
-        garment(project).panels = true;
-        garment(project).neckTrimInTwo = true;
-        garment(project).sides = SideKind::waisted;
+        garment(project).body.kind = BodyKind::dropShoulder;
+        garment(project).body.panels = true;
+        garment(project).neck.trimInTwo = true;
+        garment(project).body.sides = SideKind::waisted;
         project.ease[static_cast<std::size_t>(Measure::chest)] = {Ease::Kind::length, 450.0};
         const WorkedGarment worked = workGarment(project);
         QVERIFY2(!hasFinding(worked.findings, "beyond_bed"), listed(worked.findings));
@@ -920,9 +920,9 @@ void TestGarments::anOpenFrontHasBands() {
     for (const double depth : {0.0, -3.0, 1.0, 7.9})
         for (const BodyKind body : allBodies) {
             Project project = ilkesPullover();
-            garment(project).body = body;
-            garment(project).closure = Closure::cardigan;
-            garment(project).bandDepth = Length::millimetres(depth);
+            garment(project).body.kind = body;
+            garment(project).opening.closure = Closure::cardigan;
+            garment(project).opening.bandDepth = Length::millimetres(depth);
             const WorkedGarment worked = workGarment(project);
             QVERIFY(worked.pieces.empty());
             QCOMPARE(std::ranges::count(worked.findings, Severity::error, &Finding::severity), 1);
@@ -932,9 +932,9 @@ void TestGarments::anOpenFrontHasBands() {
 
 void TestGarments::aCapHigherThanItsArmholeIsRefused() {
     Project project = ilkesPullover();
-    garment(project).shoulder = ShoulderKind::straight;
-    garment(project).capTop = Length::millimetres(30);
-    garment(project).underarm = Length::millimetres(5);
+    garment(project).body.shoulder = ShoulderKind::straight;
+    garment(project).sleeves.capTop = Length::millimetres(30);
+    garment(project).body.underarm = Length::millimetres(5);
     project.wearer[Measure::upperArm]->value = Length::millimetres(120);
     const WorkedGarment worked = workGarment(project);
     QVERIFY(worked.pieces.empty());
@@ -943,14 +943,14 @@ void TestGarments::aCapHigherThanItsArmholeIsRefused() {
 
 void TestGarments::choicesAreKeptInTheFile() {
     Project project = ilkesPullover();
-    garment(project).body = BodyKind::sleeveless;
-    garment(project).neck = NeckKind::square;
-    garment(project).sides = SideKind::waisted;
-    garment(project).underarm = Length::millimetres(31);
-    garment(project).narrower = Length::millimetres(11);
-    garment(project).capTop = Length::millimetres(71);
-    garment(project).capEase = Length::millimetres(7);
-    garment(project).armTrimDepth = Length::millimetres(17);
+    garment(project).body.kind = BodyKind::sleeveless;
+    garment(project).neck.kind = NeckKind::square;
+    garment(project).body.sides = SideKind::waisted;
+    garment(project).body.underarm = Length::millimetres(31);
+    garment(project).body.narrower = Length::millimetres(11);
+    garment(project).sleeves.capTop = Length::millimetres(71);
+    garment(project).sleeves.capEase = Length::millimetres(7);
+    garment(project).body.armTrimDepth = Length::millimetres(17);
     for (const CountKey pinned : {quantities::upperStitches, quantities::capRows, quantities::armTrimRows})
         project.pins[pinned] = 44;
     QVERIFY(projectFromJson(toJson(project)) == project);
@@ -965,12 +965,12 @@ void TestGarments::buttonholesAreDrawn_data() {
 void TestGarments::buttonholesAreDrawn() {
     QFETCH(int, side);
     Project project = ilkesPullover();
-    garment(project).closure = Closure::cardigan;
-    garment(project).buttonholes = static_cast<Side>(side);
+    garment(project).opening.closure = Closure::cardigan;
+    garment(project).opening.holes = static_cast<Side>(side);
     const WorkedGarment worked = workGarment(project);
     QVERIFY2(worked.sound(), listed(worked.findings));
     const GarmentCounts& counts = *worked.counts;
-    const bool left = garment(project).buttonholes == Side::left;
+    const bool left = garment(project).opening.holes == Side::left;
     for (const WorkedPiece& piece : worked.pieces) {
         const FabricPicture drawn = picture(piece.fabric, piece.program, firstSeenPass(piece.program), true);
         if (piece.key != (left ? pieces::leftBand : pieces::rightBand)) {
@@ -1015,8 +1015,8 @@ void TestGarments::theFabricLiesNearItsIdeal() {
     for (const BodyKind body : allBodies)
         for (const SideKind sides : allSides) {
             Project project = ilkesPullover();
-            garment(project).body = body;
-            garment(project).sides = sides;
+            garment(project).body.kind = body;
+            garment(project).body.sides = sides;
             const WorkedGarment worked = workGarment(project);
             const FabricGauge& gauge = *worked.measured.gauge;
             for (const WorkedPiece& piece : worked.pieces) {

@@ -332,9 +332,9 @@ void TestHatAndScarf::aBlanketIsKnittedSideways() {
         const auto error = std::ranges::find(worked.findings, FindingCode("too_wide"), &Finding::code);
         QVERIFY(error != worked.findings.end());
         const auto ways = waysOut(project, *error);
-        QCOMPARE(std::ranges::any_of(
-                     ways, [](const WayOut& way) { return std::get<Scarf>(way.project.article).sideways; }),
-                 offered);
+        QCOMPARE(
+            std::ranges::any_of(ways, [](const WayOut& way) { return std::get<Scarf>(way.project.article).sideways; }),
+            offered);
     }
 }
 

@@ -110,12 +110,12 @@ void TestJoining::aTrimGoesRoundTheNeck() {
         for (const Project& whose : {odilesPullover(), test::ilkesPullover()}) {
             Project project = whose;
             Garment& choices = garment(project);
-            choices.neck = static_cast<NeckKind>(neck);
-            choices.closure = static_cast<Closure>(closure);
-            choices.panels = panels;
-            choices.backNeck = backNeck && project.wearer[Measure::backNeckDepth];
-            choices.neckSchool = school;
-            if (choices.neck == NeckKind::vee)
+            choices.neck.kind = static_cast<NeckKind>(neck);
+            choices.opening.closure = static_cast<Closure>(closure);
+            choices.body.panels = panels;
+            choices.neck.atBack = backNeck && project.wearer[Measure::backNeckDepth];
+            choices.neck.school = school;
+            if (choices.neck.kind == NeckKind::vee)
                 project.ease[static_cast<std::size_t>(Measure::frontNeckDepth)] = {Ease::Kind::length, 80.0};
             const WorkedGarment worked = workGarment(project);
             QVERIFY2(worked.sound(), listed(worked.findings));
@@ -169,9 +169,9 @@ void TestJoining::aHeadIsMeasuredAgainstTheTrim() {
             for (const Closure closure : allClosures)
                 for (const double head : {480.0, 560.0, 640.0, 720.0}) {
                     Project project = test::ilkesPullover();
-                    garment(project).neck = neck;
-                    garment(project).neckSchool = school;
-                    garment(project).closure = closure;
+                    garment(project).neck.kind = neck;
+                    garment(project).neck.school = school;
+                    garment(project).opening.closure = closure;
                     project.wearer.measures[static_cast<std::size_t>(Measure::headGirth)] =
                         MeasureValue{Length::millimetres(head), false, {}};
                     const WorkedGarment worked = workGarment(project);
@@ -240,7 +240,7 @@ void TestJoining::tailsAreLeftAtTheBreak() {
     for (const ShoulderKind shoulder : allShoulders)
         for (const Project& whose : {odilesPullover(), test::ilkesPullover()}) {
             Project project = whose;
-            garment(project).shoulder = shoulder;
+            garment(project).body.shoulder = shoulder;
             const WorkedGarment worked = workGarment(project);
             QVERIFY2(worked.sound(), listed(worked.findings));
             std::map<std::string, Length> left; // by what for

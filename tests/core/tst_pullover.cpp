@@ -137,7 +137,7 @@ void TestPullover::mockRibBeginsAndEndsAlike() {
 
 void TestPullover::straightShoulders() {
     Project project = odilesPullover();
-    garment(project).shoulder = ShoulderKind::straight;
+    garment(project).body.shoulder = ShoulderKind::straight;
     const WorkedGarment worked = workGarment(project);
     QVERIFY2(worked.sound(), listed(worked.findings));
     QCOMPARE(worked.counts->shoulderRows, Rows(0));
@@ -249,7 +249,7 @@ void TestPullover::pinsOfTheWrongParityAreRefused() {
     QVERIFY(hasFinding(worked.findings, "pin_refused"));
     QCOMPARE(worked.counts->neck, Stitches(48));
 
-    garment(project).bodyWelt.kind = WeltKind::latchedRib;
+    garment(project).body.welt.kind = WeltKind::latchedRib;
     project.pins = {{quantities::bodyStitches, 150}};
     const WorkedGarment ribbed = workGarment(project);
     QVERIFY(ribbed.sound());
@@ -285,7 +285,7 @@ void TestPullover::increasesOnEverySecondRow() {
 
 void TestPullover::eyeletsAreNotesWhenWanted() {
     Project project = odilesPullover();
-    garment(project).wrapTurns = false;
+    garment(project).making.wrapTurns = false;
     const WorkedGarment worked = workGarment(project);
     QVERIFY(worked.sound());
     QVERIFY(hasFinding(worked.findings, "open_turn"));
@@ -358,7 +358,7 @@ void TestPullover::machineWithoutHold() {
     project.machine.needles = Stitches(4);
     QVERIFY(hasFinding(workGarment(project).findings, "machine"));
     project = odilesPullover();
-    garment(project).wasteRows = Rows(0);
+    garment(project).making.wasteRows = Rows(0);
     QVERIFY(hasFinding(workGarment(project).findings, "waste_rows"));
 }
 

@@ -113,7 +113,7 @@ private slots:
 };
 
 void TestShapes::raglansAgreeRowForRow() {
-    const WorkedGarment worked = soundWork(with([](Garment& c) { c.body = BodyKind::raglan; }));
+    const WorkedGarment worked = soundWork(with([](Garment& c) { c.body.kind = BodyKind::raglan; }));
     const GarmentCounts& c = *worked.counts;
     QCOMPARE(c.armhole, Rows(96)); // 198 mm and 38 of the shoulder's drop at 2.456: 96.1
     QCOMPARE(c.capRows, c.armhole);
@@ -135,7 +135,7 @@ void TestShapes::raglansAgreeRowForRow() {
 /// From the fabric: no row's edge is farther from the straight line than a stitch and the line's own slope.
 void TestShapes::aRaglanLooksStraight() {
     const WorkedGarment worked = soundWork(with([](Garment& c) {
-        c.body = BodyKind::raglan;
+        c.body.kind = BodyKind::raglan;
         for (EdgeShaping& edge : c.edges)
             edge.lines = 0;
     }));
@@ -156,8 +156,8 @@ void TestShapes::aRaglanLooksStraight() {
 
 void TestShapes::aRaglanTrimGoesOverTheSleeves() {
     Project project = with([](Garment& c) {
-        c.body = BodyKind::raglan;
-        c.neck = NeckKind::round;
+        c.body.kind = BodyKind::raglan;
+        c.neck.kind = NeckKind::round;
     });
     project.ease[static_cast<std::size_t>(Measure::frontNeckDepth)] = {};
     const WorkedGarment worked = soundWork(project);
@@ -172,10 +172,10 @@ void TestShapes::aRaglanTrimGoesOverTheSleeves() {
 
 void TestShapes::strapsLeaveTheNeck() {
     const WorkedGarment worked = soundWork(with([](Garment& c) {
-        c.body = BodyKind::strapped;
-        c.neck = NeckKind::round;
-        c.neckTrimInTwo = true;
-        c.strap = Length::millimetres(40);
+        c.body.kind = BodyKind::strapped;
+        c.neck.kind = NeckKind::round;
+        c.neck.trimInTwo = true;
+        c.straps.width = Length::millimetres(40);
     }));
     const GarmentCounts& c = *worked.counts;
     // 352 mm less 15 on each side: 322; two straps of 40 leave 242.
@@ -188,7 +188,7 @@ void TestShapes::strapsLeaveTheNeck() {
 }
 
 void TestShapes::frontsFillTheBodyWithTheirBand() {
-    const WorkedGarment worked = soundWork(with([](Garment& c) { c.closure = Closure::cardigan; }));
+    const WorkedGarment worked = soundWork(with([](Garment& c) { c.opening.closure = Closure::cardigan; }));
     const GarmentCounts& c = *worked.counts;
     const FabricGauge& gauge = *worked.measured.gauge;
     // Two fronts, a seam stitch at each side of each, and the band between them are as wide as the back.
@@ -209,9 +209,9 @@ void TestShapes::frontsFillTheBodyWithTheirBand() {
 void TestShapes::buttonholesMeetWhenTheBandIsFolded() {
     for (const Side side : {Side::left, Side::right}) {
         const WorkedGarment worked = soundWork(with([side](Garment& c) {
-            c.closure = Closure::cardigan;
-            c.buttons = 5;
-            c.buttonholes = side;
+            c.opening.closure = Closure::cardigan;
+            c.opening.buttons = 5;
+            c.opening.holes = side;
         }));
         const GarmentCounts& c = *worked.counts;
         QCOMPARE(c.buttonholes.size(), 5u);
@@ -229,7 +229,7 @@ void TestShapes::buttonholesMeetWhenTheBandIsFolded() {
 }
 
 void TestShapes::bandsHangTheRightWayRound() {
-    const WorkedGarment worked = soundWork(with([](Garment& c) { c.closure = Closure::cardigan; }));
+    const WorkedGarment worked = soundWork(with([](Garment& c) { c.opening.closure = Closure::cardigan; }));
     // Purl side facing, the edge on top: the left front's neck is at the left, the right front's hem.
     const operation::Hang& left = firstHang(worked.piece(pieces::leftBand)->program);
     QCOMPARE(left.sources.front().piece, std::string("neck_trim"));
@@ -244,9 +244,9 @@ void TestShapes::bandsHangTheRightWayRound() {
 void TestShapes::aBoundNeckIsHungAgain() {
     for (const Closure closure : allClosures) {
         Project project = with([closure](Garment& c) {
-            c.neck = NeckKind::round;
-            c.neckSchool = NeckSchool::bindOff;
-            c.closure = closure;
+            c.neck.kind = NeckKind::round;
+            c.neck.school = NeckSchool::bindOff;
+            c.opening.closure = closure;
         });
         project.ease[static_cast<std::size_t>(Measure::frontNeckDepth)] = {};
         const WorkedGarment worked = soundWork(project);
@@ -277,9 +277,9 @@ void TestShapes::theBackNeckIsShaped() {
     QFETCH(int, school);
     QFETCH(int, shoulder);
     const WorkedGarment worked = soundWork(with([&](Garment& c) {
-        c.backNeck = true;
-        c.neckSchool = static_cast<NeckSchool>(school);
-        c.shoulder = static_cast<ShoulderKind>(shoulder);
+        c.neck.atBack = true;
+        c.neck.school = static_cast<NeckSchool>(school);
+        c.body.shoulder = static_cast<ShoulderKind>(shoulder);
     }));
     const GarmentCounts& c = *worked.counts;
     QVERIFY(c.backNeck.depth >= Rows(7) && c.backNeck.depth <= Rows(9)); // 20 mm: 8.1
@@ -303,7 +303,7 @@ void TestShapes::theBackNeckIsShaped() {
 }
 
 void TestShapes::shouldersAreBoundOffInSteps() {
-    const WorkedGarment worked = soundWork(with([](Garment& c) { c.shoulder = ShoulderKind::stepped; }));
+    const WorkedGarment worked = soundWork(with([](Garment& c) { c.body.shoulder = ShoulderKind::stepped; }));
     const GarmentCounts& c = *worked.counts;
     QCOMPARE(static_cast<int>(c.shoulderSteps.size()), c.shoulderRows.count() / 2 + 1);
     QCOMPARE(std::accumulate(c.shoulderSteps.begin(), c.shoulderSteps.end(), Stitches()), c.shoulder);
@@ -318,9 +318,9 @@ void TestShapes::shouldersAreBoundOffInSteps() {
 void TestShapes::aCurvedHemFollowsItsCurve() {
     for (const Closure closure : allClosures) {
         const WorkedGarment worked = soundWork(with([closure](Garment& c) {
-            c.hemLine = HemLine::curved;
-            c.closure = closure;
-            c.bodyWelt.kind = WeltKind::rolled;
+            c.hem.line = HemLine::curved;
+            c.opening.closure = closure;
+            c.body.welt.kind = WeltKind::rolled;
         }));
         const GarmentCounts& c = *worked.counts;
         QCOMPARE(c.hemRise, Rows(20)); // 50 mm at 2.456: 20.4, even
@@ -349,8 +349,8 @@ void TestShapes::aCurvedHemFollowsItsCurve() {
 void TestShapes::aStraightSleeveDownIsTheOtherUpsideDown() {
     const auto sleeve = [](SleeveSchool school) {
         Project project = vestimen::test::odilesPullover();
-        garment(project).sleeveSchool = school;
-        garment(project).cuff.kind = WeltKind::latchedRib;
+        garment(project).sleeves.school = school;
+        garment(project).sleeves.cuff.kind = WeltKind::latchedRib;
         return project;
     };
     const WorkedGarment up = soundWork(sleeve(SleeveSchool::up));
@@ -370,7 +370,7 @@ void TestShapes::aStraightSleeveDownIsTheOtherUpsideDown() {
 
 /// Needles come in at the carriage one at a time, and the widths are those of the cap that is knitted up.
 void TestShapes::aCapKnittedDownIsTheSameCap() {
-    const WorkedGarment down = soundWork(with([](Garment& c) { c.sleeveSchool = SleeveSchool::down; }));
+    const WorkedGarment down = soundWork(with([](Garment& c) { c.sleeves.school = SleeveSchool::down; }));
     const WorkedGarment up = soundWork(ilkesPullover());
     const GarmentCounts& c = *down.counts;
     QCOMPARE(c.capRows, up.counts->capRows); // one outline, both programs
@@ -417,8 +417,8 @@ void TestShapes::aWeltAfterwardsLooksLikeOneFirst() {
     QFETCH(int, kind);
     const auto made = [&](bool afterwards) {
         Project project = with([&](Garment& c) {
-            c.bodyWelt.kind = c.cuff.kind = static_cast<WeltKind>(kind);
-            c.weltAfterwards = afterwards;
+            c.body.welt.kind = c.sleeves.cuff.kind = static_cast<WeltKind>(kind);
+            c.making.weltAfterwards = afterwards;
         });
         test::putOn(project, genericMachines()[5]);
         return soundWork(project);
@@ -456,10 +456,10 @@ void TestShapes::aHemIsFlatAndRisesAsChosen() {
     QFETCH(int, profile);
     QFETCH(double, flat);
     Project project = vestimen::test::odilesPullover();
-    garment(project).hemLine = HemLine::curved;
-    garment(project).hemFlat = flat;
-    garment(project).hemProfile = static_cast<Profile>(profile);
-    garment(project).bodyWelt.kind = WeltKind::rolled;
+    garment(project).hem.line = HemLine::curved;
+    garment(project).hem.flat = flat;
+    garment(project).hem.profile = static_cast<Profile>(profile);
+    garment(project).body.welt.kind = WeltKind::rolled;
     const WorkedGarment worked = soundWork(project);
     const GarmentCounts& c = *worked.counts;
     const WorkedPiece& back = *worked.piece(pieces::back);
@@ -504,9 +504,9 @@ void TestShapes::aNeckIsFlatAndRisesAsChosen() {
     QFETCH(int, side);
     QFETCH(double, flat);
     Project project = vestimen::test::odilesPullover();
-    garment(project).neckSchool = static_cast<NeckSchool>(school);
-    garment(project).neckProfile = static_cast<Profile>(side);
-    garment(project).neckFlat = flat;
+    garment(project).neck.school = static_cast<NeckSchool>(school);
+    garment(project).neck.profile = static_cast<Profile>(side);
+    garment(project).neck.flat = flat;
     const WorkedGarment worked = soundWork(project);
     const GarmentCounts& c = *worked.counts;
     const WorkedPiece& front = *worked.piece(pieces::front);
@@ -546,7 +546,7 @@ void TestShapes::aNeckIsFlatAndRisesAsChosen() {
 }
 
 void TestShapes::latchedColumnsArePurl() {
-    const WorkedGarment worked = soundWork(with([](Garment& c) { c.bodyWelt.kind = WeltKind::latchedRib; }));
+    const WorkedGarment worked = soundWork(with([](Garment& c) { c.body.welt.kind = WeltKind::latchedRib; }));
     const Fabric& back = worked.piece(pieces::back)->fabric;
     const GarmentCounts& c = *worked.counts;
     const auto purl = std::ranges::count_if(back.loops, [](const Loop& loop) { return loop.isPurl; });
@@ -554,7 +554,7 @@ void TestShapes::latchedColumnsArePurl() {
     const int columns = (c.hem.count() - 2) / 3;
     QCOMPARE(static_cast<int>(purl), columns * c.bodyWelt.knitted.count());
     // Bars that are taken up again are no new yarn.
-    const WorkedGarment plain = soundWork(with([](Garment& ch) { ch.bodyWelt.kind = WeltKind::rolled; }));
+    const WorkedGarment plain = soundWork(with([](Garment& ch) { ch.body.welt.kind = WeltKind::rolled; }));
     const int rows = c.bodyLength().count() - plain.counts->bodyLength().count();
     QVERIFY(rows <= 0);
     int knitted = 0;
@@ -564,7 +564,7 @@ void TestShapes::latchedColumnsArePurl() {
 }
 
 void TestShapes::twoBedsKnitARib() {
-    Project project = with([](Garment& c) { c.bodyWelt.kind = WeltKind::twoBedRib; });
+    Project project = with([](Garment& c) { c.body.welt.kind = WeltKind::twoBedRib; });
     QVERIFY(hasFinding(workGarment(project).findings, "rib_needs_two_beds"));
     test::putOn(project, genericMachines()[5]);
     const WorkedGarment worked = soundWork(project);
@@ -577,7 +577,7 @@ void TestShapes::twoBedsKnitARib() {
 }
 
 void TestShapes::aRolledEdgeIsTheCastOn() {
-    const WorkedGarment worked = soundWork(with([](Garment& c) { c.bodyWelt.kind = WeltKind::rolled; }));
+    const WorkedGarment worked = soundWork(with([](Garment& c) { c.body.welt.kind = WeltKind::rolled; }));
     const Program& back = worked.piece(pieces::back)->program;
     QCOMPARE(back.yarns[all<operation::CastOn>(back)[0].yarn].role, YarnRole::main);
     QCOMPARE(worked.counts->bodyWelt.visible, Rows(0));
@@ -586,16 +586,16 @@ void TestShapes::aRolledEdgeIsTheCastOn() {
 void TestShapes::shortAndStraightSleeves() {
     const WorkedGarment whole = soundWork(ilkesPullover());
     const WorkedGarment shortened = soundWork(with([](Garment& c) {
-        c.sleeveReach = SleeveReach::shortened;
-        c.shortSleeve = Length::millimetres(140);
+        c.sleeves.reach = SleeveReach::shortened;
+        c.sleeves.shortLength = Length::millimetres(140);
     }));
     const Length below = shortened.measured.gauge->height(shortened.counts->sleeveLength() - shortened.counts->capRows);
     QVERIFY(abs(below - Length::millimetres(140)) < shortened.measured.gauge->rows.unit() * 1.5);
     QCOMPARE(shortened.counts->capRows, whole.counts->capRows);
     QVERIFY(shortened.counts->wrist > whole.counts->wrist && shortened.counts->wrist < whole.counts->sleeveTop);
     Project straight = with([](Garment& c) {
-        c.sleeveReach = SleeveReach::shortened;
-        c.sleeveLine = SleeveLine::straight;
+        c.sleeves.reach = SleeveReach::shortened;
+        c.sleeves.line = SleeveLine::straight;
     });
     // Nobody needs the wrist for it.
     straight.wearer[Measure::wrist].reset();
@@ -609,9 +609,9 @@ void TestShapes::aLongTrimIsKnittedInTwoParts() {
     for (const Closure closure : allClosures)
         for (const NeckKind neck : {NeckKind::vee, NeckKind::round}) {
             const WorkedGarment worked = soundWork(with([&](Garment& c) {
-                c.closure = closure;
-                c.neck = neck;
-                c.neckTrimInTwo = true;
+                c.opening.closure = closure;
+                c.neck.kind = neck;
+                c.neck.trimInTwo = true;
             }));
             const GarmentCounts& c = *worked.counts;
             int hung = 0;
@@ -628,7 +628,7 @@ void TestShapes::aLongTrimIsKnittedInTwoParts() {
 
 void TestShapes::simpleEdgesMoveOneStitch() {
     const WorkedGarment worked = soundWork(with([](Garment& c) {
-        c.sides = SideKind::waisted;
+        c.body.sides = SideKind::waisted;
         for (EdgeShaping& edge : c.edges)
             edge.fashioned = false;
     }));
@@ -648,15 +648,15 @@ void TestShapes::simpleEdgesMoveOneStitch() {
 
 void TestShapes::programsAreReadBack() {
     Project project = with([](Garment& c) {
-        c.closure = Closure::cardigan;
-        c.neck = NeckKind::round;
-        c.neckSchool = NeckSchool::bindOff;
-        c.shoulder = ShoulderKind::stepped;
-        c.sleeveSchool = SleeveSchool::down;
-        c.weltAfterwards = true;
-        c.backNeck = true;
-        c.hemLine = HemLine::curved;
-        c.bodyWelt.kind = WeltKind::latchedRib;
+        c.opening.closure = Closure::cardigan;
+        c.neck.kind = NeckKind::round;
+        c.neck.school = NeckSchool::bindOff;
+        c.body.shoulder = ShoulderKind::stepped;
+        c.sleeves.school = SleeveSchool::down;
+        c.making.weltAfterwards = true;
+        c.neck.atBack = true;
+        c.hem.line = HemLine::curved;
+        c.body.welt.kind = WeltKind::latchedRib;
         c.edge(ShapedEdge::armhole) = {3, true, false, 4};
     });
     project.ease[static_cast<std::size_t>(Measure::frontNeckDepth)] = {};
@@ -682,29 +682,29 @@ void TestShapes::waysOutMend() {
         project.ease[static_cast<std::size_t>(measure)] = {Ease::Kind::length, mm};
     };
     if (code == "too_wide") {
-        c.body = BodyKind::dropShoulder;
+        c.body.kind = BodyKind::dropShoulder;
         ease(Measure::chest, 560);
     } else if (code == "trim_too_wide") {
-        c.body = BodyKind::strapped;
+        c.body.kind = BodyKind::strapped;
         ease(Measure::frontNeckDepth, 95);
-        c.strap = Length::millimetres(20);
+        c.straps.width = Length::millimetres(20);
     } else if (code == "rib_needs_two_beds") {
-        c.cuff.kind = WeltKind::twoBedRib;
+        c.sleeves.cuff.kind = WeltKind::twoBedRib;
     } else if (code == "boat_needs_shoulders") {
-        c.body = BodyKind::raglan;
-        c.neck = NeckKind::boat;
+        c.body.kind = BodyKind::raglan;
+        c.neck.kind = NeckKind::boat;
     } else if (code == "no_armhole") {
         ease(Measure::chest, -200);
     } else if (code == "neck_above_slope") {
-        c.neck = NeckKind::round;
+        c.neck.kind = NeckKind::round;
         ease(Measure::frontNeckDepth, -50);
     } else if (code == "too_many_buttons") {
-        c.closure = Closure::cardigan;
-        c.buttons = 30;
-        c.button = Length::millimetres(60);
+        c.opening.closure = Closure::cardigan;
+        c.opening.buttons = 30;
+        c.opening.button = Length::millimetres(60);
         project.wearer[Measure::bodyLength]->value = Length::millimetres(400);
     } else {
-        c.sides = SideKind::waisted;
+        c.body.sides = SideKind::waisted;
         project.wearer[Measure::backNeckToWaist]->value = Length::millimetres(540);
     }
     const WorkedGarment worked = workGarment(project);
@@ -723,14 +723,14 @@ void TestShapes::waysOutMend() {
             QCOMPARE(hasFinding(workGarment(looser).findings, "too_wide"), !fits);
         }
         // As wide as it was meant, or as narrow as the bed.
-        QVERIFY(ways.size() == 2 && garment(ways[0].project).panels);
+        QVERIFY(ways.size() == 2 && garment(ways[0].project).body.panels);
         const WorkedGarment inPanels = workGarment(ways[0].project);
         QVERIFY2(inPanels.sound(), listed(inPanels.findings));
         QVERIFY(inPanels.counts->body > project.machine.needles);
         // Panels too can be too wide, and are then made as wide as the bed.
         Project tooShort = ways[0].project;
         tooShort.machine.needles = Stitches(90);
-        garment(tooShort).neckTrimInTwo = true;
+        garment(tooShort).neck.trimInTwo = true;
         const auto findings = workGarment(tooShort).findings;
         const auto wide = std::ranges::find(findings, code.toStdString(),
                                             [](const Finding& each) { return std::string(each.code.text()); });

@@ -63,23 +63,23 @@ void makeTable(const Project& sample) {
                         for (const bool panels : {false, true}) {
                             Project project = sample;
                             Garment& choices = std::get<Garment>(project.article);
-                            choices.body = body;
+                            choices.body.kind = body;
                             chooseNeck(choices, project.ease, neck);
-                            choices.closure = closure;
-                            choices.neckSchool = school;
-                            choices.shoulder = shoulder;
-                            choices.panels = panels;
+                            choices.opening.closure = closure;
+                            choices.neck.school = school;
+                            choices.body.shoulder = shoulder;
+                            choices.body.panels = panels;
                             // The rest by turns, so that each meets each.
                             const auto turn = static_cast<std::size_t>(body) + 2 * static_cast<std::size_t>(neck) +
                                               3 * static_cast<std::size_t>(school) +
                                               5 * static_cast<std::size_t>(shoulder) + (panels ? 7u : 0u);
-                            choices.bodyWelt.kind = allWelts[turn % allWelts.size()];
-                            choices.cuff.kind = allWelts[(turn + 2) % allWelts.size()];
-                            choices.sides = allSides[turn % allSides.size()];
-                            choices.sleeveSchool = allSleeveSchools[turn / 2 % allSleeveSchools.size()];
-                            choices.weltAfterwards = turn % 5 == 4;
-                            choices.backNeck = turn % 3 == 1;
-                            choices.neckTrimInTwo = turn % 4 == 1;
+                            choices.body.welt.kind = allWelts[turn % allWelts.size()];
+                            choices.sleeves.cuff.kind = allWelts[(turn + 2) % allWelts.size()];
+                            choices.body.sides = allSides[turn % allSides.size()];
+                            choices.sleeves.school = allSleeveSchools[turn / 2 % allSleeveSchools.size()];
+                            choices.making.weltAfterwards = turn % 5 == 4;
+                            choices.neck.atBack = turn % 3 == 1;
+                            choices.neck.trimInTwo = turn % 4 == 1;
                             std::cout << oneLine(project) << '\n';
                         }
 }

@@ -43,65 +43,66 @@ Project randomProject() {
     if (*rc::gen::arbitrary<bool>())
         project.ease[static_cast<std::size_t>(Measure::frontNeckDepth)] = {Ease::Kind::percent, between(0, 40)};
     Garment& choices = std::get<Garment>(project.article);
-    choices.body = *rc::gen::elementOf(allBodies);
-    choices.neck = *rc::gen::elementOf(allNecks);
-    choices.closure = *rc::gen::elementOf(allClosures);
-    if (choices.neck == NeckKind::boat && (!choices.hasShoulders() || choices.isCardigan()))
-        choices.neck = NeckKind::round; // these are not offered
-    choices.neckSchool = *rc::gen::elementOf(allNeckSchools);
-    choices.backNeck = *rc::gen::arbitrary<bool>();
+    choices.body.kind = *rc::gen::elementOf(allBodies);
+    choices.neck.kind = *rc::gen::elementOf(allNecks);
+    choices.opening.closure = *rc::gen::elementOf(allClosures);
+    if (choices.neck.kind == NeckKind::boat && (!choices.hasShoulders() || choices.isCardigan()))
+        choices.neck.kind = NeckKind::round; // these are not offered
+    choices.neck.school = *rc::gen::elementOf(allNeckSchools);
+    choices.neck.atBack = *rc::gen::arbitrary<bool>();
     if (*rc::gen::arbitrary<bool>()) {
-        choices.neckFlat = between(leastNeckFlat, mostNeckFlat);
-        choices.hemFlat = between(leastHemFlat, mostHemFlat);
-        choices.hemProfile = *rc::gen::element(Profile::ellipse, Profile::straight);
-        choices.neckProfile = *rc::gen::element(Profile::ellipse, Profile::straight);
+        choices.neck.flat = between(leastNeckFlat, mostNeckFlat);
+        choices.hem.flat = between(leastHemFlat, mostHemFlat);
+        choices.hem.profile = *rc::gen::element(Profile::ellipse, Profile::straight);
+        choices.neck.profile = *rc::gen::element(Profile::ellipse, Profile::straight);
     }
-    choices.neckTrimInTwo = !choices.hasShoulders() || *rc::gen::arbitrary<bool>();
-    choices.sleeveLine = *rc::gen::element(SleeveLine::tapered, SleeveLine::tapered, SleeveLine::straight);
-    choices.sleeveReach = *rc::gen::element(SleeveReach::full, SleeveReach::full, SleeveReach::shortened);
-    choices.sleeveSchool = choices.body == BodyKind::raglan ? SleeveSchool::up : *rc::gen::elementOf(allSleeveSchools);
-    choices.panels = *rc::gen::element(false, false, true);
-    choices.hemLine = *rc::gen::elementOf(allHemLines);
-    choices.hemRise = Length::millimetres(between(20, 80));
-    choices.weltAfterwards = *rc::gen::arbitrary<bool>();
-    choices.shortSleeve = Length::millimetres(between(140, 240));
-    choices.strap = Length::millimetres(between(25, 60));
-    choices.strapBack = Length::millimetres(between(40, 110));
-    choices.bandDepth = Length::millimetres(between(12, 40));
-    choices.buttons = *rc::gen::inRange(0, 9);
-    choices.button = Length::millimetres(between(8, 25));
-    choices.buttonholes = *rc::gen::element(Side::left, Side::right);
+    choices.neck.trimInTwo = !choices.hasShoulders() || *rc::gen::arbitrary<bool>();
+    choices.sleeves.line = *rc::gen::element(SleeveLine::tapered, SleeveLine::tapered, SleeveLine::straight);
+    choices.sleeves.reach = *rc::gen::element(SleeveReach::full, SleeveReach::full, SleeveReach::shortened);
+    choices.sleeves.school =
+        choices.body.kind == BodyKind::raglan ? SleeveSchool::up : *rc::gen::elementOf(allSleeveSchools);
+    choices.body.panels = *rc::gen::element(false, false, true);
+    choices.hem.line = *rc::gen::elementOf(allHemLines);
+    choices.hem.rise = Length::millimetres(between(20, 80));
+    choices.making.weltAfterwards = *rc::gen::arbitrary<bool>();
+    choices.sleeves.shortLength = Length::millimetres(between(140, 240));
+    choices.straps.width = Length::millimetres(between(25, 60));
+    choices.straps.backDepth = Length::millimetres(between(40, 110));
+    choices.opening.bandDepth = Length::millimetres(between(12, 40));
+    choices.opening.buttons = *rc::gen::inRange(0, 9);
+    choices.opening.button = Length::millimetres(between(8, 25));
+    choices.opening.holes = *rc::gen::element(Side::left, Side::right);
     // A V is deep, and a shaped armhole wants a body wider than the back across.
-    if (choices.neck == NeckKind::vee)
+    if (choices.neck.kind == NeckKind::vee)
         project.ease[static_cast<std::size_t>(Measure::frontNeckDepth)] = {Ease::Kind::length, between(20, 100)};
-    if (choices.body != BodyKind::dropShoulder)
+    if (choices.body.kind != BodyKind::dropShoulder)
         project.ease[static_cast<std::size_t>(Measure::chest)].value += 40.0;
-    choices.sides = *rc::gen::element(SideKind::straight, SideKind::aLine, SideKind::waisted);
+    choices.body.sides = *rc::gen::element(SideKind::straight, SideKind::aLine, SideKind::waisted);
     project.ease[static_cast<std::size_t>(Measure::hip)] = {Ease::Kind::length, between(40, 200)};
     project.ease[static_cast<std::size_t>(Measure::waist)] = {Ease::Kind::length, between(20, 160)};
-    choices.underarm = Length::millimetres(between(15, 35));
-    choices.narrower = Length::millimetres(between(5, 20));
-    choices.capTop = Length::millimetres(between(45, 85));
-    choices.capEase = Length::millimetres(between(0, 25));
-    choices.armTrimDepth = Length::millimetres(between(8, 30));
+    choices.body.underarm = Length::millimetres(between(15, 35));
+    choices.body.narrower = Length::millimetres(between(5, 20));
+    choices.sleeves.capTop = Length::millimetres(between(45, 85));
+    choices.sleeves.capEase = Length::millimetres(between(0, 25));
+    choices.body.armTrimDepth = Length::millimetres(between(8, 30));
     const auto welt = [&] {
         const WeltKind kind = *rc::gen::elementOf(allWelts);
         return Welt{kind == WeltKind::twoBedRib && project.machine.beds < 2 ? WeltKind::latchedRib : kind,
                     Length::millimetres(between(8, 70)), *rc::gen::inRange(0, 3) == 0 ? between(0, mostGather) : 0.0};
     };
-    choices.bodyWelt = welt();
-    choices.cuff = welt();
-    choices.acrossWay = *rc::gen::elementOf(allAcrossWays);
-    if (choices.isCardigan() || choices.hemLine == HemLine::curved)
-        choices.bodyWelt.gather = 0.0; // these are not offered
-    choices.shoulder = *rc::gen::elementOf(allShoulders);
-    choices.wrapTurns = *rc::gen::inRange(0, 5) > 0;
-    choices.neckTrimDepth = Length::millimetres(between(8, 40));
-    choices.seamStitches = *rc::gen::arbitrary<bool>();
+    choices.body.welt = welt();
+    choices.sleeves.cuff = welt();
+    choices.making.acrossWay = *rc::gen::elementOf(allAcrossWays);
+    if (choices.isCardigan() || choices.hem.line == HemLine::curved)
+        choices.body.welt.gather = 0.0; // these are not offered
+    choices.body.shoulder = *rc::gen::elementOf(allShoulders);
+    choices.making.wrapTurns = *rc::gen::inRange(0, 5) > 0;
+    choices.neck.trimDepth = Length::millimetres(between(8, 40));
+    choices.making.seamStitches = *rc::gen::arbitrary<bool>();
     for (EdgeShaping& edge : choices.edges)
         edge = {*rc::gen::inRange(0, 5), *rc::gen::arbitrary<bool>(), *rc::gen::inRange(0, 3) > 0,
                 *rc::gen::inRange(1, 5)};
-    choices.wasteRows = Rows(*rc::gen::inRange(2, 20));
+    choices.making.wasteRows = Rows(*rc::gen::inRange(2, 20));
     return project;
 }
 

@@ -318,7 +318,7 @@ void TestSafeCopies::begunPiecesGoOutAndIn() {
     workroom.append(piece.id, {JournalRecord::Kind::adjusted, {3, 2}, "mended", {}, changed});
     // Another project of the same name: the piece goes to its own.
     Project twin = odilesPullover();
-    garment(twin).buttons = 3;
+    garment(twin).opening.buttons = 3;
     twin.name = workroom.project(id).name;
     workroom.add(Shelf::projects, QString::fromStdString(twin.name), toJson(twin));
     const QString into = folder_->filePath("all");

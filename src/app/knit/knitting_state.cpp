@@ -66,7 +66,7 @@ int KnittingState::rowsLeftInSection() const {
     ProgramPlace end = next() ? next()->from : place();
     while (end.operation < operations.size()) {
         const auto* say = std::get_if<operation::Say>(&operations[end.operation].action);
-        if (say && say->code == "section")
+        if (say && isSection(*say))
             break;
         end = {end.operation + 1, 0};
     }

@@ -474,8 +474,11 @@ std::string toJson(const Program& program) {
     json["yarns"] = Json::object();
     for (const ProgramYarn& yarn : program.yarns)
         for (const auto& [role, name] : roles)
-            if (role == yarn.role)
+            if (role == yarn.role) {
                 json["yarns"][yarn.id] = {{"name", yarn.name}, {"role", name}};
+                if (yarn.strands > 0)
+                    json["yarns"][yarn.id]["strands"] = yarn.strands;
+            }
     if (program.openTurnsWanted)
         json["open_turns_wanted"] = true;
     if (!program.firstRowKeptAs.empty())
@@ -511,12 +514,14 @@ Program programFromJson(const std::string& text) {
         json.at("worn_side_out").oneOf<WornSide>({{"knit", WornSide::knit}, {"purl", WornSide::purl}});
     program.machine = readMachine(json.at("machine"));
     json.at("yarns").forEachKey([&](const std::string& id, const JsonReader& yarn) {
-        yarn.expectKeys({"name", "role"});
+        yarn.expectKeys({"name", "role", "strands"});
+        const auto strands = yarn.find("strands");
         program.yarns.push_back({id, yarn.at("name").text(),
                                  yarn.at("role").oneOf<YarnRole>({{"main", YarnRole::main},
                                                                   {"contrast", YarnRole::contrast},
                                                                   {"waste", YarnRole::waste},
-                                                                  {"ravel", YarnRole::ravel}})});
+                                                                  {"ravel", YarnRole::ravel}}),
+                                 strands ? strands->integer(1, 100) : 0});
     });
     if (const auto wanted = json.find("open_turns_wanted"))
         program.openTurnsWanted = wanted->boolean();

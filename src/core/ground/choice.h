@@ -8,8 +8,10 @@
 #include "core/quantity/name.h"
 #include "core/wearer/measure.h"
 
+#include <functional>
 #include <span>
 #include <type_traits>
+#include <utility>
 #include <variant>
 
 namespace vestimen {
@@ -84,40 +86,64 @@ template<class Of_, class Value_> struct MemberOf<Value_ Of_::*> {
     using Value = Value_;
 };
 
-// Fields that are members.
+/// A member of a member: the way to where a choice is kept. A step of it may be a function that takes the article.
+template<auto... steps> struct Path;
+template<auto last> struct Path<last> {
+    static decltype(auto) of(auto& article) { return std::invoke(last, article); }
+};
+template<auto first, auto... rest> struct Path<first, rest...> {
+    static decltype(auto) of(auto& article) { return Path<rest...>::of(std::invoke(first, article)); }
+};
 
-template<auto member> auto oneOf() {
-    using Of = typename MemberOf<decltype(member)>::Of;
-    using Kind = typename MemberOf<decltype(member)>::Value;
-    return Field<Of>{OneOf{optionsOf<Kind>}, [](const Of& of) { return static_cast<double>(of.*member); },
-                     [](Of& of, double value) { of.*member = static_cast<Kind>(static_cast<int>(value)); }};
+// Fields that are members, or members of members: `oneOf<&Garment::neck, &Garment::Neck::kind>()`. Where the first step
+// is a function the article is named: `Fields<Garment, shapingOf<edge>, &EdgeShaping::fashioned>::yesOrNo()`.
+
+template<class Of, auto... steps> struct Fields {
+    using Value = std::remove_cvref_t<decltype(Path<steps...>::of(std::declval<Of&>()))>;
+
+    static Field<Of> oneOf() {
+        return {OneOf{optionsOf<Value>}, [](const Of& of) { return static_cast<double>(Path<steps...>::of(of)); },
+                [](Of& of, double value) { Path<steps...>::of(of) = static_cast<Value>(static_cast<int>(value)); }};
+    }
+    static Field<Of> yesOrNo() {
+        return {YesOrNo{}, [](const Of& of) { return Path<steps...>::of(of) ? 1.0 : 0.0; },
+                [](Of& of, double value) { Path<steps...>::of(of) = value != 0.0; }};
+    }
+    static Field<Of> aLength(Range offered, int mostInFiles) {
+        return {ALength{offered, mostInFiles}, [](const Of& of) { return Path<steps...>::of(of).mm(); },
+                [](Of& of, double value) { Path<steps...>::of(of) = Length::millimetres(value); }};
+    }
+    static Field<Of> aNumber(Range inFiles, Range offered) {
+        return {ANumber{inFiles, offered},
+                [](const Of& of) {
+                    if constexpr (std::is_arithmetic_v<Value>)
+                        return static_cast<double>(Path<steps...>::of(of));
+                    else
+                        return static_cast<double>(Path<steps...>::of(of).count());
+                },
+                [](Of& of, double value) { Path<steps...>::of(of) = Value(static_cast<int>(value)); }};
+    }
+    static Field<Of> aShare(double least, double most) {
+        return {AShare{least, most}, [](const Of& of) { return Path<steps...>::of(of); },
+                [](Of& of, double value) { Path<steps...>::of(of) = value; }};
+    }
+};
+template<auto first, auto... rest> using MemberFields = Fields<typename MemberOf<decltype(first)>::Of, first, rest...>;
+
+template<auto first, auto... rest> auto oneOf() {
+    return MemberFields<first, rest...>::oneOf();
 }
-template<auto member> auto yesOrNo() {
-    using Of = typename MemberOf<decltype(member)>::Of;
-    return Field<Of>{YesOrNo{}, [](const Of& of) { return of.*member ? 1.0 : 0.0; },
-                     [](Of& of, double value) { of.*member = value != 0.0; }};
+template<auto first, auto... rest> auto yesOrNo() {
+    return MemberFields<first, rest...>::yesOrNo();
 }
-template<auto member> auto aLength(Range offered, int mostInFiles = 1000) {
-    using Of = typename MemberOf<decltype(member)>::Of;
-    return Field<Of>{ALength{offered, mostInFiles}, [](const Of& of) { return (of.*member).mm(); },
-                     [](Of& of, double value) { of.*member = Length::millimetres(value); }};
+template<auto first, auto... rest> auto aLength(Range offered, int mostInFiles = 1000) {
+    return MemberFields<first, rest...>::aLength(offered, mostInFiles);
 }
-template<auto member> auto aNumber(Range inFiles, Range offered) {
-    using Of = typename MemberOf<decltype(member)>::Of;
-    using Value = typename MemberOf<decltype(member)>::Value;
-    return Field<Of>{ANumber{inFiles, offered},
-                     [](const Of& of) {
-                         if constexpr (std::is_arithmetic_v<Value>)
-                             return static_cast<double>(of.*member);
-                         else
-                             return static_cast<double>((of.*member).count());
-                     },
-                     [](Of& of, double value) { of.*member = Value(static_cast<int>(value)); }};
+template<auto first, auto... rest> auto aNumber(Range inFiles, Range offered) {
+    return MemberFields<first, rest...>::aNumber(inFiles, offered);
 }
-template<auto member> auto aShare(double least, double most) {
-    using Of = typename MemberOf<decltype(member)>::Of;
-    return Field<Of>{AShare{least, most}, [](const Of& of) { return of.*member; },
-                     [](Of& of, double value) { of.*member = value; }};
+template<auto first, auto... rest> auto aShare(double least, double most) {
+    return MemberFields<first, rest...>::aShare(least, most);
 }
 
 } // namespace vestimen

@@ -3,6 +3,7 @@
 // stands in docs/format/program.md; bed/ carries it out.
 #pragma once
 
+#include "core/knitting/remark_code.h"
 #include "core/machine/position_names.h"
 #include "core/machine/stitch_size.h"
 #include "core/quantity/count.h"
@@ -30,6 +31,7 @@ struct ProgramYarn {
     std::string id;
     std::string name;
     YarnRole role = YarnRole::main;
+    int strands = 0; ///< knitted as one; 0 where nothing is said: as many as the work's own
     bool operator==(const ProgramYarn&) const = default;
 };
 
@@ -217,6 +219,11 @@ struct Say {
 };
 
 } // namespace operation
+
+/// Whether a part of the piece begins with it.
+inline bool isSection(const operation::Say& say) {
+    return say.code == sectionRemark.text();
+}
 
 using Action =
     std::variant<operation::CastOn, operation::Knit, operation::Hold, operation::Release, operation::HoldLever,

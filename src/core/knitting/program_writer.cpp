@@ -41,7 +41,7 @@ YarnIndex ProgramWriter::addYarn(ProgramYarn yarn) {
 }
 
 void ProgramWriter::section(const char* name) {
-    add(operation::Say{name, "section"});
+    say(sectionRemark, name);
     if (!hasMast_)
         say("slack", "There is no mast: take the slack out at the edge before every row.");
 }

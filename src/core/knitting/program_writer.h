@@ -32,7 +32,7 @@ public:
     void section(const char* name);
     /// Comb and weights onto the first rows, or what takes their place.
     void hangWeights();
-    void say(const char* code, const char* text) { add(operation::Say{text, code}); }
+    void say(RemarkCode code, std::string text) { add(operation::Say{std::move(text), code.text()}); }
 
     void castOn(NeedleSpan span, int every, YarnIndex yarn, const char* method = "closed_loop");
     /// Rows over `width` needles, with the shaping's width beside them. The counter is written down, so that it is

@@ -187,7 +187,7 @@ Phrase bothSidesSentence(const Operation& operation) {
 
 std::string section(const Program& program, std::size_t operation) {
     for (std::size_t i = std::min(operation + 1, program.operations.size()); i-- > 0;)
-        if (const auto* say = std::get_if<Say>(&program.operations[i].action); say && say->code == "section")
+        if (const auto* say = std::get_if<Say>(&program.operations[i].action); say && isSection(*say))
             return say->text;
     return {};
 }
@@ -198,7 +198,7 @@ std::vector<ProgramStep> steps(const Program& program) {
     const auto& operations = program.operations;
     for (std::size_t i = 0; i < operations.size(); ++i) {
         const Operation& op = operations[i];
-        if (const auto* say = std::get_if<Say>(&op.action); say && say->code == "section")
+        if (const auto* say = std::get_if<Say>(&op.action); say && isSection(*say))
             continue;
         ProgramStep step{{i, 0}, {i + 1, 0}, row, false, {}};
         if (i + 1 < operations.size() && mirrored(op, operations[i + 1])) {

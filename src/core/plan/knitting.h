@@ -71,13 +71,17 @@ constexpr Edge::At at(Side side) {
 
 // ---- surface
 
-/// A stretch of rows in another yarn or stitch size.
+/// A stretch of rows in another yarn or stitch size; or some of their needles in another yarn, which is laid into them
+/// by hand in every row. How many strands a yarn has is said where it is listed.
 struct Patch {
     Rows from;
-    Rows to;            ///< the first row that is no more of it
-    YarnIndex yarn = 0; ///< of the piece's: 0 is the main one, those of `yarns` follow the waste yarn and the cord
-    int looser = 0;     ///< whole numbers of stitch size; negative for tighter
-    bool alone = false; ///< row by row, with no reminder among them
+    Rows to;                              ///< the first row that is no more of it
+    YarnIndex yarn = 0;                   ///< of the piece: 0 is the main one, then those of `yarns`
+    int looser = 0;                       ///< of whole rows: whole numbers of stitch size; negative for tighter
+    bool alone = false;                   ///< row by row, with no reminder among them
+    std::vector<NeedleSpan> needles = {}; ///< empty: whole rows
+
+    bool holds(Rows row) const { return from <= row && row < to; }
 };
 
 // ---- stages
@@ -107,7 +111,7 @@ struct Fewer {
     AcrossWay way = AcrossWay::byHand;
 };
 struct Say {
-    const char* code;
+    RemarkCode code;
     const char* text;
 };
 /// A mark at a side, or at both.
@@ -229,7 +233,7 @@ struct Knitting {
     Begin begin;
     std::vector<Stage> stages; ///< rising; of the same row, in the order in which they are done
     std::vector<Edge> edges;
-    std::vector<Patch> surface;     ///< the last that holds a row says how it is knitted
+    std::vector<Patch> surface;     ///< the last of whole rows that holds a row says how it is knitted
     std::vector<ProgramYarn> yarns; ///< beyond the main one
     Side carriage = Side::right;    ///< before the first row
     bool openTurns = false;         ///< eyelets at the turns are decoration

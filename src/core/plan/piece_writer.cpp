@@ -121,17 +121,47 @@ private:
         shape(group, false);
         const Patch* patch = nullptr;
         for (const Patch& each : group.surface)
-            if (each.from <= group.row && group.row < each.to)
+            if (each.holds(group.row) && each.needles.empty())
                 patch = &each;
-        const Rows next = std::min(target, boundary(group, patch));
-        useYarn(patch && patch->yarn != yarns::main ? static_cast<YarnIndex>(firstMore + patch->yarn - 1)
-                                                    : yarns::main);
+        const bool laid = layIn(group);
+        const Rows next = laid ? group.row + Rows(1) : std::min(target, boundary(group, patch));
+        useYarn(patch ? inProgram(patch->yarn) : yarns::main);
         const StitchSize size = writer_.size(patch ? patch->looser : 0);
         const bool plain = yarn_ == yarns::main && !(patch && patch->alone);
         plain ? writer_.knitPlain(next - group.row, group.width(), size)
               : writer_.knit(next - group.row, group.width(), size, yarn_);
         group.row = next;
         turn(group);
+        for (const Patch& each : group.surface)
+            if (!each.needles.empty() && each.to == group.row && std::erase(laidIn_, each.yarn) > 0)
+                writer_.add(operation::BreakYarn{inProgram(each.yarn)});
+    }
+
+    static YarnIndex inProgram(YarnIndex yarn) {
+        return yarn == yarns::main ? yarns::main : static_cast<YarnIndex>(firstMore + yarn - 1);
+    }
+
+    /// Other yarns into the needles that are to knit with them in the next row. Whether there are any.
+    bool layIn(Group& group) {
+        bool any = false;
+        for (const Patch& each : group.surface) {
+            if (each.needles.empty() || !each.holds(group.row))
+                continue;
+            operation::Place place{{}, inProgram(each.yarn)};
+            const NeedleSpan working = group.working();
+            for (const NeedleSpan& span : each.needles)
+                for (Needle needle = std::max(span.first, working.first); needle <= std::min(span.last, working.last);
+                     needle = needle.shifted(1))
+                    place.needles.push_back(needle);
+            if (std::ranges::count(laidIn_, each.yarn) == 0) {
+                writer_.add(operation::JoinYarn{place.yarn, writer_.carriage()});
+                laidIn_.push_back(each.yarn);
+            }
+            any = true;
+            if (!place.needles.empty())
+                writer_.add(std::move(place));
+        }
+        return any;
     }
 
     /// The row before which something else begins: an edge's event, or another surface.
@@ -349,7 +379,7 @@ private:
     void perform(Group& group, const act::Thin& thin) {
         group.span =
             writeThinned(writer_, group.span, thin.every, thin.from, thin.way, knitting_.wasteRows, thin.first);
-        writer_.add(operation::Say{fmt::format("{} needles must hold a loop now.", group.span.size()), "across_left"});
+        writer_.say("across_left", fmt::format("{} needles must hold a loop now.", group.span.size()));
     }
 
     void perform(Group& group, const act::Fewer& fewer) {
@@ -541,6 +571,7 @@ private:
     const Knitting& knitting_;
     ProgramWriter writer_;
     YarnIndex yarn_ = yarns::main;
+    std::vector<YarnIndex> laidIn_; ///< of the piece's yarns, joined beside it
     int seenFrom_ = 1;
     std::optional<int> seenTo_; ///< where something is folded behind the last that is seen
 };

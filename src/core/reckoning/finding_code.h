@@ -1,11 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// What a finding is about, for code that looks for it and for those who read our JSON: one of a list. A code that is
-// not in the list does not compile.
+// What a finding is about.
 #pragma once
 
+#include "core/quantity/listed_code.h"
+
 #include <array>
-#include <cstdint>
-#include <string_view>
 
 namespace vestimen {
 
@@ -154,25 +153,6 @@ inline constexpr std::array findingCodes = {
     "zip_too_long",
 };
 
-class FindingCode {
-public:
-    /// None.
-    constexpr FindingCode() = default;
-    // Implicit: it is written as what it says.
-    consteval FindingCode(const char* code) : index_(indexOf(code)) {}
-
-    constexpr const char* text() const { return index_ < 0 ? "" : findingCodes[static_cast<std::size_t>(index_)]; }
-    constexpr bool operator==(const FindingCode&) const = default;
-
-private:
-    static consteval std::int16_t indexOf(std::string_view code) {
-        for (std::size_t i = 0; i < findingCodes.size(); ++i)
-            if (findingCodes[i] == code)
-                return static_cast<std::int16_t>(i);
-        throw "a code that is not in the list";
-    }
-
-    std::int16_t index_ = -1;
-};
+using FindingCode = ListedCode<findingCodes>;
 
 } // namespace vestimen

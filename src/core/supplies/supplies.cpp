@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/supplies/supplies.h"
 
+#include <algorithm>
+#include <cmath>
+
 namespace vestimen {
 namespace {
 
@@ -27,16 +30,23 @@ Supplies supplies(const Ground& project, const std::vector<const Program*>& prog
     Supplies result;
     const Swatch& swatch = project.swatch;
     const auto perStitch = gramsPerStitch(swatch);
+    double weighed = 0.0;
     for (std::size_t i = 0; i < programs.size(); ++i) {
         PieceSupplies piece;
         piece.piece = programs[i]->piece;
+        double asOne = 0.0; // with the strands of the work's yarn
         for (std::size_t yarn = 0; yarn < programs[i]->yarns.size(); ++yarn)
-            if (isMain(*programs[i], static_cast<YarnIndex>(yarn)))
+            if (isMain(*programs[i], static_cast<YarnIndex>(yarn))) {
+                const int strands = programs[i]->yarns[yarn].strands;
                 piece.stitches += fabrics[i]->loopsPerYarn[yarn];
+                asOne += fabrics[i]->loopsPerYarn[yarn] *
+                         (strands > 0 ? static_cast<double>(strands) / std::max(1, project.yarn.strands) : 1.0);
+            }
         for (const Pass& pass : fabrics[i]->passes)
             piece.rows += isMain(*programs[i], pass.yarn) ? 1 : 0;
         if (perStitch)
-            piece.grams = *perStitch * piece.stitches;
+            piece.grams = *perStitch * asOne;
+        weighed += asOne;
         result.stitches += piece.stitches;
         result.ends += mainEnds(*programs[i]);
         result.pieces.push_back(std::move(piece));
@@ -52,7 +62,10 @@ Supplies supplies(const Ground& project, const std::vector<const Program*>& prog
              {"Weigh the whole swatch: then Vestimen can say how much yarn the pieces take.", {}}});
         return result;
     }
-    const double knitted = *perStitch * result.stitches;
+    const double knitted = *perStitch * weighed;
+    if (std::lround(weighed) != result.stitches)
+        result.weight.steps.push_back(
+            {{"by their strands they take as much yarn as", {}}, static_cast<int>(std::lround(weighed))});
     result.grams = knitted * (1.0 + spareShare);
     result.weight.steps.push_back({{"swatch: {0} over {1} stitches", {Figure{swatch.grams, 1, "g"}, loopCount(swatch)}},
                                    Figure{*perStitch * 1000.0, 2, "mg a stitch"}});

@@ -94,10 +94,10 @@ bool countHalves(Counter& counter, const GarmentMeasures& m, GarmentCounts& coun
         return true;
     const Garment& choices = counter.choices();
     const Stitches flare = (counts.hem - counts.body) / 2;
-    const CountForm form = traits(choices.bodyWelt.kind).form.shifted(-flare.count());
+    const CountForm form = traits(choices.body.welt.kind).form.shifted(-flare.count());
     const auto half = [&](CountKey quantity, const char* title, Length width) {
-        return counter.stitches(quantity, title, width, Stitches(choices.seamStitches ? 2 : 0), form,
-                                traits(choices.bodyWelt.kind).reason);
+        return counter.stitches(quantity, title, width, Stitches(choices.making.seamStitches ? 2 : 0), form,
+                                traits(choices.body.welt.kind).reason);
     };
     if (m.panels)
         counts.back = half(quantities::panelStitches, "Stitches of each panel", m.width / 2.0);
@@ -134,10 +134,10 @@ bool countHalves(Counter& counter, const GarmentMeasures& m, GarmentCounts& coun
 /// Widths: of the body, between the armholes, at the neck, hem and waist.
 bool countWidths(Counter& counter, const GarmentMeasures& m, GarmentCounts& counts) {
     const Garment& choices = counter.choices();
-    const Stitches seams(choices.seamStitches ? 2 : 0);
+    const Stitches seams(choices.making.seamStitches ? 2 : 0);
     // A rib says how many its edge has; where the sides are shaped, the body above it follows.
-    const CountForm rib = traits(choices.bodyWelt.kind).form;
-    const char* ribReason = traits(choices.bodyWelt.kind).reason;
+    const CountForm rib = traits(choices.body.welt.kind).form;
+    const char* ribReason = traits(choices.body.welt.kind).reason;
     const bool shapedSides = m.sides != SideKind::straight;
     const bool hemFirst = shapedSides && rib != anyCount;
     if (hemFirst)
@@ -195,7 +195,7 @@ bool countWidths(Counter& counter, const GarmentMeasures& m, GarmentCounts& coun
 bool countHeights(Counter& counter, const GarmentMeasures& m, GarmentCounts& counts) {
     const Garment& choices = counter.choices();
     const FabricGauge& gauge = counter.gauge();
-    counts.bodyWelt = counter.welt(quantities::bodyWeltRows, "Rows of the welt", choices.bodyWelt);
+    counts.bodyWelt = counter.welt(quantities::bodyWeltRows, "Rows of the welt", choices.body.welt);
     counter.gather(counts.bodyWelt, m.panels ? counts.ofHalf(counts.back, counts.hem) : counts.hem, m.hemGather,
                    m.sides == SideKind::straight ? quantities::bodyStitches : quantities::hemStitches);
     const bool sloped = m.shoulderDrop > Length();
@@ -203,14 +203,14 @@ bool countHeights(Counter& counter, const GarmentMeasures& m, GarmentCounts& cou
         counts.shoulderRows = counter.rows(quantities::shoulderRows, "Rows of the shoulder slope", m.shoulderDrop,
                                            evenCount, "even, two for each turn");
     // Every turn puts at least one needle to hold.
-    const int mostTurns = counts.shoulder.count() - (choices.shoulder == ShoulderKind::stepped ? 1 : 0);
+    const int mostTurns = counts.shoulder.count() - (choices.body.shoulder == ShoulderKind::stepped ? 1 : 0);
     if (counts.shoulderRows.count() / 2 > mostTurns)
         counts.shoulderRows = Rows(std::max(0, mostTurns) * 2);
     // The necks of halves begin with the carriage at the armhole: an even number of rows above it.
     // Elsewhere a piece's two underarms lie one row apart, and so do its shoulders: they begin at the same side, so
     // that its two armholes have the same rows.
     const bool slopes = counts.shoulderRows > Rows(0);
-    const bool shortRows = choices.shoulder == ShoulderKind::shortRows;
+    const bool shortRows = choices.body.shoulder == ShoulderKind::shortRows;
     const bool isOdd = shortRows == choices.hasSleeves();
     CountForm parity = anyCount;
     const char* reason = "nearest whole row";
@@ -256,8 +256,8 @@ bool countHeights(Counter& counter, const GarmentMeasures& m, GarmentCounts& cou
         return false;
     }
     if (counts.shoulderRows > Rows(0))
-        counts.shoulderSteps =
-            evenSteps(counts.shoulder, counts.shoulderRows.count() / 2 + (choices.shoulder == ShoulderKind::stepped));
+        counts.shoulderSteps = evenSteps(counts.shoulder, counts.shoulderRows.count() / 2 +
+                                                              (choices.body.shoulder == ShoulderKind::stepped));
     if (counts.toUnderarm < Rows(2)) {
         counter.error("body_too_short",
                       {"Welt, armhole and shoulder leave {0} rows below the underarm: make the body longer.",

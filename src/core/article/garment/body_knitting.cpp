@@ -30,10 +30,10 @@ public:
     }
 
 private:
-    bool afterwards() const { return choices_.weltFollows(choices_.bodyWelt); }
-    bool stepped() const { return choices_.shoulder == ShoulderKind::stepped; }
-    bool raglan() const { return choices_.body == BodyKind::raglan; }
-    bool isVee() const { return !isBack(piece_) && choices_.neck == NeckKind::vee; }
+    bool afterwards() const { return choices_.weltFollows(choices_.body.welt); }
+    bool stepped() const { return choices_.body.shoulder == ShoulderKind::stepped; }
+    bool raglan() const { return choices_.body.kind == BodyKind::raglan; }
+    bool isVee() const { return !isBack(piece_) && choices_.neck.kind == NeckKind::vee; }
     bool isShaped(Side side) const { return !half_ || side == outerSide(piece_); }
     /// Both sides of a piece in one, or the outer one of a half.
     std::vector<Side> sides() const {
@@ -65,8 +65,8 @@ private:
     void begin() {
         knitting_.gauge = counts_.gauge;
         knitting_.stitches = Stitches(hem().size());
-        knitting_.openTurns = !choices_.wrapTurns;
-        knitting_.wasteRows = choices_.wasteRows;
+        knitting_.openTurns = !choices_.making.wrapTurns;
+        knitting_.wasteRows = choices_.making.wasteRows;
         if (afterwards())
             knitting_.begin = BegunOpen{};
         else
@@ -116,11 +116,11 @@ private:
         nameSides(from, std::nullopt);
         knitting_.at(from, act::Section{"curved hem"});
         knitting_.at(from, act::HoldLever{true});
-        knitting_.edges.push_back({atSides(), Held{choices_.wrapTurns}, {{from, counts_.hemSide}}, from});
+        knitting_.edges.push_back({atSides(), Held{choices_.making.wrapTurns}, {{from, counts_.hemSide}}, from});
         std::vector<Due> back;
         for (std::size_t i = 0; i < counts_.hemSteps.size(); ++i)
             back.push_back({from + Rows(2 + 2 * static_cast<int>(i)), counts_.hemSteps[i]});
-        knitting_.edges.push_back({atSides(), Released{choices_.wrapTurns}, std::move(back), from + Rows(2)});
+        knitting_.edges.push_back({atSides(), Released{choices_.making.wrapTurns}, std::move(back), from + Rows(2)});
         knitting_.surface.push_back({.from = Rows(0), .to = to, .alone = true});
         knitting_.at(to, act::HoldLever{false});
         knitting_.at(to, act::Name{"curved_start", Side::left, from, to});
@@ -187,7 +187,8 @@ private:
         std::vector<Due> dues;
         for (std::size_t step = 0; 2 * static_cast<int>(step) < rows.count(); ++step)
             dues.push_back({from + Rows(2 * static_cast<int>(step)), counts_.shoulderSteps[step]});
-        const Way way = stepped() ? Way(BoundOff{"shoulder_left", "shoulder_right"}) : Way(Held{choices_.wrapTurns});
+        const Way way =
+            stepped() ? Way(BoundOff{"shoulder_left", "shoulder_right"}) : Way(Held{choices_.making.wrapTurns});
         knitting_.edges.push_back({atSides(), way, std::move(dues), from});
         knitting_.surface.push_back({.from = from, .to = from + rows, .alone = true});
     }
@@ -241,7 +242,7 @@ private:
         nameInnerEdge(parts);
         knitting_.at(parts, act::Section{half_ ? "neck" : "neck, first half"});
 
-        const NeckSchool school = choices_.neckSchool;
+        const NeckSchool school = choices_.neck.school;
         const bool slopes = !counts_.shoulderSteps.empty();
         // Held stitches would be in the way where a shoulder's last step is closed, or where the neck's edge is
         // decreased.
@@ -327,7 +328,7 @@ private:
         for (std::size_t turn = 0; turn < neck_.steps.size(); ++turn)
             if (turn == 0 || neck_.steps[turn] > Stitches(0))
                 steps.push_back({Rows(2 * static_cast<int>(turn)), neck_.steps[turn]});
-        half.edges.push_back({inner, Held{choices_.wrapTurns}, std::move(steps)});
+        half.edges.push_back({inner, Held{choices_.making.wrapTurns}, std::move(steps)});
         shoulderEdge(half, side, gone);
 
         const Rows rows = neck_.rows;
@@ -362,7 +363,7 @@ private:
         const char* section = "shoulder";
         if (!dues.empty()) {
             const Way way = stepped() ? Way(BoundOff{shoulderName(Side::left), shoulderName(Side::right)})
-                                      : Way(Held{choices_.wrapTurns});
+                                      : Way(Held{choices_.making.wrapTurns});
             half.edges.push_back({at(side), way, std::move(dues), Rows(0), std::exchange(section, nullptr)});
         }
         if (back && held > Stitches(0))

@@ -18,7 +18,7 @@ public:
         : Counting(project.pins, project.machine.needles, gauge, result.workings, result.findings), project_(project) {}
 
     WeltCounts welt(CountKey quantity, const char* title, const Welt& welt) {
-        return Counting::welt(quantity, title, welt, choices().acrossWay);
+        return Counting::welt(quantity, title, welt, choices().making.acrossWay);
     }
     bool fitsBed(Stitches stitches, PieceKey piece);
 

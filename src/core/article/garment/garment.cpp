@@ -36,7 +36,7 @@ const char* label(SideKind sides) {
 }
 
 void chooseNeck(Garment& garment, EaseTable& ease, NeckKind neck) {
-    garment.neck = neck;
+    garment.neck.kind = neck;
     Ease& depth = ease[static_cast<std::size_t>(Measure::frontNeckDepth)];
     if (neck == NeckKind::vee && depth == Ease{})
         depth = {Ease::Kind::length, usualVeeDepth.mm()};

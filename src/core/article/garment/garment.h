@@ -88,58 +88,89 @@ struct Garment {
     static constexpr const char* key = "garment";
     static constexpr const char* label = "Pullover or cardigan";
 
-    BodyKind body = BodyKind::dropShoulder;
-    Closure closure = Closure::pullover;
-    NeckKind neck = NeckKind::round;
-    NeckSchool neckSchool = NeckSchool::hold;
-    bool backNeck = false;    ///< the back's neck is shaped too, shallow
-    double neckFlat = aThird; ///< of a round neck, front and back
-    Profile neckProfile = Profile::ellipse;
-    SideKind sides = SideKind::straight;
-    Length underarm = Length::millimetres(25); ///< bound off at each side where a shaped armhole begins
-    Length narrower = Length::millimetres(15); ///< so much less than cross back on each side where there is no sleeve
-    Length capTop = Length::millimetres(60);   ///< flat top of a sleeve's cap
-    Length capEase = Length::millimetres(5);   ///< by which a cap's edge is longer than its armhole
-    Length armTrimDepth = Length::millimetres(15); ///< of a sleeveless armhole's trim
-    Length strap = Length::millimetres(45);        ///< width of each strap
-    Length strapBack = Length::millimetres(90);    ///< depth of the back's neck between straps
-    SleeveLine sleeveLine = SleeveLine::tapered;
-    SleeveReach sleeveReach = SleeveReach::full;
-    SleeveSchool sleeveSchool = SleeveSchool::up;
-    bool weltAfterwards = false; ///< pieces begin on waste yarn, and their welts are knitted down from there
-    Length shortSleeve = Length::millimetres(120); ///< of a short one, from the underarm to its edge
-    Length bandDepth = Length::millimetres(25);    ///< of a cardigan's bands, which lie over each other
-    int buttons = 6;
-    Length button = Length::millimetres(15); ///< across
-    Side buttonholes = Side::left;           ///< the wearer's side whose band has the holes
-    HemLine hemLine = HemLine::straight;
-    Length hemRise = Length::millimetres(50); ///< by which a curved hem is higher at the sides
-    double hemFlat = aThird;                  ///< of a curved hem
-    Profile hemProfile = Profile::ellipse;
-    Welt bodyWelt;
-    Welt cuff;
-    ShoulderKind shoulder = ShoulderKind::shortRows;
-    bool wrapTurns = true;
-    Length neckTrimDepth = Length::millimetres(20);
-    AcrossWay acrossWay = AcrossWay::wasteYarn; ///< where a welt is gathered
-    bool panels = false;        ///< the back, and a closed front, each of two halves with a seam down the middle
-    bool neckTrimInTwo = false; ///< knitted in two parts, where the neckline is longer than the bed
-    bool seamStitches = true;   ///< one more stitch for each edge that a mattress seam eats
+    struct Body {
+        BodyKind kind = BodyKind::dropShoulder;
+        SideKind sides = SideKind::straight;
+        ShoulderKind shoulder = ShoulderKind::shortRows;
+        bool panels = false; ///< the back, and a closed front, each of two halves with a seam down the middle
+        Length underarm = Length::millimetres(25);     ///< bound off at each side where a shaped armhole begins
+        Length narrower = Length::millimetres(15);     ///< so much less than cross back on each side without a sleeve
+        Length armTrimDepth = Length::millimetres(15); ///< of a sleeveless armhole's trim
+        Welt welt;
+        bool operator==(const Body&) const = default;
+    };
+    /// The lower edge.
+    struct Hem {
+        HemLine line = HemLine::straight;
+        Length rise = Length::millimetres(50); ///< by which a curved one is higher at the sides
+        double flat = aThird;                  ///< of a curved one
+        Profile profile = Profile::ellipse;
+        bool operator==(const Hem&) const = default;
+    };
+    struct Neck {
+        NeckKind kind = NeckKind::round;
+        NeckSchool school = NeckSchool::hold;
+        bool atBack = false;  ///< the back's is shaped too, shallow
+        double flat = aThird; ///< of a round one, front and back
+        Profile profile = Profile::ellipse;
+        Length trimDepth = Length::millimetres(20);
+        bool trimInTwo = false; ///< knitted in two parts, where the neckline is longer than the bed
+        bool operator==(const Neck&) const = default;
+    };
+    struct Straps {
+        Length width = Length::millimetres(45);     ///< of each
+        Length backDepth = Length::millimetres(90); ///< of the back's neck between them
+        bool operator==(const Straps&) const = default;
+    };
+    struct Sleeves {
+        SleeveLine line = SleeveLine::tapered;
+        SleeveReach reach = SleeveReach::full;
+        SleeveSchool school = SleeveSchool::up;
+        Length shortLength = Length::millimetres(120); ///< of a short one, from the underarm to its edge
+        Length capTop = Length::millimetres(60);       ///< flat top of the cap
+        Length capEase = Length::millimetres(5);       ///< by which a cap's edge is longer than its armhole
+        Welt cuff;
+        bool operator==(const Sleeves&) const = default;
+    };
+    struct Opening {
+        Closure closure = Closure::pullover;
+        Length bandDepth = Length::millimetres(25); ///< of a cardigan's bands, which lie over each other
+        int buttons = 6;
+        Length button = Length::millimetres(15); ///< across
+        Side holes = Side::left;                 ///< the wearer's side whose band has the buttonholes
+        bool operator==(const Opening&) const = default;
+    };
+    /// How it is worked throughout.
+    struct Making {
+        bool weltAfterwards = false; ///< pieces begin on waste yarn, and their welts are knitted down from there
+        bool wrapTurns = true;
+        AcrossWay acrossWay = AcrossWay::wasteYarn; ///< where a welt is gathered
+        bool seamStitches = true;                   ///< one more stitch for each edge that a mattress seam eats
+        Rows wasteRows{12};
+        bool operator==(const Making&) const = default;
+    };
+
+    Body body;
+    Hem hem;
+    Neck neck;
+    Straps straps;
+    Sleeves sleeves;
+    Opening opening;
+    Making making;
     std::array<EdgeShaping, allEdges.size()> edges{};
-    Rows wasteRows{12};
 
     EdgeShaping& edge(ShapedEdge which) { return edges[static_cast<std::size_t>(which)]; }
     const EdgeShaping& edge(ShapedEdge which) const { return edges[static_cast<std::size_t>(which)]; }
-    bool hasSleeves() const { return body != BodyKind::sleeveless && body != BodyKind::strapped; }
+    bool hasSleeves() const { return body.kind != BodyKind::sleeveless && body.kind != BodyKind::strapped; }
     /// Whether a welt is knitted down afterwards; a rolled edge is none.
-    bool weltFollows(const Welt& welt) const { return weltAfterwards && welt.hasDepth(); }
+    bool weltFollows(const Welt& welt) const { return making.weltAfterwards && welt.hasDepth(); }
     /// The share of stitches that a welt does without; a rolled edge is none to gather into.
     static double gatherOf(const Welt& welt) { return welt.hasDepth() ? welt.gather : 0.0; }
-    bool sleevesKnittedDown() const { return hasSleeves() && sleeveSchool == SleeveSchool::down; }
-    bool isCardigan() const { return closure == Closure::cardigan; }
-    bool frontInHalves() const { return panels || isCardigan(); }
+    bool sleevesKnittedDown() const { return hasSleeves() && sleeves.school == SleeveSchool::down; }
+    bool isCardigan() const { return opening.closure == Closure::cardigan; }
+    bool frontInHalves() const { return body.panels || isCardigan(); }
     /// Straps and raglans leave no shoulder to slope.
-    bool hasShoulders() const { return body != BodyKind::raglan && body != BodyKind::strapped; }
+    bool hasShoulders() const { return body.kind != BodyKind::raglan && body.kind != BodyKind::strapped; }
 
     bool operator==(const Garment&) const = default;
 };

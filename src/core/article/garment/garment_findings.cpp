@@ -16,27 +16,27 @@ std::vector<Finding> choiceFindings(const GarmentBrief& project) {
         findings.push_back({Severity::error, code, std::move(text)});
     };
     const Garment& choices = project.choices;
-    if (choices.neck == NeckKind::boat && !choices.hasShoulders())
-        error("boat_needs_shoulders", {choices.body == BodyKind::raglan
+    if (choices.neck.kind == NeckKind::boat && !choices.hasShoulders())
+        error("boat_needs_shoulders", {choices.body.kind == BodyKind::raglan
                                            ? "A boat neck lies along the shoulders, and a raglan has none: choose a "
                                              "round, V or square neck."
                                            : "A boat neck lies along the shoulders, and straps leave none: choose a "
                                              "round, V or square neck.",
                                        {}});
-    if (choices.neck == NeckKind::boat && choices.isCardigan())
+    if (choices.neck.kind == NeckKind::boat && choices.isCardigan())
         error("boat_needs_closed_front",
               {"A boat neck goes straight across, and an open front needs a neck with some depth to end in: choose a "
                "round, V or square neck, or a closed front.",
                {}});
-    if (choices.sleevesKnittedDown() && choices.body == BodyKind::raglan)
+    if (choices.sleevesKnittedDown() && choices.body.kind == BodyKind::raglan)
         error("raglan_down",
               {"A raglan sleeve is sewn along its slanting lines, with nothing to hang it on: knit it up "
                "from the cuff.",
                {}});
-    for (const Welt* welt : {&choices.bodyWelt, &choices.cuff})
+    for (const Welt* welt : {&choices.body.welt, &choices.sleeves.cuff})
         if (auto missing = bedsMissing(*welt, project.machine))
             findings.push_back(std::move(*missing));
-    if (Garment::gatherOf(choices.bodyWelt) > 0.0 && (choices.isCardigan() || choices.hemLine == HemLine::curved))
+    if (Garment::gatherOf(choices.body.welt) > 0.0 && (choices.isCardigan() || choices.hem.line == HemLine::curved))
         error("gathered_welt",
               {choices.isCardigan()
                    ? "The bands of an open front hang from straight edges, which a gathered welt draws "
@@ -44,7 +44,7 @@ std::vector<Finding> choiceFindings(const GarmentBrief& project) {
                    : "A curved lower edge is shaped from all of its stitches: leave its welt "
                      "ungathered, or choose a straight edge.",
                {}});
-    for (const Welt* welt : {&choices.bodyWelt, &choices.cuff})
+    for (const Welt* welt : {&choices.body.welt, &choices.sleeves.cuff})
         if (welt->gather < 0.0 || welt->gather > mostGather)
             error("gather_share", {"An edge gathered by {0} cannot be: 0 to {1} can.",
                                    {Figure{welt->gather * 100.0, 0, "%"}, Figure{mostGather * 100.0, 0, "%"}}});
@@ -58,7 +58,7 @@ std::vector<Finding> garmentFindings(const GarmentMeasures& m, const GarmentBrie
     };
     const Garment& choices = project.choices;
     const bool sleeves = choices.hasSleeves();
-    const bool boat = choices.neck == NeckKind::boat;
+    const bool boat = choices.neck.kind == NeckKind::boat;
     if (anyError(findings))
         return findings;
     std::vector<Length> all = {m.width, m.hemWidth, m.upperWidth, m.length, m.armholeDepth, m.neckWidth};
@@ -78,14 +78,14 @@ std::vector<Finding> garmentFindings(const GarmentMeasures& m, const GarmentBrie
         }
     const Length leastShoulder = choices.hasShoulders() ? mm(20) : mm(8);
     const Length leastInset = mm(10);
-    if (choices.body != BodyKind::dropShoulder && m.armholeInset() < leastInset)
+    if (choices.body.kind != BodyKind::dropShoulder && m.armholeInset() < leastInset)
         error("no_armhole",
               {"{0} between the armholes leaves nothing of a body {1} wide to shape: make it at most {2}, give the "
                "chest more ease, or choose a drop shoulder.",
                {m.upperWidth, m.width, m.width - leastInset * 2.0}});
-    if (choices.body == BodyKind::strapped && (choices.strap < mm(15) || m.neckWidth < mm(80)))
+    if (choices.body.kind == BodyKind::strapped && (choices.straps.width < mm(15) || m.neckWidth < mm(80)))
         error("strap_width", {"Straps {0} wide leave a neck of {1}: make them at least 15 mm and at most {2}.",
-                              {choices.strap, m.neckWidth, (m.upperWidth - mm(80)) / 2.0}});
+                              {choices.straps.width, m.neckWidth, (m.upperWidth - mm(80)) / 2.0}});
     else if (m.neckWidth > m.upperWidth - leastShoulder * 2.0)
         error("neck_too_wide", {"A neck of {0} leaves no shoulders on a back of {1}: make the neck at most {2} wide.",
                                 {m.neckWidth, m.upperWidth, m.upperWidth - leastShoulder * 2.0}});
@@ -104,20 +104,20 @@ std::vector<Finding> garmentFindings(const GarmentMeasures& m, const GarmentBrie
         error("neck_above_slope", {"A front neck {0} deep would begin above the shoulder slope of {1}: make it at "
                                    "least {2}, or choose straight shoulders.",
                                    {m.neckDepth, m.shoulderDrop, m.shoulderDrop + mm(10)}});
-    for (const auto& [welt, what] : {std::pair{choices.bodyWelt, "body"}, {choices.cuff, "sleeve"}})
+    for (const auto& [welt, what] : {std::pair{choices.body.welt, "body"}, {choices.sleeves.cuff, "sleeve"}})
         if (welt.hasDepth() && (welt.depth < mm(5) || welt.depth > mm(200)))
             error("welt_depth",
                   {"A welt {0} deep on the {1} cannot be: 5 mm to 20 cm can.", {welt.depth, std::string(what)}});
-    if (m.length - armholeTop < choices.bodyWelt.depth + mm(20))
+    if (m.length - armholeTop < choices.body.welt.depth + mm(20))
         error("body_too_short",
               {"A length of {0} has no room for an armhole of {1} and a welt of {2}: make it at "
                "least {3}.",
-               {m.length, armholeTop, choices.bodyWelt.depth, armholeTop + choices.bodyWelt.depth + mm(20)}});
+               {m.length, armholeTop, choices.body.welt.depth, armholeTop + choices.body.welt.depth + mm(20)}});
     if (m.hemRise > Length() &&
-        (m.hemRise < mm(15) || m.hemRise > m.underarmHeight() - choices.bodyWelt.depth - mm(40)))
+        (m.hemRise < mm(15) || m.hemRise > m.underarmHeight() - choices.body.welt.depth - mm(40)))
         error("hem_rise", {"A lower edge {0} higher at the sides cannot be: 15 mm to {1} can.",
-                           {m.hemRise, m.underarmHeight() - choices.bodyWelt.depth - mm(40)}});
-    const Length waistFrom = choices.bodyWelt.depth + m.hemRise + sideStraight;
+                           {m.hemRise, m.underarmHeight() - choices.body.welt.depth - mm(40)}});
+    const Length waistFrom = choices.body.welt.depth + m.hemRise + sideStraight;
     const Length waistTo = m.underarmHeight() - sideStraight - waistStraight;
     if (m.sides == SideKind::waisted && (m.waistHeight < waistFrom || m.waistHeight > waistTo))
         error(
@@ -129,7 +129,7 @@ std::vector<Finding> garmentFindings(const GarmentMeasures& m, const GarmentBrie
     if (m.hasArmhole() && sleeves && !anyError(findings)) {
         if (m.cap)
             cap = *m.cap;
-        else if (choices.body == BodyKind::raglan)
+        else if (choices.body.kind == BodyKind::raglan)
             error("raglan_top",
                   {"A sleeve of {0} less {1} at each underarm is no wider than its top of {2}: make the top narrower, "
                    "or give the upper arm more ease.",
@@ -145,11 +145,11 @@ std::vector<Finding> garmentFindings(const GarmentMeasures& m, const GarmentBrie
                    "armhole shallower.",
                    {cap, armholeTop}});
     }
-    const Length leastSleeve = choices.cuff.depth + sleeveStraight + cap + mm(20);
-    if (sleeves && m.sleeveLength < leastSleeve && choices.sleeveReach == SleeveReach::shortened)
+    const Length leastSleeve = choices.sleeves.cuff.depth + sleeveStraight + cap + mm(20);
+    if (sleeves && m.sleeveLength < leastSleeve && choices.sleeves.reach == SleeveReach::shortened)
         error("short_sleeve",
               {"A short sleeve of {0} below the underarm has no room for its edge: make it at least {1}.",
-               {choices.shortSleeve, leastSleeve - cap}});
+               {choices.sleeves.shortLength, leastSleeve - cap}});
     else if (sleeves && m.sleeveLength < leastSleeve)
         error("sleeve_too_short", {"The sleeve comes to {0}: the back is too wide, or centre back to wrist too short. "
                                    "It needs at least {1}, cuff and cap included.",
@@ -161,19 +161,20 @@ std::vector<Finding> garmentFindings(const GarmentMeasures& m, const GarmentBrie
                               : "A cuff of {0} is wider than the sleeve top of {1}: make the wrist narrower or "
                                 "the armhole deeper.",
                {m.wrist, m.sleeveTop}});
-    for (const auto& [depth, what] : {std::pair{choices.neckTrimDepth, "neck"}, {choices.armTrimDepth, "armhole"}})
+    for (const auto& [depth, what] :
+         {std::pair{choices.neck.trimDepth, "neck"}, {choices.body.armTrimDepth, "armhole"}})
         if (depth < mm(5) || depth > mm(80))
             error("trim_depth", {"A trim {0} deep at the {1} cannot be: 5 to 80 mm can.", {depth, std::string(what)}});
-    if (choices.underarm < mm(5) || choices.underarm > mm(80))
-        error("underarm", {"{0} bound off at the underarm cannot be: 5 to 80 mm can.", {choices.underarm}});
-    if (choices.capTop < mm(30) || choices.capTop > mm(120))
-        error("cap_top", {"A cap's top {0} wide cannot be: 30 to 120 mm can.", {choices.capTop}});
-    if (choices.capEase < Length() || choices.capEase > mm(25))
-        error("cap_ease", {"{0} of ease in a cap cannot be: 0 to 25 mm can.", {choices.capEase}});
-    if (m.isCardigan() && (choices.buttons < 0 || choices.buttons > 30))
-        error("buttons", {"{0} buttons cannot be: 0 to 30 can.", {choices.buttons}});
-    if (choices.narrower < Length() || choices.narrower > mm(60))
-        error("narrower", {"{0} less on each side cannot be: 0 to 60 mm can.", {choices.narrower}});
+    if (choices.body.underarm < mm(5) || choices.body.underarm > mm(80))
+        error("underarm", {"{0} bound off at the underarm cannot be: 5 to 80 mm can.", {choices.body.underarm}});
+    if (choices.sleeves.capTop < mm(30) || choices.sleeves.capTop > mm(120))
+        error("cap_top", {"A cap's top {0} wide cannot be: 30 to 120 mm can.", {choices.sleeves.capTop}});
+    if (choices.sleeves.capEase < Length() || choices.sleeves.capEase > mm(25))
+        error("cap_ease", {"{0} of ease in a cap cannot be: 0 to 25 mm can.", {choices.sleeves.capEase}});
+    if (m.isCardigan() && (choices.opening.buttons < 0 || choices.opening.buttons > 30))
+        error("buttons", {"{0} buttons cannot be: 0 to 30 can.", {choices.opening.buttons}});
+    if (choices.body.narrower < Length() || choices.body.narrower > mm(60))
+        error("narrower", {"{0} less on each side cannot be: 0 to 60 mm can.", {choices.body.narrower}});
     if (anyError(findings))
         return findings;
 

@@ -13,18 +13,18 @@ public:
     GarmentJoiner(const Garment& garment, const GarmentCounts& counts) : choices_(garment), counts_(counts) {}
 
     std::vector<PlannedJoin> all() {
-        if (choices_.panels) {
+        if (choices_.body.panels) {
             centreSeam(pieces::leftBack, pieces::rightBack, "seam_back", "Back, down the middle");
             if (!cardigan())
                 centreSeam(pieces::leftFront, pieces::rightFront, "seam_front", "Front, down the middle");
         }
         raglan() ? raglanSeams() : shoulders();
         neckTrimEnds();
-        const bool setIn = choices_.body == BodyKind::setIn;
+        const bool setIn = choices_.body.kind == BodyKind::setIn;
         if (choices_.sleevesKnittedDown()) {
             sleeveDown(Side::left, "sleeve_left", "Left sleeve from its armhole");
             sleeveDown(Side::right, "sleeve_right", "Right sleeve from its armhole");
-        } else if (choices_.body == BodyKind::dropShoulder) {
+        } else if (choices_.body.kind == BodyKind::dropShoulder) {
             straightSleeve(Side::left, "sleeve_left", "Left sleeve to armhole");
             straightSleeve(Side::right, "sleeve_right", "Right sleeve to armhole");
         } else if (!sleeves()) {
@@ -55,9 +55,9 @@ public:
 private:
     bool sleeves() const { return choices_.hasSleeves(); }
     bool cardigan() const { return choices_.isCardigan(); }
-    bool raglan() const { return choices_.body == BodyKind::raglan; }
-    bool vee() const { return choices_.neck == NeckKind::vee; }
-    bool inTwo() const { return choices_.neckTrimInTwo; }
+    bool raglan() const { return choices_.body.kind == BodyKind::raglan; }
+    bool vee() const { return choices_.neck.kind == NeckKind::vee; }
+    bool inTwo() const { return choices_.neck.trimInTwo; }
     /// A trim that begins and ends in front goes round when both sides are joined; else one stays open for it.
     bool trimGoesAllRound() const { return vee() || cardigan() || inTwo(); }
     PieceKey front(Side wearers) const { return frontOf(choices_, wearers); }
@@ -129,8 +129,8 @@ private:
     }
 
     void shoulder(Side wearers, const char* joinKey, const char* title) {
-        const bool stepped =
-            choices_.shoulder == ShoulderKind::stepped && counts_.shoulderRows > Rows(0) && choices_.hasShoulders();
+        const bool stepped = choices_.body.shoulder == ShoulderKind::stepped && counts_.shoulderRows > Rows(0) &&
+                             choices_.hasShoulders();
         const Along::Of of = stepped ? Along::Of::bound : Along::Of::kept;
         const Along ofBack = along(back(wearers), "shoulder", wearers, of);
         const Along ofFront = along(front(wearers), "shoulder", wearers, of);
@@ -231,11 +231,11 @@ private:
         const PieceKey piece = left ? pieces::leftBand : pieces::rightBand;
         // As the front came off the bed, with a welt that was knitted down afterwards.
         Line line = {{front(wearers), "front_edge"}};
-        if (choices_.weltFollows(choices_.bodyWelt))
+        if (choices_.weltFollows(choices_.body.welt))
             line.push_back({front(wearers), left ? "welt_left" : "welt_right"});
         line.push_back(left ? Along{inTwo() ? pieces::secondNeckTrim : pieces::neckTrim, "end_right"}
                             : Along{pieces::neckTrim, "end_left"});
-        const bool holes = left == (choices_.buttonholes == Side::left);
+        const bool holes = left == (choices_.opening.holes == Side::left);
         add({.key = joinKey,
              .title = {title, {}},
              .method = JoinMethod::knitOn,
@@ -372,7 +372,7 @@ private:
              .title = {title, {}},
              .first = {std::move(first), {sleeves() ? "back {0} rows and sleeve {1} rows" : "back {0} rows", {}}},
              .second = {std::move(second), {sleeves() ? "front {0} rows and sleeve {1} rows" : "front {0} rows", {}}},
-             .tailSide = {choices_.body == BodyKind::dropShoulder
+             .tailSide = {choices_.body.kind == BodyKind::dropShoulder
                               ? "Sew from the hem up to the marker and on to the cuff."
                           : raglan()  ? "Sew from the hem up to the underarm, where the bound stitches meet, and on to "
                                         "the cuff."

@@ -34,17 +34,17 @@ std::optional<Length> capHeight(const GarmentMeasures& m) {
 void measureSleeve(GarmentMeasures& m, const GarmentBrief& project) {
     const Garment& choices = project.choices;
     const auto get = [&](Measure measure) { return withEase(project.wearer, project.ease, measure); };
-    m.cuffDepth = choices.cuff.depth;
-    m.capTop = choices.capTop;
-    m.capEase = choices.capEase;
+    m.cuffDepth = choices.sleeves.cuff.depth;
+    m.capTop = choices.sleeves.capTop;
+    m.capEase = choices.sleeves.capEase;
     m.upperArm = *get(Measure::upperArm);
-    m.sleeveTop = choices.body == BodyKind::dropShoulder ? m.armholeDepth * 2.0 : m.upperArm;
+    m.sleeveTop = choices.body.kind == BodyKind::dropShoulder ? m.armholeDepth * 2.0 : m.upperArm;
     if (m.hasArmhole())
         m.cap = capHeight(m);
     const Length cap = m.cap.value_or(Length());
-    const bool shortened = choices.sleeveReach == SleeveReach::shortened;
-    const bool tapered = choices.sleeveLine == SleeveLine::tapered;
-    Length below = choices.shortSleeve;
+    const bool shortened = choices.sleeves.reach == SleeveReach::shortened;
+    const bool tapered = choices.sleeves.line == SleeveLine::tapered;
+    Length below = choices.sleeves.shortLength;
     m.wrist = m.sleeveTop;
     if (!shortened || tapered) {
         const Length whole = *get(Measure::centreBackToWrist) - m.upperWidth / 2.0 - cap;
@@ -54,7 +54,7 @@ void measureSleeve(GarmentMeasures& m, const GarmentBrief& project) {
             m.wrist = shortEdge(m.sleeveTop, *get(Measure::wrist), below, whole);
     }
     // A gathered cuff has the wrist's measure; the sleeve above it is fuller, but no wider than its top.
-    const double gather = Garment::gatherOf(choices.cuff);
+    const double gather = Garment::gatherOf(choices.sleeves.cuff);
     const Length cuff = tapered ? m.wrist : m.wrist * (1.0 - gather);
     m.wrist = std::max(m.wrist, std::min(cuff / (1.0 - gather), m.sleeveTop));
     m.cuffGather = 1.0 - cuff / m.wrist;
@@ -66,23 +66,23 @@ void measureSleeve(GarmentMeasures& m, const GarmentBrief& project) {
 std::vector<Measure> garmentNeeds(const Garment& choices) {
     std::vector<Measure> needs = {Measure::headGirth, Measure::shoulderDrop, Measure::chest, Measure::armholeDepth,
                                   Measure::bodyLength};
-    if (choices.body != BodyKind::strapped)
+    if (choices.body.kind != BodyKind::strapped)
         needs.push_back(Measure::neckWidth);
-    if (choices.neck != NeckKind::boat) {
+    if (choices.neck.kind != NeckKind::boat) {
         needs.push_back(Measure::frontNeckDepth);
-        if (choices.backNeck && choices.body != BodyKind::strapped)
+        if (choices.neck.atBack && choices.body.kind != BodyKind::strapped)
             needs.push_back(Measure::backNeckDepth);
     }
-    if (choices.body != BodyKind::dropShoulder && choices.body != BodyKind::raglan)
+    if (choices.body.kind != BodyKind::dropShoulder && choices.body.kind != BodyKind::raglan)
         needs.push_back(Measure::crossBack);
-    if (choices.sides != SideKind::straight)
+    if (choices.body.sides != SideKind::straight)
         needs.push_back(Measure::hip);
-    if (choices.sides == SideKind::waisted)
+    if (choices.body.sides == SideKind::waisted)
         needs.insert(needs.end(), {Measure::waist, Measure::backNeckToWaist});
     if (choices.hasSleeves()) {
-        const bool tapered = choices.sleeveLine == SleeveLine::tapered;
+        const bool tapered = choices.sleeves.line == SleeveLine::tapered;
         needs.push_back(Measure::upperArm);
-        if (tapered || choices.sleeveReach == SleeveReach::full)
+        if (tapered || choices.sleeves.reach == SleeveReach::full)
             needs.push_back(Measure::centreBackToWrist);
         if (tapered)
             needs.push_back(Measure::wrist);
@@ -98,28 +98,28 @@ std::optional<GarmentMeasures> garmentMeasures(const GarmentBrief& project) {
         if (!get(each))
             return std::nullopt;
     GarmentMeasures m;
-    m.body = choices.body;
-    m.neck = choices.neck;
-    m.hemFlat = choices.hemFlat;
-    m.hemProfile = choices.hemProfile;
-    m.neckFlat = choices.neckFlat;
-    m.neckProfile = choices.neckProfile;
-    m.sides = choices.sides;
-    m.panels = choices.panels;
+    m.body = choices.body.kind;
+    m.neck = choices.neck.kind;
+    m.hemFlat = choices.hem.flat;
+    m.hemProfile = choices.hem.profile;
+    m.neckFlat = choices.neck.flat;
+    m.neckProfile = choices.neck.profile;
+    m.sides = choices.body.sides;
+    m.panels = choices.body.panels;
     m.openFront = choices.isCardigan();
-    m.opening = choices.isCardigan() ? choices.bandDepth : Length();
+    m.opening = choices.isCardigan() ? choices.opening.bandDepth : Length();
     m.width = *get(Measure::chest) / 2.0;
-    m.hemRise = choices.hemLine == HemLine::curved ? choices.hemRise : Length();
-    m.hemWidth = choices.sides == SideKind::straight ? m.width : *get(Measure::hip) / 2.0;
-    m.hemGather = Garment::gatherOf(choices.bodyWelt);
-    if (choices.sides == SideKind::waisted) {
+    m.hemRise = choices.hem.line == HemLine::curved ? choices.hem.rise : Length();
+    m.hemWidth = choices.body.sides == SideKind::straight ? m.width : *get(Measure::hip) / 2.0;
+    m.hemGather = Garment::gatherOf(choices.body.welt);
+    if (choices.body.sides == SideKind::waisted) {
         m.waistWidth = *get(Measure::waist) / 2.0;
         m.waistHeight = *get(Measure::bodyLength) - *get(Measure::backNeckToWaist);
     }
     m.length = *get(Measure::bodyLength);
     m.armholeDepth = *get(Measure::armholeDepth);
     m.upperWidth = m.width;
-    switch (choices.body) {
+    switch (choices.body.kind) {
     case BodyKind::dropShoulder:
         break;
     case BodyKind::setIn:
@@ -131,20 +131,21 @@ std::optional<GarmentMeasures> garmentMeasures(const GarmentBrief& project) {
         break;
     case BodyKind::sleeveless:
     case BodyKind::strapped:
-        m.upperWidth = *get(Measure::crossBack) - choices.narrower * 2.0;
+        m.upperWidth = *get(Measure::crossBack) - choices.body.narrower * 2.0;
         break;
     }
-    if (choices.body != BodyKind::dropShoulder)
-        m.underarm = std::clamp(m.armholeInset(), Length(), choices.underarm);
-    m.neckWidth = choices.body == BodyKind::strapped ? m.upperWidth - choices.strap * 2.0 : *get(Measure::neckWidth);
-    if (choices.neck != NeckKind::boat) {
+    if (choices.body.kind != BodyKind::dropShoulder)
+        m.underarm = std::clamp(m.armholeInset(), Length(), choices.body.underarm);
+    m.neckWidth =
+        choices.body.kind == BodyKind::strapped ? m.upperWidth - choices.straps.width * 2.0 : *get(Measure::neckWidth);
+    if (choices.neck.kind != NeckKind::boat) {
         m.neckDepth = *get(Measure::frontNeckDepth);
-        if (choices.body == BodyKind::strapped)
-            m.backNeckDepth = choices.strapBack;
-        else if (choices.backNeck)
+        if (choices.body.kind == BodyKind::strapped)
+            m.backNeckDepth = choices.straps.backDepth;
+        else if (choices.neck.atBack)
             m.backNeckDepth = *get(Measure::backNeckDepth);
     }
-    if (choices.hasShoulders() && choices.shoulder != ShoulderKind::straight)
+    if (choices.hasShoulders() && choices.body.shoulder != ShoulderKind::straight)
         m.shoulderDrop = *get(Measure::shoulderDrop);
     if (choices.hasSleeves())
         measureSleeve(m, project);

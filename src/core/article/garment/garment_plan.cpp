@@ -39,7 +39,7 @@ PlannedPiece planned(const GarmentCounts& counts, const GarmentMeasures& measure
                      PieceKey key) {
     const Garment& garment = brief.choices;
     const FabricGauge& gauge = counts.gauge;
-    const Stitches seams(garment.seamStitches ? 2 : 0);
+    const Stitches seams(garment.making.seamStitches ? 2 : 0);
     PlannedPiece piece;
     piece.key = key;
     piece.atLeft = wornEdge(key, Side::left, garment);
@@ -63,7 +63,7 @@ PlannedPiece planned(const GarmentCounts& counts, const GarmentMeasures& measure
         piece.length = gauge.height(counts.sleeveLength());
     } else {
         const Stitches widest = std::max(counts.body, counts.hem);
-        piece.outline = bodyOutline(measures, key, garment.bodyWelt.depth);
+        piece.outline = bodyOutline(measures, key, garment.body.welt.depth);
         piece.width = gauge.width((isHalf(key) ? counts.ofHalf(counts.half(key), widest) : widest) - seams);
         piece.length = gauge.height(counts.bodyLength());
     }
@@ -87,7 +87,7 @@ public:
         const auto gauge = measured(ground_.swatch).gauge;
         if (!gauge)
             return;
-        const Stitches seams(garment_.seamStitches ? 2 : 0);
+        const Stitches seams(garment_.making.seamStitches ? 2 : 0);
         // Two stitches less than the bed has, so that any rib's form fits.
         const Length most = gauge->width(ground_.machine.needles - seams - Stitches(2));
         const PieceKey piece(where);
@@ -104,11 +104,11 @@ public:
                     bringTo(measure, widest * 2.0);
             };
             bringDown(Measure::chest);
-            if (garment_.sides != SideKind::straight)
+            if (garment_.body.sides != SideKind::straight)
                 bringDown(Measure::hip);
             all_.push_back({{"Less ease: {0} wide", {widest}}, garment_, ease});
         } else if (piece == pieces::leftSleeve) {
-            if (garment_.body == BodyKind::dropShoulder)
+            if (garment_.body.kind == BodyKind::dropShoulder)
                 bringTo(Measure::armholeDepth, most / 2.0);
             else
                 bringTo(Measure::upperArm, most);
@@ -119,7 +119,7 @@ public:
     void otherRibs() {
         for (const WeltKind kind : {WeltKind::latchedRib, WeltKind::mockRib})
             choose({kind == WeltKind::latchedRib ? "Latched rib" : "Mock rib", {}}, [kind](Garment& garment) {
-                for (Welt* welt : {&garment.bodyWelt, &garment.cuff})
+                for (Welt* welt : {&garment.body.welt, &garment.sleeves.cuff})
                     if (traits(welt->kind).beds > 1)
                         welt->kind = kind;
             });
@@ -188,11 +188,11 @@ std::vector<Finding> limitsOf(const Garment& garment, const Ground& ground) {
         findings.push_back({Severity::error,
                             "inset",
                             {"Increases and decreases {0} stitches in cannot be: 1 to 7 can.", {tooFar->inset}}});
-    if (garment.wasteRows < Rows(2) || garment.wasteRows > Rows(60))
+    if (garment.making.wasteRows < Rows(2) || garment.making.wasteRows > Rows(60))
         findings.push_back(
             {Severity::error,
              "waste_rows",
-             {"{0} rows of waste yarn cannot be: 2 to 60 can; 10 or more are safe.", {garment.wasteRows}}});
+             {"{0} rows of waste yarn cannot be: 2 to 60 can; 10 or more are safe.", {garment.making.wasteRows}}});
     return findings;
 }
 
@@ -230,24 +230,24 @@ std::vector<Change<Garment>> changesFor(const Garment& garment, const Ground& gr
     const FindingCode code = finding.code;
     if (code == "too_wide") {
         if (finding.piece == key(pieces::back))
-            changes.choose({"In two panels, with a middle seam", {}}, [](Garment& g) { g.panels = true; });
+            changes.choose({"In two panels, with a middle seam", {}}, [](Garment& g) { g.body.panels = true; });
         changes.narrower(finding.piece);
     } else if (code == "trim_too_wide")
-        changes.choose({"Knit the neck trim in two parts", {}}, [](Garment& g) { g.neckTrimInTwo = true; });
+        changes.choose({"Knit the neck trim in two parts", {}}, [](Garment& g) { g.neck.trimInTwo = true; });
     else if (code == "rib_needs_two_beds")
         changes.otherRibs();
     else if (code == "boat_needs_shoulders" || code == "boat_needs_closed_front")
         changes.otherNecks();
     else if (code == "neck_above_slope")
-        changes.choose({"Straight shoulders", {}}, [](Garment& g) { g.shoulder = ShoulderKind::straight; });
+        changes.choose({"Straight shoulders", {}}, [](Garment& g) { g.body.shoulder = ShoulderKind::straight; });
     else if (code == "no_armhole")
-        changes.choose({"A drop shoulder", {}}, [](Garment& g) { g.body = BodyKind::dropShoulder; });
+        changes.choose({"A drop shoulder", {}}, [](Garment& g) { g.body.kind = BodyKind::dropShoulder; });
     else if (code == "waist_out_of_place" || code == "side_slope")
-        changes.choose({"Straight sides", {}}, [](Garment& g) { g.sides = SideKind::straight; });
+        changes.choose({"Straight sides", {}}, [](Garment& g) { g.body.sides = SideKind::straight; });
     else if (code == "too_many_buttons")
-        for (int buttons = garment.buttons - 1; buttons > 0; --buttons)
+        for (int buttons = garment.opening.buttons - 1; buttons > 0; --buttons)
             changes.choose(
-                {"{0} buttons", {buttons}}, [buttons](Garment& g) { g.buttons = buttons; }, true);
+                {"{0} buttons", {buttons}}, [buttons](Garment& g) { g.opening.buttons = buttons; }, true);
     return changes.take();
 }
 

@@ -16,7 +16,7 @@ public:
     Neckline(Counter& counter, const GarmentMeasures& m, GarmentCounts& counts, bool back)
         : counter_(counter), m_(m), counts_(counts), neck_(back ? counts.backNeck : counts.frontNeck), back_(back),
           half_(back ? m.panels : m.frontInHalves()), kind_(back ? NeckKind::round : m.neck),
-          school_(counter.choices().neckSchool),
+          school_(counter.choices().neck.school),
           width_(half_ ? counts.neckOfHalf(back ? counts.back : counts.front) : counts.neck) {}
 
     bool count() {
@@ -43,11 +43,11 @@ private:
     }
     /// Along an edge; no more than one for each of its rows.
     Stitches needlesFor(Length length, Rows rows) const {
-        return std::min(band(length, counter_.choices().neckTrimDepth, counter_.gauge(), true).needles,
+        return std::min(band(length, counter_.choices().neck.trimDepth, counter_.gauge(), true).needles,
                         Stitches(rows.count()));
     }
     bool sloped() const { return counts_.shoulderRows > Rows(0); }
-    bool stepped() const { return sloped() && counter_.choices().shoulder == ShoulderKind::stepped; }
+    bool stepped() const { return sloped() && counter_.choices().body.shoulder == ShoulderKind::stepped; }
 
     bool refuse(Rows least, Rows most) {
         counter_.error("neck_depth",

@@ -9,22 +9,23 @@
 namespace vestimen {
 
 bool hasRoundNeck(PieceKey piece, const Garment& choices) {
-    if (isTrim(piece) || isSleeve(piece) || choices.neck == NeckKind::boat)
+    if (isTrim(piece) || isSleeve(piece) || choices.neck.kind == NeckKind::boat)
         return false;
-    return isBack(piece) ? choices.backNeck || choices.body == BodyKind::strapped : choices.neck == NeckKind::round;
+    return isBack(piece) ? choices.neck.atBack || choices.body.kind == BodyKind::strapped
+                         : choices.neck.kind == NeckKind::round;
 }
 
 std::optional<ShapedEdge> edgeOf(HandleKey part, PieceKey piece, const Garment& choices) {
     const auto is = [&](std::initializer_list<HandleKey> parts) { return std::ranges::count(parts, part) > 0; };
     if (is({parts::wrist, parts::sleeveTop}) || (part == parts::length && isSleeve(piece)))
         return ShapedEdge::sleeve;
-    if (is({parts::width, parts::hemWidth, parts::waist}) && choices.sides != SideKind::straight)
+    if (is({parts::width, parts::hemWidth, parts::waist}) && choices.body.sides != SideKind::straight)
         return ShapedEdge::sides;
-    if (is({parts::armhole, parts::upperWidth}) && choices.body != BodyKind::dropShoulder)
+    if (is({parts::armhole, parts::upperWidth}) && choices.body.kind != BodyKind::dropShoulder)
         return ShapedEdge::armhole;
     if (is({parts::neckDepth, parts::neckWidth, parts::neckFlat})) {
-        const bool vee = choices.neck == NeckKind::vee && !isBack(piece);
-        if (vee || choices.neckSchool != NeckSchool::hold)
+        const bool vee = choices.neck.kind == NeckKind::vee && !isBack(piece);
+        if (vee || choices.neck.school != NeckSchool::hold)
             return ShapedEdge::neck;
     }
     if (is({parts::cap, parts::capTop}))
@@ -76,14 +77,15 @@ const char* objectOf(ShapedEdge edge) {
 class HandleMaker {
 public:
     HandleMaker(const GarmentCounts& counts, const GarmentMeasures& measures, const GarmentBrief& brief, PieceKey piece)
-        : c_(counts), m_(measures), choices_(brief.choices), piece_(piece), seams_(choices_.seamStitches ? 2 : 0),
-          row_(counts.gauge.rows.unit().mm()), stitch_(counts.gauge.stitches.unit().mm()) {}
+        : c_(counts), m_(measures), choices_(brief.choices), piece_(piece),
+          seams_(choices_.making.seamStitches ? 2 : 0), row_(counts.gauge.rows.unit().mm()),
+          stitch_(counts.gauge.stitches.unit().mm()) {}
 
     PieceParts body() {
         const bool half = isHalf(piece_);
         const bool back = isBack(piece_);
         const WeltCounts& welt = c_.bodyWelt;
-        const bool straight = choices_.sides == SideKind::straight;
+        const bool straight = choices_.body.sides == SideKind::straight;
         const int weltRows = welt.visible.count();
         const double top = c_.bodyLength().count();
         const double under = (welt.visible + c_.hemRise + c_.toUnderarm).count();
@@ -122,7 +124,7 @@ public:
                      .counts = {quantities::hemStitches},
                      .pulls = {{Measure::hip, stitch_ * 4.0}}},
                     seams_);
-        if (choices_.sides == SideKind::waisted)
+        if (choices_.body.sides == SideKind::waisted)
             addWide({.key = parts::waist,
                      .label = "Waist",
                      .count = ofPiece(c_.waist),
@@ -146,7 +148,7 @@ public:
              .y = under,
              .counts = {quantities::armholeRows},
              .pulls = {{Measure::armholeDepth, -row_}}});
-        if (c_.upper < c_.body && choices_.body != BodyKind::raglan)
+        if (c_.upper < c_.body && choices_.body.kind != BodyKind::raglan)
             addWide({.key = parts::upperWidth,
                      .label = "Between the armholes",
                      .count = ofPiece(c_.upper),
@@ -163,7 +165,7 @@ public:
                  .y = under + c_.armhole.count(),
                  .counts = {quantities::shoulderRows},
                  .pulls = {{Measure::shoulderDrop, -row_}}});
-        const bool strapped = choices_.body == BodyKind::strapped;
+        const bool strapped = choices_.body.kind == BodyKind::strapped;
         addWide({.key = parts::neckWidth,
                  .label = "Neck width",
                  .count = c_.neck,
@@ -243,11 +245,11 @@ public:
                  .x = right,
                  .y = length - c_.capRows.count() - c_.sleeve.plainAfter.count() / 2.0,
                  .counts = {quantities::sleeveTopStitches},
-                 .pulls = {choices_.body == BodyKind::dropShoulder ? Pull{Measure::armholeDepth, stitch_}
-                                                                   : Pull{Measure::upperArm, stitch_ * 2.0}}},
+                 .pulls = {choices_.body.kind == BodyKind::dropShoulder ? Pull{Measure::armholeDepth, stitch_}
+                                                                        : Pull{Measure::upperArm, stitch_ * 2.0}}},
                 seams_);
         if (c_.capRows > Rows(0)) {
-            if (choices_.body == BodyKind::setIn) // higher, with a longer edge on both sides
+            if (choices_.body.kind == BodyKind::setIn) // higher, with a longer edge on both sides
                 add({.key = parts::cap,
                      .label = "Cap",
                      .count = c_.capRows,

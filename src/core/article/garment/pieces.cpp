@@ -9,12 +9,12 @@ std::vector<PieceKey> piecesOf(const Garment& choices) {
     std::vector<PieceKey> pieces;
     pieces.reserve(allPieces.size());
     const auto add = [&](std::initializer_list<PieceKey> more) { pieces.insert(pieces.end(), more); };
-    choices.panels ? add({pieces::leftBack, pieces::rightBack}) : add({pieces::back});
+    choices.body.panels ? add({pieces::leftBack, pieces::rightBack}) : add({pieces::back});
     choices.frontInHalves() ? add({pieces::leftFront, pieces::rightFront}) : add({pieces::front});
     if (choices.hasSleeves())
         add({pieces::leftSleeve, pieces::rightSleeve});
     add({pieces::neckTrim});
-    if (choices.neckTrimInTwo)
+    if (choices.neck.trimInTwo)
         add({pieces::secondNeckTrim});
     if (!choices.hasSleeves())
         add({pieces::leftArmTrim, pieces::rightArmTrim});
@@ -59,7 +59,7 @@ PieceKey frontOf(const Garment& choices, Side wearers) {
 }
 
 PieceKey backOf(const Garment& choices, Side wearers) {
-    if (!choices.panels)
+    if (!choices.body.panels)
         return pieces::back;
     return wearers == Side::left ? pieces::leftBack : pieces::rightBack;
 }

@@ -96,9 +96,9 @@ bool countRaglanSleeve(Counter& counter, GarmentCounts& counts) {
 bool countSleeve(Counter& counter, const GarmentMeasures& m, GarmentCounts& counts) {
     const Garment& choices = counter.choices();
     const FabricGauge& gauge = counter.gauge();
-    const Stitches seams(choices.seamStitches ? 2 : 0);
+    const Stitches seams(choices.making.seamStitches ? 2 : 0);
     counts.wrist = counter.stitches(quantities::wristStitches, "Stitches at the wrist", m.wrist, seams,
-                                    traits(choices.cuff.kind).form, traits(choices.cuff.kind).reason);
+                                    traits(choices.sleeves.cuff.kind).form, traits(choices.sleeves.cuff.kind).reason);
     // A straight sleeve is as wide at its top as its cuff made the wrist.
     const Length top = m.wrist < m.sleeveTop ? m.sleeveTop : gauge.width(counts.wrist - seams);
     counts.sleeveTop = counter.stitches(quantities::sleeveTopStitches, "Stitches of the sleeve top", top, seams,
@@ -114,7 +114,7 @@ bool countSleeve(Counter& counter, const GarmentMeasures& m, GarmentCounts& coun
                       pieces::leftSleeve);
         sound = false;
     }
-    counts.cuff = counter.welt(quantities::cuffRows, "Rows of the cuff", choices.cuff);
+    counts.cuff = counter.welt(quantities::cuffRows, "Rows of the cuff", choices.sleeves.cuff);
     counter.gather(counts.cuff, counts.wrist, m.cuffGather, quantities::wristStitches);
     if (m.hasArmhole()) {
         counts.capTop = counter.stitches(

@@ -13,7 +13,7 @@ namespace {
 /// From the underarm: bound off as the body is, in on both sides along the bell or the raglan, and the flat top bound
 /// off, or kept open for the neck trim.
 void addCap(Knitting& knitting, const Garment& choices, const GarmentCounts& counts) {
-    const bool raglan = choices.body == BodyKind::raglan;
+    const bool raglan = choices.body.kind == BodyKind::raglan;
     const Rows from = counts.sleeveRows;
     const Rows top = from + counts.capRows;
     knitting.at(from, act::Mark{"underarm"});
@@ -35,7 +35,7 @@ void addCap(Knitting& knitting, const Garment& choices, const GarmentCounts& cou
 
 /// Up from the cuff, or from waste yarn where that follows.
 void addUp(Knitting& knitting, const Garment& choices, const GarmentCounts& counts) {
-    const bool afterwards = choices.weltFollows(choices.cuff);
+    const bool afterwards = choices.weltFollows(choices.sleeves.cuff);
     knitting.stitches = counts.wrist;
     if (afterwards)
         knitting.begin = BegunOpen{};
@@ -158,8 +158,8 @@ Knitting sleeveKnitting(const GarmentBrief& brief, const GarmentCounts& counts, 
     const Garment& choices = brief.choices;
     Knitting knitting;
     knitting.gauge = counts.gauge;
-    knitting.openTurns = !choices.wrapTurns;
-    knitting.wasteRows = choices.wasteRows;
+    knitting.openTurns = !choices.making.wrapTurns;
+    knitting.wasteRows = choices.making.wasteRows;
     if (choices.sleevesKnittedDown())
         addDown(knitting, choices, counts, piece);
     else

@@ -41,7 +41,7 @@ bool countNeckTrim(Counter& counter, const GarmentMeasures& m, GarmentCounts& co
     }
     trim.result = counts.trim.count();
     counts.trimFirst = counts.trim;
-    if (counter.choices().neckTrimInTwo) {
+    if (counter.choices().neck.trimInTwo) {
         const Stitches sleeve = raglan ? counts.capTop : Stitches(0);
         const Stitches tip = raglan ? counts.shoulder : Stitches(0);
         const Stitches backTip = back.depth > Rows(0) ? tip : Stitches(0);
@@ -52,8 +52,9 @@ bool countNeckTrim(Counter& counter, const GarmentMeasures& m, GarmentCounts& co
                 : backBottom + (back.sideNeedles() + backTip + sleeve) * 2;
         trim.steps.push_back({{"in two parts, the first of", {}}, counts.trimFirst});
     }
-    counts.trimRows = counter.rows(quantities::trimRows, "Rows of the neck trim", counter.choices().neckTrimDepth * 2.0,
-                                   evenCount, "twice the depth, even, to be folded");
+    counts.trimRows =
+        counter.rows(quantities::trimRows, "Rows of the neck trim", counter.choices().neck.trimDepth * 2.0, evenCount,
+                     "twice the depth, even, to be folded");
     const Length open = counter.gauge().width(counts.trim);
     if (!m.isCardigan() && open * trimStretch < m.headGirth)
         counter.warning("head_tight",
@@ -62,7 +63,7 @@ bool countNeckTrim(Counter& counter, const GarmentMeasures& m, GarmentCounts& co
                          {counts.trim, open, open * trimStretch, m.headGirth}},
                         pieces::neckTrim);
     const Stitches widest = std::max(counts.trimFirst, counts.trim - counts.trimFirst);
-    if (widest <= counter.project().machine.needles || counter.choices().neckTrimInTwo)
+    if (widest <= counter.project().machine.needles || counter.choices().neck.trimInTwo)
         return counter.fitsBed(widest, pieces::neckTrim);
     counter.error("trim_too_wide",
                   {"The neck trim needs {0} needles, {1}, and the bed has {2}: knit the trim in two parts, or make the "
@@ -74,7 +75,7 @@ bool countNeckTrim(Counter& counter, const GarmentMeasures& m, GarmentCounts& co
 
 bool countArmTrim(Counter& counter, GarmentCounts& counts) {
     const FabricGauge& gauge = counter.gauge();
-    const Length depth = counter.choices().armTrimDepth;
+    const Length depth = counter.choices().body.armTrimDepth;
     // The stitches at the underarm stand open on a holder; the rows above them are hung.
     const BandCounts edge = band(counts.armholeEdge - gauge.width(counts.underarm), depth, gauge, true);
     counts.armTrimEdge = std::min(edge.needles, counts.armholeRowsHung());
@@ -94,12 +95,13 @@ bool countBand(Counter& counter, GarmentCounts& counts) {
     const FabricGauge& gauge = counter.gauge();
     const Garment& choices = counter.choices();
     const auto along = [&](Rows rows) {
-        return std::min(band(gauge.height(rows), choices.bandDepth, gauge, true).needles, Stitches(rows.count()));
+        return std::min(band(gauge.height(rows), choices.opening.bandDepth, gauge, true).needles,
+                        Stitches(rows.count()));
     };
     counts.bandEdge = along(counts.frontEdge());
     const Stitches end = along(counts.trimRows / 2);
     counts.band = counts.bandEdge + end;
-    counts.bandRows = counter.rows(quantities::bandRows, "Rows of the band", choices.bandDepth * 2.0, evenCount,
+    counts.bandRows = counter.rows(quantities::bandRows, "Rows of the band", choices.opening.bandDepth * 2.0, evenCount,
                                    "twice the depth, even, to be folded");
     Reckoning& working = counter.working(quantities::bandStitches);
     working.title = "Stitches of the band";
@@ -107,10 +109,10 @@ bool countBand(Counter& counter, GarmentCounts& counts) {
                      {{"the neck trim’s end, {0} rows", {counts.trimRows / 2}}, end}};
     working.result = counts.band.count();
     // An eyelet of one needle lets a small button through; a larger one takes two.
-    counts.buttonhole = Stitches(choices.button <= gauge.stitches.unit() * 3.0 ? 1 : 2);
+    counts.buttonhole = Stitches(choices.opening.button <= gauge.stitches.unit() * 3.0 ? 1 : 2);
     const Stitches margin =
-        std::max(Stitches(2), Stitches(static_cast<int>(std::lround(gauge.stitches.over(choices.button)))));
-    if (choices.buttons > 0) {
+        std::max(Stitches(2), Stitches(static_cast<int>(std::lround(gauge.stitches.over(choices.opening.button)))));
+    if (choices.opening.buttons > 0) {
         // Stitches of a hole go to both its sides: between two holes of two, one would take one from each.
         const auto holesFor = [&](int buttons) {
             auto holes = buttonholes(counts.band, buttons, counts.buttonhole, margin,
@@ -120,15 +122,15 @@ bool countBand(Counter& counter, GarmentCounts& counts) {
                     holes.reset();
             return holes;
         };
-        const auto holes = holesFor(choices.buttons);
+        const auto holes = holesFor(choices.opening.buttons);
         if (!holes) {
             int most = mostButtonholes(counts.band, counts.buttonhole, margin, margin);
             while (most > 0 && !holesFor(most))
                 --most;
-            counter.error(
-                "too_many_buttons",
-                {"{0} buttons have no room on a band of {1} stitches: {2} have.", {choices.buttons, counts.band, most}},
-                pieces::leftBand);
+            counter.error("too_many_buttons",
+                          {"{0} buttons have no room on a band of {1} stitches: {2} have.",
+                           {choices.opening.buttons, counts.band, most}},
+                          pieces::leftBand);
             return false;
         }
         counts.buttonholes = holes->positions;
@@ -136,7 +138,7 @@ bool countBand(Counter& counter, GarmentCounts& counts) {
             {{"buttonholes, {0} apart",
               {gauge.width(counts.buttonholes.size() > 1 ? Stitches(counts.buttonholes[1] - counts.buttonholes[0])
                                                          : Stitches(0))}},
-             Figure{static_cast<double>(choices.buttons), 0, "×"}});
+             Figure{static_cast<double>(choices.opening.buttons), 0, "×"}});
     }
     return counter.fitsBed(counts.band, pieces::leftBand);
 }

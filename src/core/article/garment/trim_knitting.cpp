@@ -36,9 +36,9 @@ Knitting trimOf(const GarmentBrief& project, Trim trim) {
     Knitting knitting;
     knitting.gauge = trim.gauge;
     knitting.stitches = trim.stitches;
-    knitting.openTurns = !project.choices.wrapTurns;
+    knitting.openTurns = !project.choices.making.wrapTurns;
     BegunHung begun{trim.hangSection, {}, std::move(trim.hung), {}};
-    if (project.choices.panels && isNeckTrim(trim.piece))
+    if (project.choices.body.panels && isNeckTrim(trim.piece))
         begun.before.push_back(
             {"panels_first", "The panels are sewn together down the middle by now: the neckline is hung in one."});
     begun.before.push_back({"purl_facing", trim.facing});
@@ -174,9 +174,9 @@ private:
 /// at the open front or the point of a V; else at the back, or at the right sleeve of a trim in two parts.
 TrimHang neckline(const Garment& choices, const GarmentCounts& counts) {
     const bool cardigan = choices.isCardigan();
-    const bool raglan = choices.body == BodyKind::raglan;
-    const bool vee = choices.neck == NeckKind::vee;
-    const bool panels = choices.panels;
+    const bool raglan = choices.body.kind == BodyKind::raglan;
+    const bool vee = choices.neck.kind == NeckKind::vee;
+    const bool panels = choices.body.panels;
     const auto edgeOf = [](const NeckCounts& neck) { return hang(neck.trimEdge, neck.edge); };
     const std::string left = key(frontOf(choices, Side::left));
     const std::string right = key(frontOf(choices, Side::right));
@@ -187,7 +187,7 @@ TrimHang neckline(const Garment& choices, const GarmentCounts& counts) {
     // Of a piece in one, both halves; of a half, its own.
     const auto bottom = [&](const std::string& piece, const NeckCounts& of, bool decreasedVee, bool leftHalf,
                             bool rightHalf) {
-        const bool bound = of.depth > Rows(0) && choices.neckSchool == NeckSchool::bindOff && !decreasedVee;
+        const bool bound = of.depth > Rows(0) && choices.neck.school == NeckSchool::bindOff && !decreasedVee;
         neck.neck(piece, bound ? HangSource::Kind::bound : HangSource::Kind::kept, of, leftHalf, rightHalf);
     };
     const auto tip = [&](const std::string& piece, const char* name) {
@@ -230,7 +230,7 @@ TrimHang neckline(const Garment& choices, const GarmentCounts& counts) {
         if (choices.frontInHalves())
             bottom(left, counts.frontNeck, vee, true, false);
     } else {
-        if (choices.neckTrimInTwo)
+        if (choices.neck.trimInTwo)
             sleeve(pieces::rightSleeve);
         back();
         sleeve(pieces::leftSleeve);
@@ -239,7 +239,7 @@ TrimHang neckline(const Garment& choices, const GarmentCounts& counts) {
         if (panels)
             bottom(right, counts.frontNeck, false, false, true);
         frontRight();
-        if (!choices.neckTrimInTwo)
+        if (!choices.neck.trimInTwo)
             sleeve(pieces::rightSleeve);
     }
     return neck;
@@ -250,10 +250,10 @@ TrimHang neckline(const Garment& choices, const GarmentCounts& counts) {
 Knitting neckTrimKnitting(const GarmentBrief& project, const GarmentCounts& counts, PieceKey piece) {
     const Garment& choices = project.choices;
     const bool cardigan = choices.isCardigan();
-    const bool raglan = choices.body == BodyKind::raglan;
-    const bool vee = choices.neck == NeckKind::vee;
+    const bool raglan = choices.body.kind == BodyKind::raglan;
+    const bool vee = choices.neck.kind == NeckKind::vee;
     TrimHang neck = neckline(choices, counts);
-    if (choices.neckTrimInTwo) {
+    if (choices.neck.trimInTwo) {
         const bool first = piece == pieces::neckTrim;
         const Stitches stitches = first ? counts.trimFirst : counts.trim - counts.trimFirst;
         const char* part =
@@ -307,7 +307,7 @@ Knitting bandKnitting(const GarmentBrief& project, const GarmentCounts& counts, 
     TrimHang edge;
     edge.reserve(counts.band);
     // A welt that was knitted down afterwards hangs upside down below the first row.
-    const int below = project.choices.weltFollows(project.choices.bodyWelt) ? counts.bodyWelt.visible.count() : 0;
+    const int below = project.choices.weltFollows(project.choices.body.welt) ? counts.bodyWelt.visible.count() : 0;
     const char* fabric = left ? "left_front" : "right_front";
     const HangSource above{fabric, HangSource::Kind::edge, "front_edge"};
     const HangSource ofWelt{fabric, HangSource::Kind::edge, left ? "welt_left" : "welt_right"};
@@ -319,7 +319,7 @@ Knitting bandKnitting(const GarmentBrief& project, const GarmentCounts& counts, 
     };
     // Purl side facing, the edge on top: the left front's runs from the neck down to the hem, the right front's up.
     if (left) {
-        const PieceKey last = project.choices.neckTrimInTwo ? pieces::secondNeckTrim : pieces::neckTrim;
+        const PieceKey last = project.choices.neck.trimInTwo ? pieces::secondNeckTrim : pieces::neckTrim;
         edge.edge(key(last), "end_right", end, false);
         for (std::size_t i = front ? front->map.size() : 0; i-- > 0;)
             frontRow(front->map[i].second);
@@ -330,7 +330,7 @@ Knitting bandKnitting(const GarmentBrief& project, const GarmentCounts& counts, 
         edge.edge("neck_trim", "end_left", end, true);
     }
     std::vector<NeedleSpan> holes;
-    if ((project.choices.buttonholes == Side::left) == left)
+    if ((project.choices.opening.holes == Side::left) == left)
         for (const int position : counts.buttonholes) {
             const NeedleSpan all = centred(counts.band);
             holes.push_back(fromEdge(all, left ? Side::right : Side::left, position - 1, counts.buttonhole.count()));

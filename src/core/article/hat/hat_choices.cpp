@@ -20,14 +20,6 @@ template<> inline constexpr std::span<const Option> optionsOf<RoundsFrom> = from
 
 namespace {
 
-template<auto field> Field<Hat> ofBrim() {
-    static const auto inner = field();
-    return {inner.form, [](const Hat& hat) { return inner.get(hat.brim); },
-            [](Hat& hat, double value) { inner.set(hat.brim, value); }};
-}
-constexpr auto kind = [] { return oneOf<&Welt::kind>(); };
-constexpr auto depth = [] { return aLength<&Welt::depth>({5, 200}); };
-
 bool isWhole(const Place& at) {
     return at.part.empty();
 }
@@ -60,8 +52,8 @@ bool isPatterned(const Hat& hat, const Place& at) {
 
 std::span<const Choice<Hat>> choicesOf(const Hat&) {
     static const std::vector<Choice<Hat>> all = {
-        {{"brim", "kind"}, "Brim", ofBrim<kind>(), isBrim, true},
-        {{"brim", "depth_mm"}, "Depth of the brim", ofBrim<depth>(), isDeepBrim, true},
+        {{"brim", "kind"}, "Brim", oneOf<&Hat::brim, &Welt::kind>(), isBrim, true},
+        {{"brim", "depth_mm"}, "Depth of the brim", aLength<&Hat::brim, &Welt::depth>({5, 200}), isDeepBrim, true},
         {{"", "turned_up"}, "Turned up", yesOrNo<&Hat::turnedUp>(), isDeepBrim, true},
         {{"", "brim_rows"},
          "Rows of the brim in 10 cm, by its own swatch; 0: as the swatch",

@@ -14,9 +14,9 @@ struct Scarf {
 
     Length width = Length::millimetres(220);
     Length length = Length::millimetres(1600);
-    bool sideways = false;             ///< its stitches lie along the length, its rows across
-    bool untilTheYarnIsUsedUp = false; ///< as many rows as what is on hand allows
-    int panels = 1;                    ///< beside each other on the bed
+    bool sideways = false;                                       ///< its stitches lie along the length, its rows across
+    bool untilTheYarnIsUsedUp = false;                           ///< as many rows as what is on hand allows
+    int panels = 1;                                              ///< beside each other on the bed
     Welt border{WeltKind::rolled, Length::millimetres(40), 0.0}; ///< where it begins and ends
     int repeat = 1;                                              ///< stitches of a pattern's repeat
     int repeatPlus = 0;                                          ///< and so many more, so that it begins and ends alike

@@ -6,14 +6,6 @@
 namespace vestimen {
 namespace {
 
-template<auto field> Field<Scarf> ofBorder() {
-    static const auto inner = field();
-    return {inner.form, [](const Scarf& scarf) { return inner.get(scarf.border); },
-            [](Scarf& scarf, double value) { inner.set(scarf.border, value); }};
-}
-constexpr auto kind = [] { return oneOf<&Welt::kind>(); };
-constexpr auto depth = [] { return aLength<&Welt::depth>({5, 200}); };
-
 bool isWhole(const Place& at) {
     return at.part.empty();
 }
@@ -50,10 +42,10 @@ std::span<const Choice<Scarf>> choicesOf(const Scarf&) {
          yesOrNo<&Scarf::untilTheYarnIsUsedUp>(),
          isAlong,
          true},
-        {{"border", "kind"}, "Border where it begins and ends", ofBorder<kind>(), isBorder, true},
+        {{"border", "kind"}, "Border where it begins and ends", oneOf<&Scarf::border, &Welt::kind>(), isBorder, true},
         {{"border", "depth_mm"},
          "Depth of the border",
-         ofBorder<depth>(),
+         aLength<&Scarf::border, &Welt::depth>({5, 200}),
          [](const Scarf& scarf, const Place& at) { return isBorder(scarf, at) && scarf.border.hasDepth(); },
          true},
         {{"", "repeat"}, "Stitches of a repeat", aNumber<&Scarf::repeat>({1, 100}, {1, 60}), isAcross},

@@ -72,8 +72,8 @@ std::optional<int> rowsForYarn(const Scarf& scarf, const Ground& ground, const F
     const double across = (counted.panel * (scarf.panels - 1) + counted.last).count();
     // A border's closing rows, the cast on and the loose row before the bind-off.
     const double aside = 2.0 * counted.border.knitted.count() + 6.0;
-    const double rows =
-        std::min(loops / across - aside, gauge.rows.over((scarf.sideways ? mostWidth : mostLength) - gauge.height(counted.border.visible) * 2.0));
+    const double rows = std::min(loops / across - aside, gauge.rows.over((scarf.sideways ? mostWidth : mostLength) -
+                                                                         gauge.height(counted.border.visible) * 2.0));
     return static_cast<int>(std::floor(rows / 2.0)) * 2;
 }
 
@@ -81,8 +81,8 @@ std::optional<Counted> countScarf(const Scarf& scarf, const Ground& ground, cons
     Counting counting(ground, gauge, plan.workings, plan.findings);
     const PieceKey first = panelKey(scarf, 1);
     Counted counted;
-    const Length each =
-        (scarf.across() - gauge.width(scarf.panels > 1 ? plusOf(scarf) : Stitches(0))) / static_cast<double>(scarf.panels);
+    const Length each = (scarf.across() - gauge.width(scarf.panels > 1 ? plusOf(scarf) : Stitches(0))) /
+                        static_cast<double>(scarf.panels);
     counted.panel = counting.stitches(counts::stitches, scarf.panels > 1 ? "Stitches of each panel" : "Stitches", each,
                                       seamsOf(scarf), formOf(scarf),
                                       scarf.repeat > 1 ? "so that the repeats meet" : traits(scarf.border.kind).reason);
@@ -196,7 +196,8 @@ PlannedPiece panelOf(const Scarf& scarf, const Counted& counted, int panel, cons
          .x = middle,
          .y = 1.0 * all.count(),
          .counts = {counts::rows},
-         .pulls = scarf.untilTheYarnIsUsedUp ? std::vector<Pull>() : std::vector<Pull>{{scarf.sideways ? "width_mm" : "length_mm", row}}}};
+         .pulls = scarf.untilTheYarnIsUsedUp ? std::vector<Pull>()
+                                             : std::vector<Pull>{{scarf.sideways ? "width_mm" : "length_mm", row}}}};
     piece.marks.weltRows = border.count();
     piece.marks.welt = {traits(scarf.border.kind).name, {}};
     piece.marks.width = handles::width;

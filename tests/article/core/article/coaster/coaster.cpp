@@ -26,6 +26,7 @@ std::span<const Choice<Coaster>> choicesOf(const Coaster&) {
          "The outer stitches move together",
          yesOrNo<&Coaster::fashioned>(),
          [](const Coaster&, const Place&) { return true; }},
+        {{"", "dotted"}, "Dotted", yesOrNo<&Coaster::dotted>(), [](const Coaster&, const Place&) { return true; }},
         {{"", "striped"}, "Striped", yesOrNo<&Coaster::striped>(), [](const Coaster&, const Place&) { return true; }},
     };
     return all;
@@ -70,7 +71,7 @@ Plan plan(const Coaster& coaster, const Ground& ground, const FabricGauge& gauge
     WeltCounts edge;
     edge.kind = WeltKind::rolled;
     knitting.begin = edge;
-    knitting.yarns = {{"B", "second yarn", YarnRole::main}};
+    knitting.yarns = {{"B", "second yarn", YarnRole::main, 2}};
     Edge sides{Edge::At::both, Moved{{.fashioned = coaster.fashioned, .inset = 2}}, {}};
     Rows row(2);
     for (Stitches now(least); now < stitches; now += Stitches(2), row += Rows(2))
@@ -81,6 +82,13 @@ Plan plan(const Coaster& coaster, const Ground& ground, const FabricGauge& gauge
     knitting.edges = {sides};
     if (coaster.striped)
         knitting.surface = {{middle, row, 1, 1}};
+    const NeedleSpan dots = centred(Stitches(least));
+    if (coaster.dotted)
+        knitting.surface.push_back(
+            {.from = Rows(4),
+             .to = Rows(8),
+             .yarn = 1,
+             .needles = {{dots.first, dots.first.shifted(1)}, {dots.last.shifted(-1), dots.last}}});
     knitting.stages = {{row, act::Mark{"top"}}, {row, act::EndWelt{edge}}};
     knitting.name(row, "seam_left", "seam_right");
     PlannedPiece planned;

@@ -13,7 +13,8 @@ struct Coaster {
     static constexpr const char* label = "Coaster";
 
     Length width = Length::millimetres(100);
-    bool striped = true;
+    bool striped = true; ///< with two strands of the second yarn
+    bool dotted = false; ///< some needles of some rows in the second yarn
     bool fashioned = true;
 
     bool operator==(const Coaster&) const = default;

@@ -1,0 +1,54 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What a program's own remarks are about; a program from elsewhere may have others.
+#pragma once
+
+#include "core/quantity/listed_code.h"
+
+#include <array>
+
+namespace vestimen {
+
+inline constexpr std::array remarkCodes = {
+    "across_by_hand",
+    "across_count",
+    "across_garter_bar",
+    "across_left",
+    "across_two_beds",
+    "across_waste_yarn",
+    "all_over",
+    "between",
+    "buttonholes",
+    "centre_off",
+    "draw_up",
+    "eyelets",
+    "far_shoulder",
+    "fill_from_bars",
+    "fold_row",
+    "gaps",
+    "half_size",
+    "hang_again",
+    "hang_upside_down",
+    "hang_welt",
+    "latch",
+    "loose_row",
+    "panels_first",
+    "pattern",
+    "purl_facing",
+    "ravel",
+    "rest_off",
+    "section",
+    "slack",
+    "slip_stitch",
+    "to_one_bed",
+    "transfer",
+    "two_layers",
+    "waste_out",
+    "wedges",
+    "weights",
+};
+using RemarkCode = ListedCode<remarkCodes>;
+
+/// A part of the piece begins.
+inline constexpr RemarkCode sectionRemark = "section";
+
+} // namespace vestimen
