@@ -98,6 +98,7 @@ private slots:
     void repeatsComeOutEven();
     void aScarfIsAsLongAsWanted();
     void aBlanketIsKnittedSideways();
+    void sidesHaveBorders();
     void panelsMeet();
     void yarnIsUsedUp();
     void whatCannotBeIsSaid_data();
@@ -338,6 +339,82 @@ void TestHatAndScarf::aBlanketIsKnittedSideways() {
     }
 }
 
+/// Folded borders along both sides, in parts where the bed is too short: from the fabric, each row end of a side lies
+/// by a needle that is no farther than the ratio, parts follow each other, and the whole is as wide as wanted.
+void TestHatAndScarf::sidesHaveBorders() {
+    for (const int panels : {1, 3})
+        for (const auto& [length, parts] : {std::pair(500.0, 1), std::pair(1500.0, 3)}) {
+            Scarf blanket;
+            blanket.width = Length::millimetres(400 * panels);
+            blanket.length = Length::millimetres(length);
+            blanket.panels = panels;
+            blanket.border = {WeltKind::mockRib, Length::millimetres(30), 0.0};
+            blanket.sideBorders = true;
+            blanket.sideDepth = Length::millimetres(25);
+            Project project = somebodys(blanket);
+            if (parts > 1) {
+                const Worked tooLong = work(project);
+                const auto error = std::ranges::find(tooLong.findings, FindingCode("too_wide"), &Finding::code);
+                QVERIFY(error != tooLong.findings.end());
+                const auto ways = waysOut(project, *error);
+                QCOMPARE(ways.size(), 1u);
+                project = ways.front().project;
+                QCOMPARE(std::get<Scarf>(project.article).sideParts, parts);
+            }
+            const Worked worked = work(project);
+            QVERIFY2(worked.sound(), listed(worked.findings));
+            QVERIFY(!hasFinding(worked.findings, "curl"));
+            const FabricGauge& gauge = *worked.measured.gauge;
+            Length across;
+            std::map<std::string, std::vector<int>> hungRows; // by side, in the order of the parts
+            std::map<std::string, int> needles;
+            for (const WorkedPiece& piece : worked.pieces) {
+                QVERIFY(piece.fabric.findings.empty());
+                if (!piece.ontoOthers) {
+                    across += gauge.width(Stitches(widest(piece) - 2));
+                    continue;
+                }
+                across += piece.key.text().ends_with("1") || parts == 1 ? piece.length : Length();
+                for (const Operation& each : piece.program.operations)
+                    if (const auto* hang = std::get_if<operation::Hang>(&each.action);
+                        hang && hang->sources.front().kind == HangSource::Kind::edge) {
+                        const std::string side = hang->sources.front().piece + hang->sources.front().name;
+                        for (const Hung& hung : hang->map)
+                            hungRows[side].push_back(hung.index);
+                        needles[side] += static_cast<int>(hang->map.size());
+                    }
+            }
+            QVERIFY(abs(across - blanket.width) <= gauge.stitches.unit() * (1.51 * panels) + gauge.rows.unit() * 2.0);
+            QCOMPARE(hungRows.size(), 2u);
+            for (auto& [side, rows] : hungRows) {
+                const WorkedPiece& piece = side.find("seam_left") != std::string::npos
+                                               ? worked.pieces[static_cast<std::size_t>(panels) - 1]
+                                               : worked.pieces.front();
+                const int edge = piece.fabric.edgeRows(side.ends_with("left") ? "seam_left" : "seam_right");
+                if (rows.front() > rows.back())
+                    std::ranges::reverse(rows);
+                QCOMPARE(rows.front(), 1);
+                QCOMPARE(rows.back(), edge);
+                const double ratio = static_cast<double>(edge) / needles[side];
+                for (std::size_t i = 1; i < rows.size(); ++i)
+                    QVERIFY(rows[i] > rows[i - 1] && rows[i] - rows[i - 1] <= std::ceil(ratio));
+                QVERIFY(abs(gauge.width(Stitches(needles[side])) - gauge.height(Rows(edge))) <=
+                        gauge.stitches.unit() * 0.51);
+            }
+        }
+    // Until the yarn is used up they are reckoned in.
+    Scarf scarf;
+    scarf.untilTheYarnIsUsedUp = true;
+    scarf.sideBorders = true;
+    scarf.sideParts = 9;
+    Project project = somebodys(scarf);
+    project.yarn.gramsOnHand = 300;
+    const Worked worked = work(project);
+    QVERIFY2(worked.sound(), listed(worked.findings));
+    QVERIFY2(*worked.supplies.grams <= 300 && *worked.supplies.grams > 285,
+             qPrintable(QString::number(*worked.supplies.grams)));
+}
+
 void TestHatAndScarf::panelsMeet() {
     Scarf blanket;
     blanket.width = Length::millimetres(1300);
@@ -497,6 +574,22 @@ void TestHatAndScarf::whatCannotBeIsSaid_data() {
     row(
         "hardly any yarn", scarf([](Scarf& s) { s.untilTheYarnIsUsedUp = true; }),
         [](Project& p) { p.yarn.gramsOnHand = 1.5; }, "scarf_yarn");
+    row("side borders as wide as the scarf", scarf([](Scarf& s) {
+            s.sideBorders = true;
+            s.sideDepth = Length::millimetres(100);
+        }),
+        nothing, "welt_depth");
+    row("no parts", scarf([](Scarf& s) {
+            s.sideBorders = true;
+            s.sideParts = 0;
+        }),
+        nothing, "panels");
+    row("parts of nothing", scarf([](Scarf& s) {
+            s.sideBorders = true;
+            s.length = Length::millimetres(110);
+            s.sideParts = 20;
+        }),
+        nothing, "side_border");
     row("borders that meet", scarf([](Scarf& s) {
             s.border.kind = WeltKind::foldedHem;
             s.border.depth = Length::millimetres(150);
@@ -658,6 +751,9 @@ void TestHatAndScarf::everyScarfRunsClean() {
             scarf.repeatPlus = *rc::gen::inRange(0, 6);
         }
         scarf.seamStitches = *rc::gen::arbitrary<bool>();
+        scarf.sideBorders = *rc::gen::inRange(0, 3) == 0;
+        scarf.sideDepth = Length::millimetres(between(8, 40));
+        scarf.sideParts = *rc::gen::inRange(1, 6);
         project.article = scarf;
         project.pins.clear();
         project.yarn.gramsOnHand = between(50, 300);
@@ -674,12 +770,13 @@ void TestHatAndScarf::everyScarfRunsClean() {
         }
         ++drafted;
         checkRuns(project, worked);
-        RC_ASSERT(static_cast<int>(worked.pieces.size()) == scarf.panels);
-        RC_ASSERT(static_cast<int>(worked.joins.size()) == scarf.panels - 1);
-        const int seams = scarf.panels > 1 && scarf.seamStitches ? 2 : 0;
+        const int borders = scarf.sideBorders ? 2 * scarf.sideParts : 0;
+        RC_ASSERT(static_cast<int>(worked.pieces.size()) == scarf.panels + borders);
+        RC_ASSERT(static_cast<int>(worked.joins.size()) == scarf.panels - 1 + 2 * borders);
+        const int seams = (scarf.panels > 1 || scarf.sideBorders) && scarf.seamStitches ? 2 : 0;
         int pattern = 0;
         for (const WorkedPiece& piece : worked.pieces)
-            pattern += widest(piece) - seams;
+            pattern += piece.ontoOthers ? 0 : widest(piece) - seams;
         if (scarf.repeat > 1)
             RC_ASSERT((pattern - scarf.repeatPlus) % scarf.repeat == 0);
         if (scarf.untilTheYarnIsUsedUp && !isPinned)

@@ -191,6 +191,8 @@ void TestPlans::everyBlanketsPlan() {
         scarf.sideways = *rc::gen::arbitrary<bool>();
         scarf.width = Length::millimetres(*rc::gen::inRange(150, 400) * scarf.panels);
         scarf.length = scarf.width;
+        scarf.sideBorders = *rc::gen::arbitrary<bool>();
+        scarf.sideParts = *rc::gen::inRange(1, 9);
         project.article = scarf;
         checkPlan(project);
     });

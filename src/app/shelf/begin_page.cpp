@@ -175,7 +175,7 @@ QWidget* BeginPage::buildForm() {
     yarn_->setCompleter(new QCompleter(yarnNames, yarn_));
     add(tr("Yarn"), yarn_, "new_yarn");
     swatch_ = new QComboBox(form);
-    swatch_->addItem(tr("A gauge I know already (marked as unproven)"));
+    swatch_->addItem(tr("A gauge I know, not yet proven"));
     swatch_->addItem(tr("A swatch that I knit and read first"));
     for (const ShelfItem& each : swatches_)
         swatch_->addItem(each.name);
@@ -199,7 +199,7 @@ QWidget* BeginPage::buildForm() {
     add(tr("Name"), wearerName_, "new_wearer_name");
     size_ = new QComboBox(form);
     for (const StarterSize& each : starterSizes())
-        size_->addItem(tr("like %1 (borrowed until measured)").arg(QString::fromUtf8(each.name)));
+        size_->addItem(tr("%1, until measured").arg(QString::fromUtf8(each.name)));
     size_->setCurrentIndex(5);
     size_->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
     add(tr("Measures"), size_, "new_size");

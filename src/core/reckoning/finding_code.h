@@ -107,6 +107,7 @@ inline constexpr std::array findingCodes = {
     "scarf_length",
     "scarf_width",
     "scarf_yarn",
+    "side_border",
     // the virtual bed
     "away_from_carriage",
     "beyond_bed",

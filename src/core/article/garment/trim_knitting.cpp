@@ -2,8 +2,8 @@
 #include "core/article/garment/trim_knitting.h"
 
 #include "core/knitting/piece_parts.h"
+#include "core/plan/folded_trim.h"
 #include "core/shaping/hang.h"
-#include "core/shaping/tail.h"
 
 #include <algorithm>
 #include <tuple>
@@ -11,8 +11,6 @@
 namespace vestimen {
 namespace {
 
-/// A trim hung on open loops and row edges, folded, hung again on itself and bound off (craft 17). Eyelets at the given
-/// needles lie half-way down both layers, so that they meet when it is folded.
 struct Trim {
     PieceKey piece;
     Stitches stitches;
@@ -24,57 +22,29 @@ struct Trim {
     std::vector<NeedleSpan> eyelets = {};
 };
 
-constexpr const char* aroundNeedles = "chain_round_the_needles";
-
 Knitting trimOf(const GarmentBrief& project, Trim trim) {
-    const Rows half = trim.rows / 2;
-    const char* again = isBand(trim.piece)
-                            ? "Fold the band towards you and hang the loops of its first row on the same needles."
-                            : "Fold the trim towards you and hang the loops of its first row on the same needles.";
+    const bool band = isBand(trim.piece);
+    const bool neck = isNeckTrim(trim.piece);
     const bool hangsOpenLoops = std::ranges::any_of(
         trim.hung.sources, [](const HangSource& source) { return source.kind == HangSource::Kind::kept; });
-    Knitting knitting;
-    knitting.gauge = trim.gauge;
-    knitting.stitches = trim.stitches;
-    knitting.openTurns = !project.choices.making.wrapTurns;
     BegunHung begun{trim.hangSection, {}, std::move(trim.hung), {}};
-    if (project.choices.body.panels && isNeckTrim(trim.piece))
+    if (project.choices.body.panels && neck)
         begun.before.push_back(
             {"panels_first", "The panels are sewn together down the middle by now: the neckline is hung in one."});
     begun.before.push_back({"purl_facing", trim.facing});
     if (hangsOpenLoops)
-        begun.after.push_back({"waste_out", isNeckTrim(trim.piece)
-                                                ? "Pull the waste yarn out only when every loop is on a needle."
-                                                : "Take the holders out only when every loop is on a needle."});
-    knitting.begin = std::move(begun);
-    knitting.surface = {{Rows(0), trim.rows, 0, -1, false},
-                        {half - Rows(1), half, 0, 1, true},
-                        {trim.rows, trim.rows + Rows(1), 0, 2, true}};
-    // Its ends are sewn together, both layers; those of an open front's neck go under the bands.
-    const bool isClosed = !isBand(trim.piece) && !(project.choices.isCardigan() && isNeckTrim(trim.piece));
-    const auto holes = [&](Rows from) {
-        if (trim.eyelets.empty())
-            return;
-        knitting.at(from + half / 2,
-                    act::Say{"buttonholes", "Buttonholes: each of these stitches goes onto its neighbour."});
-        knitting.at(from + half / 2, act::Holes{trim.eyelets});
-    };
-    knitting.at(Rows(0), act::Section{isBand(trim.piece) ? "band" : "trim"});
-    holes(Rows(0));
-    knitting.at(half - Rows(1), act::Say{"fold_row", "The next row is the fold: looser."});
-    knitting.name(half, "end_left", "end_right", {}, half);
-    holes(half);
-    knitting.at(trim.rows, act::Say{"hang_welt", again});
-    knitting.at(trim.rows, act::HangFirstRow{});
-    knitting.at(trim.rows, act::Section{"bind off"});
-    knitting.at(trim.rows,
-                act::Say{"two_layers", "Push the needles right out, or knit this row by hand: two layers are hard on "
-                                       "the carriage."});
-    knitting.at(trim.rows + Rows(1),
-                isClosed ? act::BindOff{.method = aroundNeedles,
-                                        .tail = tailToLeave(TailFor::mattress, trim.gauge.height(trim.rows + Rows(1))),
-                                        .tailFor = "the trim’s ends"}
-                         : act::BindOff{.method = aroundNeedles});
+        begun.after.push_back({"waste_out", neck ? "Pull the waste yarn out only when every loop is on a needle."
+                                                 : "Take the holders out only when every loop is on a needle."});
+    FoldedTrim folded{trim.gauge, std::move(begun), trim.stitches, trim.rows};
+    folded.eyelets = std::move(trim.eyelets);
+    if (band) {
+        folded.section = "band";
+        folded.again = "Fold the band towards you and hang the loops of its first row on the same needles.";
+    }
+    // The ends of an open front's neck go under the bands.
+    folded.endsAreSewn = !band && !(project.choices.isCardigan() && neck);
+    Knitting knitting = foldedTrim(std::move(folded));
+    knitting.openTurns = !project.choices.making.wrapTurns;
     return knitting;
 }
 

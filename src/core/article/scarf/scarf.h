@@ -7,6 +7,7 @@
 namespace vestimen {
 
 inline constexpr int mostPanels = 40;
+inline constexpr int mostSideParts = 20;
 
 struct Scarf {
     static constexpr const char* key = "scarf";
@@ -18,9 +19,12 @@ struct Scarf {
     bool untilTheYarnIsUsedUp = false;                           ///< as many rows as what is on hand allows
     int panels = 1;                                              ///< beside each other on the bed
     Welt border{WeltKind::rolled, Length::millimetres(40), 0.0}; ///< where it begins and ends
-    int repeat = 1;                                              ///< stitches of a pattern's repeat
-    int repeatPlus = 0;                                          ///< and so many more, so that it begins and ends alike
-    bool seamStitches = true;                                    ///< between panels
+    bool sideBorders = false;                                    ///< folded, hung along both sides
+    Length sideDepth = Length::millimetres(20);
+    int sideParts = 1;        ///< that each is knitted in, where it is longer than the bed
+    int repeat = 1;           ///< stitches of a pattern's repeat
+    int repeatPlus = 0;       ///< and so many more, so that it begins and ends alike
+    bool seamStitches = true; ///< between panels
     AcrossWay acrossWay = AcrossWay::wasteYarn;
     Rows wasteRows{12};
 

@@ -28,6 +28,9 @@ bool isPatterned(const Scarf& scarf, const Place& at) {
 bool isBorder(const Scarf&, const Place& at) {
     return isWhole(at) || at.part == HandleKey("border");
 }
+bool isSideBorder(const Scarf& scarf, const Place& at) {
+    return scarf.sideBorders && (isWhole(at) || at.part == HandleKey("side_depth"));
+}
 
 } // namespace
 
@@ -48,12 +51,24 @@ std::span<const Choice<Scarf>> choicesOf(const Scarf&) {
          aLength<&Scarf::border, &Welt::depth>({5, 200}),
          [](const Scarf& scarf, const Place& at) { return isBorder(scarf, at) && scarf.border.hasDepth(); },
          true},
+        {{"", "side_borders"},
+         "Folded borders along the sides",
+         yesOrNo<&Scarf::sideBorders>(),
+         [](const Scarf&, const Place& at) { return isWhole(at) || at.part == HandleKey("side_depth"); },
+         true},
+        {{"", "side_depth_mm"}, "Depth of the side borders", aLength<&Scarf::sideDepth>({5, 100}), isSideBorder, true},
+        {{"", "side_parts"},
+         "Parts of each side border",
+         aNumber<&Scarf::sideParts>({1, 1000}, {1, mostSideParts}),
+         isSideBorder},
         {{"", "repeat"}, "Stitches of a repeat", aNumber<&Scarf::repeat>({1, 100}, {1, 60}), isAcross},
         {{"", "repeat_plus"}, "And so many more", aNumber<&Scarf::repeatPlus>({0, 99}, {0, 59}), isPatterned},
         {{"", "seam_stitches"},
          "One stitch more for each seam",
          yesOrNo<&Scarf::seamStitches>(),
-         [](const Scarf& scarf, const Place& at) { return isAcross(scarf, at) && scarf.panels > 1; }},
+         [](const Scarf& scarf, const Place& at) {
+             return isAcross(scarf, at) && (scarf.panels > 1 || scarf.sideBorders);
+         }},
         {{"", "waste_rows"}, "Rows of waste yarn", aNumber<&Scarf::wasteRows>({2, 60}, {2, 60})},
     };
     return all;

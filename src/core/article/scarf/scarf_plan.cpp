@@ -4,6 +4,8 @@
 #include "core/ground/welt_findings.h"
 #include "core/joining/line_joins.h"
 #include "core/plan/counting.h"
+#include "core/plan/folded_trim.h"
+#include "core/shaping/hang.h"
 #include "core/supplies/supplies.h"
 
 #include <fmt/format.h>
@@ -17,10 +19,11 @@ namespace {
 
 namespace counts {
 constexpr CountKey stitches{"panel_stitches"}, border{"border_rows"}, rows{"scarf_rows"};
-constexpr std::array all = {stitches, border, rows};
+constexpr CountKey sideStitches{"side_border_stitches"}, sideRows{"side_border_rows"};
+constexpr std::array all = {stitches, border, rows, sideStitches, sideRows};
 } // namespace counts
 namespace handles {
-constexpr HandleKey width{"width"}, length{"length"}, border{"border"};
+constexpr HandleKey width{"width"}, length{"length"}, border{"border"}, sideDepth{"side_depth"};
 } // namespace handles
 
 constexpr int leastPanel = 6;
@@ -38,7 +41,17 @@ PieceKey panelKey(const Scarf& scarf, int panel) {
 }
 
 Stitches seamsOf(const Scarf& scarf) {
-    return Stitches(scarf.panels > 1 && scarf.seamStitches ? 2 : 0);
+    return Stitches((scarf.panels > 1 || scarf.sideBorders) && scarf.seamStitches ? 2 : 0);
+}
+
+/// Across the bed, without the side borders.
+Length betweenSides(const Scarf& scarf) {
+    return scarf.across() - (scarf.sideBorders ? scarf.sideDepth * 2.0 : Length());
+}
+
+PieceKey sideKey(const Scarf& scarf, Side side, int part) {
+    const char* name = side == Side::left ? "left_border" : "right_border";
+    return scarf.sideParts > 1 ? PieceKey(fmt::format("{}_{}", name, part)) : PieceKey(name);
 }
 
 /// So many more has the last panel, that a pattern ends as it began.
@@ -58,7 +71,14 @@ struct Counted {
     Stitches panel;
     Stitches last;
     WeltCounts border;
-    Rows rows; ///< between the borders
+    Rows rows;     ///< between the borders
+    Stitches side; ///< along each side, where it has a border
+    Rows sideRows; ///< of that, both layers
+
+    /// Of a panel, from end to end.
+    Rows edge() const { return rows + border.visible * 2; }
+    /// Needles of the side borders' parts up to one of them, from 0.
+    Stitches sideTo(const Scarf& scarf, int part) const { return Stitches(side.count() * part / scarf.sideParts); }
 };
 
 /// The rows that the yarn on hand lasts for, with some to spare, but no more than a scarf can be long: what the borders
@@ -69,7 +89,10 @@ std::optional<int> rowsForYarn(const Scarf& scarf, const Ground& ground, const F
     if (!perStitch || !(ground.yarn.gramsOnHand > 0.0))
         return std::nullopt;
     const double loops = ground.yarn.gramsOnHand / (1.0 + spareShare) / *perStitch;
-    const double across = (counted.panel * (scarf.panels - 1) + counted.last).count();
+    double across = (counted.panel * (scarf.panels - 1) + counted.last).count();
+    // So many loops of side borders go with a row: those that are hung, and the loose last ones, too.
+    if (scarf.sideBorders)
+        across += 2.0 * (counted.sideRows.count() + 4) * (gauge.rows.unit() / gauge.stitches.unit());
     // A border's closing rows, the cast on and the loose row before the bind-off.
     const double aside = 2.0 * counted.border.knitted.count() + 6.0;
     const double rows = std::min(loops / across - aside, gauge.rows.over((scarf.sideways ? mostWidth : mostLength) -
@@ -77,11 +100,37 @@ std::optional<int> rowsForYarn(const Scarf& scarf, const Ground& ground, const F
     return static_cast<int>(std::floor(rows / 2.0)) * 2;
 }
 
+/// Needles along a side: as long as it is, no more than it has rows.
+bool countSides(const Scarf& scarf, Counting& counting, Counted& counted) {
+    if (!scarf.sideBorders)
+        return true;
+    const FabricGauge& gauge = counting.gauge();
+    counted.side = counting.stitches(counts::sideStitches, "Stitches along each side", gauge.height(counted.edge()),
+                                     Stitches(0), anyCount, "nearest whole stitch");
+    const PieceKey first = sideKey(scarf, Side::left, 1);
+    if (counted.side.count() > counted.edge().count() || counted.side.count() < 4 * scarf.sideParts ||
+        counted.sideRows < Rows(4)) {
+        counting.error("side_border",
+                       {"Side borders of {0} stitches in {1} parts and {2} rows cannot be hung on {3} rows: at least 4 "
+                        "of each in a part, and no more stitches than rows.",
+                        {counted.side, scarf.sideParts, counted.sideRows, counted.edge()}},
+                       first);
+        return false;
+    }
+    Stitches widest;
+    for (int part = 1; part <= scarf.sideParts; ++part)
+        widest = std::max(widest, counted.sideTo(scarf, part) - counted.sideTo(scarf, part - 1));
+    return counting.fitsBed(
+        widest, first,
+        "A side border needs {0} needles, {1}; the bed has {2}, {3}. Ways out: more parts, a swatch "
+        "of at most {4} stitches to 10 cm, or a machine with more needles.");
+}
+
 std::optional<Counted> countScarf(const Scarf& scarf, const Ground& ground, const FabricGauge& gauge, Plan& plan) {
     Counting counting(ground, gauge, plan.workings, plan.findings);
     const PieceKey first = panelKey(scarf, 1);
     Counted counted;
-    const Length each = (scarf.across() - gauge.width(scarf.panels > 1 ? plusOf(scarf) : Stitches(0))) /
+    const Length each = (betweenSides(scarf) - gauge.width(scarf.panels > 1 ? plusOf(scarf) : Stitches(0))) /
                         static_cast<double>(scarf.panels);
     counted.panel = counting.stitches(counts::stitches, scarf.panels > 1 ? "Stitches of each panel" : "Stitches", each,
                                       seamsOf(scarf), formOf(scarf),
@@ -102,12 +151,15 @@ std::optional<Counted> countScarf(const Scarf& scarf, const Ground& ground, cons
         return std::nullopt;
     }
     counted.border = counting.welt(counts::border, "Rows of each border", scarf.border, scarf.acrossWay);
+    if (scarf.sideBorders)
+        counted.sideRows = counting.rows(counts::sideRows, "Rows of the side borders", scarf.sideDepth * 2.0, evenCount,
+                                         "both layers, and as many in each");
     const Length borders = gauge.height(counted.border.visible) * 2.0;
     if (!scarf.untilTheYarnIsUsedUp) {
         counted.rows =
             counting.rows(counts::rows, "Rows between the borders", std::max(Length(), scarf.along() - borders),
                           evenCount, "even, so that the carriage comes back");
-        return counted;
+        return countSides(scarf, counting, counted) ? std::optional(counted) : std::nullopt;
     }
     const auto rows = rowsForYarn(scarf, ground, gauge, counted);
     if (!rows || *rows < 10) {
@@ -129,7 +181,7 @@ std::optional<Counted> countScarf(const Scarf& scarf, const Ground& ground, cons
            {Figure{*gramsPerStitch(ground.swatch) * 1000.0, 2, "mg"}, Figure{spareShare * 100.0, 0, "%"}}},
           counted.panel * (scarf.panels - 1) + counted.last}},
         *rows);
-    return counted;
+    return countSides(scarf, counting, counted) ? std::optional(counted) : std::nullopt;
 }
 
 Knitting knittingOf(const Scarf& scarf, const Counted& counted, Stitches stitches, const FabricGauge& gauge) {
@@ -205,6 +257,110 @@ PlannedPiece panelOf(const Scarf& scarf, const Counted& counted, int panel, cons
     return piece;
 }
 
+/// The side of the panel that is free at a side: panels are joined each with its left to the next one's right.
+Along freeSide(const Scarf& scarf, Side side) {
+    return side == Side::left ? Along{panelKey(scarf, scarf.panels), "seam_left"}
+                              : Along{panelKey(scarf, 1), "seam_right"};
+}
+
+/// A part of a side border, hung on the rows of its side: purl side facing, a left edge runs up, a right one down.
+PlannedPiece sidePartOf(const Scarf& scarf, const Counted& counted, Side side, int part, const FabricGauge& gauge) {
+    const Along edge = freeSide(scarf, side);
+    const Stitches from = counted.sideTo(scarf, part - 1);
+    const Stitches stitches = counted.sideTo(scarf, part) - from;
+    BegunHung begun{"hang the side",
+                    {{"purl_facing", scarf.sideParts > 1
+                                         ? "Purl side facing you, a whole stitch in from the edge; this part begins "
+                                           "where the one before it ended."
+                                         : "Purl side facing you, a whole stitch in from the edge: ends first, then "
+                                           "the middles."}},
+                    {},
+                    {},
+                    true};
+    const HangSource source{edge.piece.text(), HangSource::Kind::edge, edge.name};
+    begun.hang.sources = {source};
+    Needle needle = centred(stitches).first;
+    if (const auto map = hang(counted.side, counted.edge()))
+        for (int i = 0; i < stitches.count(); ++i, needle = needle.shifted(1)) {
+            const auto place = static_cast<std::size_t>(from.count() + i);
+            begun.hang.put(needle, map->map[side == Side::left ? place : map->map.size() - 1 - place].second);
+        }
+    PlannedPiece piece;
+    piece.key = sideKey(scarf, side, part);
+    piece.atLeft = side == Side::left ? "first end" : "last end";
+    piece.atRight = side == Side::left ? "last end" : "first end";
+    piece.ontoOthers = true;
+    piece.width = gauge.width(stitches);
+    piece.length = gauge.height(counted.sideRows / 2);
+    const NeedleSpan span = centred(stitches);
+    piece.handles = {{.key = handles::sideDepth,
+                      .label = "Side border",
+                      .length = piece.length,
+                      .count = counted.sideRows / 2,
+                      .x = (span.first.slot() + span.last.slot() + 1) / 2.0,
+                      .y = 1.0 * counted.sideRows.count(),
+                      .counts = {counts::sideRows, counts::sideStitches},
+                      .canPin = false,
+                      .pulls = {{"side_depth_mm", gauge.rows.unit().mm()}}}};
+    piece.marks.width = handles::sideDepth;
+    piece.marks.below = {"{0} stitches · folded to {1} · {2} rows",
+                         {stitches.count(), piece.length, (counted.sideRows / 2).count()}};
+    piece.knitting = foldedTrim({gauge, std::move(begun), stitches, counted.sideRows});
+    return piece;
+}
+
+std::vector<PlannedJoin> sideJoins(const Scarf& scarf, const Counted& counted, const FabricGauge& gauge) {
+    std::vector<PlannedJoin> joins;
+    for (const Side side : {Side::left, Side::right}) {
+        const bool left = side == Side::left;
+        std::vector<std::string> seams;
+        for (int panel = 1; panel < scarf.panels; ++panel)
+            seams.push_back(fmt::format("seam_{}", panel));
+        std::vector<std::string> parts;
+        for (int part = 1; part <= scarf.sideParts; ++part) {
+            const PieceKey piece = sideKey(scarf, side, part);
+            const Stitches stitches = counted.sideTo(scarf, part) - counted.sideTo(scarf, part - 1);
+            parts.push_back(piece.text());
+            joins.push_back(
+                {.key = piece.text(),
+                 .title = scarf.sideParts > 1
+                              ? Phrase{left ? "Left border, part {0}" : "Right border, part {0}", {part}}
+                              : Phrase{left ? "Left border" : "Right border", {}},
+                 .method = JoinMethod::knitOn,
+                 .first = {.line = {{piece, "", Along::Of::firstRow}},
+                           .what = {"needles of the border", {}},
+                           .unit = JoinUnit::stitches},
+                 .second = {.line = {freeSide(scarf, side)},
+                            .what = {scarf.sideParts > 1 ? "its part of the side’s {0} rows" : "the side, {0} rows",
+                                     {}},
+                            .count = counted.edge().count() / scarf.sideParts,
+                            .length = gauge.width(stitches)},
+                 .tailSide = {"None: the border is knitted on.", {}},
+                 .facing = {"Purl side facing you, always a whole stitch in from the edge.", {}},
+                 .check = {"One loop on each of {0} needles.", {}},
+                 .makes = piece,
+                 .after = seams});
+        }
+        for (int part = 1; part < scarf.sideParts; ++part)
+            joins.push_back(
+                {.key = fmt::format("{}_ends", sideKey(scarf, side, part).text()),
+                 .title = {left ? "Left border, part {0} to part {1}" : "Right border, part {0} to part {1}",
+                           {part, part + 1}},
+                 .first = {{{sideKey(scarf, side, part), "", Along::Of::allRows}}, {"one end", {}}},
+                 .second = {{{sideKey(scarf, side, part + 1), "", Along::Of::allRows}}, {"the next", {}}},
+                 .tailSide = {"Both layers, from the fold to the edge.", {}},
+                 .facing = {"Knit side facing you.", {}},
+                 .after = parts});
+        joins.push_back({.key = left ? "left_border_ends" : "right_border_ends",
+                         .title = {left ? "Left border, both ends" : "Right border, both ends", {}},
+                         .first = {{{sideKey(scarf, side, 1), "", Along::Of::allRows}}, {"an end, both layers", {}}},
+                         .tailSide = {"Sew each end shut, from the fold to the edge.", {}},
+                         .facing = {"Knit side facing you.", {}},
+                         .after = parts});
+    }
+    return joins;
+}
+
 std::vector<PlannedJoin> joinsOf(const Scarf& scarf) {
     std::vector<PlannedJoin> joins;
     for (int panel = 1; panel < scarf.panels; ++panel)
@@ -232,16 +388,28 @@ const char* usualName(const Scarf& scarf) {
 }
 
 std::vector<PieceName> namesOf(const Scarf& scarf) {
-    if (scarf.panels <= 1)
-        return {{panelKey(scarf, 1), {"Scarf", {}}}};
     std::vector<PieceName> names;
-    for (int panel = 1; panel <= std::min(scarf.panels, mostPanels); ++panel)
+    if (scarf.panels <= 1)
+        names.push_back({panelKey(scarf, 1), {"Scarf", {}}});
+    for (int panel = 1; scarf.panels > 1 && panel <= std::min(scarf.panels, mostPanels); ++panel)
         names.push_back({panelKey(scarf, panel), {"Panel {0}", {panel}}});
+    if (scarf.sideBorders)
+        for (const Side side : {Side::left, Side::right})
+            for (int part = 1; part <= std::clamp(scarf.sideParts, 1, mostSideParts); ++part)
+                names.push_back(
+                    {sideKey(scarf, side, part),
+                     scarf.sideParts > 1
+                         ? Phrase{side == Side::left ? "Left border, part {0}" : "Right border, part {0}", {part}}
+                         : Phrase{side == Side::left ? "Left border" : "Right border", {}}});
     return names;
 }
 
-PieceKey inPlaceOf(const Scarf& scarf, PieceKey) {
-    return panelKey(scarf, 1);
+PieceKey inPlaceOf(const Scarf& scarf, PieceKey piece) {
+    for (const PieceName& each : namesOf(scarf))
+        if (each.key == piece)
+            return piece;
+    return piece.text().find("border") != std::string::npos && scarf.sideBorders ? sideKey(scarf, Side::left, 1)
+                                                                                 : panelKey(scarf, 1);
 }
 
 std::vector<Measure> needsOf(const Scarf&) {
@@ -287,11 +455,20 @@ Checked check(const Scarf& scarf, const Ground& ground) {
         error("welt_depth", {scarf.sideways ? "Borders {0} deep cannot be on a width of {1}: 5 mm to {2} can."
                                             : "Borders {0} deep cannot be on a length of {1}: 5 mm to {2} can.",
                              {scarf.border.depth, scarf.along(), std::max(mm(5), (scarf.along() - mm(40)) / 2.0)}});
-    if (!anyError(checked.findings))
+    if (scarf.sideBorders && (scarf.sideDepth < mm(5) || betweenSides(scarf) < leastWidth))
+        error("welt_depth", {"Side borders {0} deep cannot be on a piece of {1}: 5 mm to {2} can.",
+                             {scarf.sideDepth, scarf.across(), std::max(mm(5), (scarf.across() - leastWidth) / 2.0)}});
+    if (scarf.sideBorders && (scarf.sideParts < 1 || scarf.sideParts > mostSideParts))
+        error("panels", {"Side borders in {0} parts cannot be: 1 to {1} can.", {scarf.sideParts, mostSideParts}});
+    // What lies flat all round needs no word.
+    if (!anyError(checked.findings) && !(scarf.sideBorders && scarf.border.hasDepth()))
         checked.findings.push_back(
             {Severity::note,
              "curl",
-             {scarf.border.hasDepth()
+             {scarf.sideBorders
+                  ? "Plain knitting curls to its knit side where it begins and ends: leave it so, or choose "
+                    "a border there."
+              : scarf.border.hasDepth()
                   ? (scarf.sideways ? "Plain knitting curls towards its purl side where its rows end: here at both "
                                       "ends. Blocking or a strip sewn along helps them."
                                     : "Plain knitting curls towards its purl side at the sides: the borders keep the "
@@ -312,6 +489,12 @@ Plan plan(const Scarf& scarf, const Ground& ground, const FabricGauge& gauge) {
     for (int panel = 1; panel <= scarf.panels; ++panel)
         plan.pieces.push_back(panelOf(scarf, *counted, panel, gauge));
     plan.joins = joinsOf(scarf);
+    if (scarf.sideBorders) {
+        for (const Side side : {Side::left, Side::right})
+            for (int part = 1; part <= scarf.sideParts; ++part)
+                plan.pieces.push_back(sidePartOf(scarf, *counted, side, part, gauge));
+        std::ranges::move(sideJoins(scarf, *counted, gauge), std::back_inserter(plan.joins));
+    }
     return plan;
 }
 
@@ -323,7 +506,11 @@ std::vector<Change<Scarf>> changesFor(const Scarf& scarf, const Ground& ground, 
         changes.push_back({std::move(what), next, ground.ease, elseOnly});
     };
     const auto gauge = measured(ground.swatch).gauge;
-    if (finding.code == "too_wide" && gauge) {
+    if (finding.code == "too_wide" && finding.piece.find("border") != std::string::npos) {
+        for (int parts = scarf.sideParts + 1; parts <= mostSideParts; ++parts)
+            choose(
+                {"Side borders in {0} parts", {parts}}, [parts](Scarf& next) { next.sideParts = parts; }, true);
+    } else if (finding.code == "too_wide" && gauge) {
         // The first that might fit, and one more where repeats or a rib's form ask for it.
         const Length most = gauge->width(ground.machine.needles - Stitches(2));
         const int least = std::max(scarf.panels + 1, static_cast<int>(std::ceil(scarf.across() / most)));
@@ -333,7 +520,8 @@ std::vector<Change<Scarf>> changesFor(const Scarf& scarf, const Ground& ground, 
         choose({scarf.sideways ? "Knitted lengthways" : "Knitted sideways", {}},
                [](Scarf& next) { next.sideways = !next.sideways; });
         const Length widest =
-            gauge->width(ground.machine.needles - Stitches(2 + scarf.repeat)) * static_cast<double>(scarf.panels);
+            gauge->width(ground.machine.needles - Stitches(2 + scarf.repeat)) * static_cast<double>(scarf.panels) +
+            (scarf.across() - betweenSides(scarf));
         choose({scarf.sideways ? "Shorter: {0}" : "Narrower: {0}", {widest}},
                [widest](Scarf& next) { (next.sideways ? next.length : next.width) = widest; });
     } else if (finding.code == "panel_narrow") {
