@@ -169,7 +169,10 @@ int takeShots(MainWindow& window, const QString& folder) {
     blanket.length = Length::millimetres(1500);
     blanket.panels = 4;
     blanket.border.kind = WeltKind::mockRib;
+    blanket.sideBorders = true;
+    blanket.sideParts = 3;
     small.name = "Blanket for the wheelhouse";
+    small.yarn.gramsOnHand = 900.0;
     small.article = blanket;
     window.session().edit(QStringLiteral("Blanket"), small);
     window.draftStation()->showAll();
