@@ -114,6 +114,8 @@ void TestChoices::everyChoiceHasItsPlace() {
                 }
     Scarf blanket;
     blanket.panels = 3;
+    blanket.sideBorders = true;
+    blanket.sideParts = 9;
     Project inPanels = everythingMeasured();
     inPanels.article = blanket;
     look(inPanels);

@@ -67,15 +67,3 @@ QByteArray listed(const std::vector<Finding>& findings) {
 }
 
 } // namespace vestimen::test
-
-namespace vestimen {
-
-const char* label(WeltKind welt) {
-    return optionsOf<WeltKind>[static_cast<std::size_t>(welt)].label;
-}
-
-const char* label(AcrossWay way) {
-    return optionsOf<AcrossWay>[static_cast<std::size_t>(way)].label;
-}
-
-} // namespace vestimen

@@ -2,6 +2,7 @@
 // Sample projects, all made up: a harbour's small crew and their winter things.
 #pragma once
 
+#include "core/article/garment/garment_options.h"
 #include "core/work.h"
 
 #include <QByteArray>
@@ -46,11 +47,3 @@ QByteArray listed(const std::vector<Finding>& findings);
 std::string readFile(const std::string& path);
 
 } // namespace vestimen::test
-
-namespace vestimen {
-
-// For a test's message.
-const char* label(WeltKind welt);
-const char* label(AcrossWay way);
-
-} // namespace vestimen

@@ -80,6 +80,12 @@ template<class Of> struct Choice {
 /// Of an enumeration of choices, in the order of its values.
 template<class Kind> inline constexpr std::span<const Option> optionsOf = {};
 
+/// For people.
+template<class Kind>
+requires(!optionsOf<Kind>.empty()) const char* label(Kind value) {
+    return optionsOf<Kind>[static_cast<std::size_t>(value)].label;
+}
+
 template<class Member> struct MemberOf;
 template<class Of_, class Value_> struct MemberOf<Value_ Of_::*> {
     using Of = Of_;

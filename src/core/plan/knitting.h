@@ -155,7 +155,10 @@ struct Release {
     NeedleSpan needles;
 };
 /// One row over all that waits in hold, from where the yarn is; and one back where some wait at that side as well.
-struct AllOver {};
+struct AllOver {
+    const char* farFirst; ///< what is said where some wait at the other side,
+    const char* thenAll;  ///< and before the row back
+};
 /// The rest of a branch goes to hold as well, and its yarn is broken.
 struct Wait {
     Length tail;

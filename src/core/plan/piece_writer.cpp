@@ -431,17 +431,16 @@ private:
                            leave(off.tail, off.tailFor));
     }
 
-    void perform(Group& group, const act::AllOver&) {
+    void perform(Group& group, const act::AllOver& over) {
         const Side near = writer_.carriage();
         const Side far = opposite(near);
         const auto bringBack = [&](Side side) {
             release(writer_, fromEdge(group.span, side, 0, group.held[side]));
             group.held[side] = 0;
         };
-        // The yarn is at the middle: a row that began at the outer end would leave it lying under what waits there.
+        // A row that began at the outer end would leave the yarn lying under what waits there.
         if (group.held[far] > 0) {
-            writer_.say("far_shoulder", "The yarn is at the neck: first bring back the shoulder away from the "
-                                        "carriage, and knit across.");
+            writer_.say("far_shoulder", over.farFirst);
             bringBack(far);
         }
         const auto across = [&] {
@@ -452,7 +451,7 @@ private:
         if (group.held[near] > 0) {
             bringBack(near);
             writer_.holdLever(false);
-            writer_.say("all_over", "Now all stitches: one row back.");
+            writer_.say("all_over", over.thenAll);
             across();
         }
         writer_.holdLever(false);

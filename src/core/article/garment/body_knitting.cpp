@@ -205,7 +205,10 @@ private:
             slopeShoulders(from, rows);
         Side carriage = carriageAfter(knitting_, to);
         if (slopes && !stepped()) {
-            knitting_.at(to, act::AllOver{});
+            knitting_.at(to,
+                         act::AllOver{"The yarn is at the neck: first bring back the shoulder away from the carriage, "
+                                      "and knit across.",
+                                      "Now all stitches: one row back."});
             carriage = isShaped(carriage) ? carriage : opposite(carriage);
         }
         nameInnerEdge(to);

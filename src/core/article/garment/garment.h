@@ -184,15 +184,6 @@ inline constexpr std::array allHemLines = {HemLine::straight, HemLine::curved};
 inline constexpr std::array allSleeveSchools = {SleeveSchool::up, SleeveSchool::down};
 inline constexpr std::array allNecks = {NeckKind::round, NeckKind::vee, NeckKind::square, NeckKind::boat};
 inline constexpr std::array allSides = {SideKind::straight, SideKind::aLine, SideKind::waisted};
-/// For people.
-const char* label(BodyKind body);
-const char* label(Closure closure);
-const char* label(NeckSchool school);
-const char* label(ShoulderKind shoulder);
-const char* label(SleeveSchool school);
-const char* label(HemLine hem);
-const char* label(NeckKind neck);
-const char* label(SideKind sides);
 
 /// By which a V is usually deeper than the front of the neck.
 inline constexpr Length usualVeeDepth = Length::millimetres(80);

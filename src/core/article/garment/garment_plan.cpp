@@ -3,6 +3,7 @@
 
 #include "core/article/garment/body_knitting.h"
 #include "core/article/garment/garment_joins.h"
+#include "core/article/garment/garment_options.h"
 #include "core/article/garment/garment_outlines.h"
 #include "core/article/garment/sleeve_knitting.h"
 #include "core/article/garment/trim_knitting.h"
