@@ -240,7 +240,7 @@ private:
             return near ? open : 0;
         if (const auto* released = std::get_if<Released>(&way)) {
             const int wanted = std::max(open, group.wraps[side] >= released->mostWraps ? 1 : 0);
-            return std::clamp(wanted, 0, std::min(group.held[side], near ? released->atCarriage.count() : wanted));
+            return std::max(0, std::min({wanted, group.held[side], near ? released->atCarriage.count() : wanted}));
         }
         return near ? 0 : open;
     }
