@@ -39,11 +39,18 @@ private:
     std::array<Value, 2> values_{};
 };
 
+/// How far an edge has come.
+struct EdgeState {
+    std::size_t next = 0; ///< of what is due
+    int due = 0;          ///< stitches, so far; less than 0 where they move in
+    PerSide<std::optional<int>> done;
+};
+
 /// Needles that are worked together, and how far they have come: the piece, or a branch of it.
 struct Group {
     Group(const std::vector<Edge>& itsEdges, const std::vector<Patch>& itsSurface, NeedleSpan its, NeedleSpan all,
           int passes)
-        : edges(itsEdges), surface(itsSurface), span(its), onTheBed(all), passesBefore(passes), done(edges.size()) {}
+        : edges(itsEdges), surface(itsSurface), span(its), onTheBed(all), passesBefore(passes), states(edges.size()) {}
 
     NeedleSpan working() const { return {span.first.shifted(held[Side::left]), span.last.shifted(-held[Side::right])}; }
     Stitches width() const { return Stitches(working().size()); }
@@ -54,7 +61,7 @@ struct Group {
     NeedleSpan onTheBed; ///< when it began, itself included
     int passesBefore;
     Rows row;
-    std::vector<PerSide<std::optional<int>>> done; ///< by edge: stitches, once something was due
+    std::vector<EdgeState> states; ///< of its edges
     PerSide<int> held;
     PerSide<int> wraps;                 ///< round the needle that waits beside those that work
     PerSide<const Held*> turns;         ///< what was held there just now
@@ -179,8 +186,8 @@ private:
             for (const Side side : bothSides)
                 if (openAt(group, i, side) != 0 || (isReleasing(group, edge) && group.held[side] > 0))
                     return one;
-            for (const Due& due : edge.due)
-                consider(due.row);
+            if (const std::size_t due = group.states[i].next; due < edge.due.size())
+                consider(edge.due[due].row);
         }
         for (const Patch& each : group.surface) {
             consider(each.from);
@@ -219,14 +226,19 @@ private:
         return std::holds_alternative<Released>(edge.way) && edge.from <= group.row;
     }
 
-    /// Stitches that are due at a side and not yet done; an edge that works inward gives less than 0 where it moves.
+    static void fallDue(Group& group) {
+        for (std::size_t i = 0; i < group.edges.size(); ++i) {
+            const std::vector<Due>& dues = group.edges[i].due;
+            EdgeState& state = group.states[i];
+            for (; state.next < dues.size() && dues[state.next].row <= group.row; ++state.next)
+                state.due += dues[state.next].by.count();
+        }
+    }
+
+    /// Stitches that are due at a side and not yet done.
     static int openAt(const Group& group, std::size_t edge, Side side) {
-        if (!hasSide(group.edges[edge], side))
-            return 0;
-        int due = -group.done[edge][side].value_or(0);
-        for (const Due& each : group.edges[edge].due)
-            due += each.row <= group.row ? each.by.count() : 0;
-        return due;
+        const EdgeState& state = group.states[edge];
+        return hasSide(group.edges[edge], side) ? state.due - state.done[side].value_or(0) : 0;
     }
 
     /// Of these, what the carriage allows now.
@@ -251,23 +263,24 @@ private:
         if (last == group.row)
             return;
         last = group.row;
+        fallDue(group);
         PerSide<int> moved;
         for (std::size_t i = 0; i < group.edges.size(); ++i) {
             const Edge& edge = group.edges[i];
-            if (edge.from > group.row || (edge.from < group.row) != begun || edge.due.empty() ||
-                edge.due.front().row > group.row)
+            EdgeState& state = group.states[i];
+            if (edge.from > group.row || (edge.from < group.row) != begun || state.next == 0)
                 continue;
             for (const Side side : bothSides) {
                 if (!hasSide(edge, side))
                     continue;
                 const int count = possibleAt(group, i, side);
-                const bool first = !group.done[i][side];
+                const bool first = !state.done[side];
                 const bool turnsOnly = first && std::holds_alternative<Held>(edge.way) && side != writer_.carriage();
                 if (count == 0 && !turnsOnly)
                     continue;
-                if (edge.section && !group.done[i][Side::left] && !group.done[i][Side::right])
+                if (edge.section && !state.done[Side::left] && !state.done[Side::right])
                     writer_.section(edge.section);
-                group.done[i][side] = group.done[i][side].value_or(0) + count;
+                state.done[side] = state.done[side].value_or(0) + count;
                 std::visit([&](const auto& way) { apply(group, side, way, count, moved, begun); }, edge.way);
             }
         }
