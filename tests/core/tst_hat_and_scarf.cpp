@@ -631,6 +631,18 @@ void TestHatAndScarf::waysOutMend() {
         for (const WayOut& way : ways)
             QVERIFY(!hasFinding(work(way.project).findings, error->code.text()));
     }
+    // Parts that are too short, and yarn that is not there.
+    Scarf inParts;
+    inParts.sideBorders = true;
+    inParts.length = Length::millimetres(110);
+    inParts.sideParts = 20;
+    const Worked tooShort = work(somebodys(inParts));
+    const auto parts = std::ranges::find(tooShort.findings, FindingCode("side_border"), &Finding::code);
+    QVERIFY(parts != tooShort.findings.end());
+    const auto fewer = waysOut(somebodys(inParts), *parts);
+    QCOMPARE(fewer.size(), 2u);
+    for (const WayOut& way : fewer)
+        QVERIFY(work(way.project).sound());
     // In as few panels as it takes.
     const Worked wide = work(somebodys(blanket));
     const auto ways = waysOut(somebodys(blanket), wide.findings.back());

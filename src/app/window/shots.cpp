@@ -11,14 +11,40 @@
 #include "app/swatch/judge_page.h"
 #include "app/swatch/swatch_station.h"
 #include "app/window/main_window.h"
+#include "core/article/articles.h"
 
 #include <QApplication>
 #include <QDir>
 #include <QPixmap>
 
+#include <algorithm>
 #include <functional>
+#include <string_view>
 
 namespace vestimen::app {
+namespace {
+
+// What the samples are is said as files say it.
+
+void choose(Project& project, const char* path, double value) {
+    if (const AnyChoice* choice = findChoice(project.article, path))
+        choice->set(project.article, value);
+}
+
+void choose(Project& project, const char* path, std::string_view option) {
+    const AnyChoice* choice = findChoice(project.article, path);
+    const auto* one = choice ? std::get_if<OneOf>(&choice->form) : nullptr;
+    for (std::size_t i = 0; one && i < one->options.size(); ++i)
+        if (one->options[i].key == option)
+            choice->set(project.article, static_cast<double>(i));
+}
+
+Article fresh(std::string_view kind) {
+    const auto found = std::ranges::find(allArticles(), kind, keyOf);
+    return found == allArticles().end() ? Article() : *found;
+}
+
+} // namespace
 
 int takeShots(MainWindow& window, const QString& folder) {
     if (!QDir().mkpath(folder))
@@ -137,17 +163,17 @@ int takeShots(MainWindow& window, const QString& folder) {
     shot("reckoner");
     window.openReckoner(false);
     Project cardigan = window.session().project();
-    std::get<Garment>(cardigan.article).body.kind = BodyKind::raglan;
-    std::get<Garment>(cardigan.article).opening.closure = Closure::cardigan;
-    std::get<Garment>(cardigan.article).hem.line = HemLine::curved;
+    choose(cardigan, "body", "raglan");
+    choose(cardigan, "closure", "cardigan");
+    choose(cardigan, "hem_line", "curved");
     window.session().edit(QStringLiteral("Raglan"), cardigan);
     window.draftStation()->showAll();
     cardigan.ease[static_cast<std::size_t>(Measure::armholeDepth)] = {Ease::Kind::length, 30.0};
-    std::get<Garment>(cardigan.article).opening.closure = Closure::pullover;
+    choose(cardigan, "closure", "pullover");
     window.session().edit(QStringLiteral("Deeper armholes"), cardigan);
     window.draftStation()->showPiece("back");
     Project wide = cardigan;
-    std::get<Garment>(wide.article).body.kind = BodyKind::dropShoulder;
+    choose(wide, "body", "drop_shoulder");
     wide.ease[static_cast<std::size_t>(Measure::chest)] = {Ease::Kind::length, 560.0};
     window.session().edit(QStringLiteral("Roomy"), wide);
     shot("draft-too-wide");
@@ -155,7 +181,7 @@ int takeShots(MainWindow& window, const QString& folder) {
     Project small = window.session().project();
     small.wearer = withBorrowedMeasures(small.wearer);
     small.name = "Hat for the harbour";
-    small.article = Hat();
+    small.article = fresh("hat");
     useUsualEase(small.article, small.ease);
     window.session().edit(QStringLiteral("Hat"), small);
     window.draftStation()->showPiece("hat");
@@ -164,16 +190,15 @@ int takeShots(MainWindow& window, const QString& folder) {
     window.draftStation()->rowList()->point(170);
     shot("draft-hat");
     window.draftStation()->showRowList(false);
-    Scarf blanket;
-    blanket.width = Length::millimetres(1300);
-    blanket.length = Length::millimetres(1500);
-    blanket.panels = 4;
-    blanket.border.kind = WeltKind::mockRib;
-    blanket.sideBorders = true;
-    blanket.sideParts = 3;
+    small.article = fresh("scarf");
+    choose(small, "width_mm", 1300);
+    choose(small, "length_mm", 1500);
+    choose(small, "panels", 4);
+    choose(small, "border/kind", "mock_rib");
+    choose(small, "side_borders", 1);
+    choose(small, "side_parts", 3);
     small.name = "Blanket for the wheelhouse";
     small.yarn.gramsOnHand = 900.0;
-    small.article = blanket;
     window.session().edit(QStringLiteral("Blanket"), small);
     window.draftStation()->showAll();
     shot("draft-blanket");

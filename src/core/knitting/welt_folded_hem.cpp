@@ -33,6 +33,6 @@ WeltDown down(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt) {
 
 } // namespace
 
-const WeltMaker foldedHem{WeltKind::foldedHem, up, down, true, 1};
+const WeltMaker foldedHem{up, down, true, 1};
 
 } // namespace vestimen

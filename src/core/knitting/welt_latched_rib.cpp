@@ -33,6 +33,6 @@ WeltDown down(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt) {
 
 } // namespace
 
-const WeltMaker latchedRib{WeltKind::latchedRib, up, down, false, 0};
+const WeltMaker latchedRib{up, down, false, 0};
 
 } // namespace vestimen

@@ -15,7 +15,6 @@ struct WeltDown {
 };
 
 struct WeltMaker {
-    WeltKind kind;
     /// From the bare bed to all needles in work. Returns the first pass that is seen.
     int (*up)(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt, Rows wasteRows);
     /// From needles in work to the row before it is bound off.

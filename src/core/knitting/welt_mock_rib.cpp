@@ -38,6 +38,6 @@ WeltDown down(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt) {
 
 } // namespace
 
-const WeltMaker mockRib{WeltKind::mockRib, up, down, true, 0};
+const WeltMaker mockRib{up, down, true, 0};
 
 } // namespace vestimen

@@ -15,6 +15,6 @@ WeltDown down(ProgramWriter& writer, NeedleSpan span, const WeltCounts&) {
 
 } // namespace
 
-const WeltMaker rolledEdge{WeltKind::rolled, up, down, false, 0};
+const WeltMaker rolledEdge{up, down, false, 0};
 
 } // namespace vestimen

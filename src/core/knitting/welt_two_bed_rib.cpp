@@ -46,6 +46,6 @@ WeltDown down(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt) {
 
 } // namespace
 
-const WeltMaker twoBedRib{WeltKind::twoBedRib, up, down, false, 0};
+const WeltMaker twoBedRib{up, down, false, 0};
 
 } // namespace vestimen

@@ -120,6 +120,7 @@ private:
             shape(group, true);
             std::visit([&](const auto& each) { perform(group, each); }, stage.act);
         }
+        breakLaidIn([](YarnIndex) { return false; });
     }
 
     /// As many rows as are alike.
@@ -139,9 +140,21 @@ private:
               : writer_.knit(next - group.row, group.width(), size, yarn_);
         group.row = next;
         turn(group);
-        for (const Patch& each : group.surface)
-            if (!each.needles.empty() && each.to == group.row && std::erase(laidIn_, each.yarn) > 0)
-                writer_.add(operation::BreakYarn{inProgram(each.yarn)});
+        breakLaidIn([&](YarnIndex yarn) {
+            return std::ranges::any_of(group.surface, [&](const Patch& each) {
+                return !each.needles.empty() && each.yarn == yarn && each.holds(group.row);
+            });
+        });
+    }
+
+    /// Of the yarns that were laid in, those that are not needed any more.
+    void breakLaidIn(const auto& isNeeded) {
+        std::erase_if(laidIn_, [&](YarnIndex yarn) {
+            if (isNeeded(yarn))
+                return false;
+            writer_.add(operation::BreakYarn{inProgram(yarn)});
+            return true;
+        });
     }
 
     static YarnIndex inProgram(YarnIndex yarn) {

@@ -348,19 +348,26 @@ private:
         return half;
     }
 
+    std::size_t stepsBeforeNeck() const { return static_cast<std::size_t>(neck_.slopeBefore.count() + 1) / 2; }
+    /// The shoulder's steps that fall due within a half.
+    std::vector<Due> shoulderDues() const {
+        std::vector<Due> dues;
+        Rows row = neck_.firstTurn;
+        for (std::size_t step = stepsBeforeNeck(); step < counts_.shoulderSteps.size() && row < neck_.rows; ++step) {
+            dues.push_back({row, counts_.shoulderSteps[step]});
+            row += Rows(2);
+        }
+        return dues;
+    }
+
     /// What is left of its shoulder's steps: held or bound off; after the last that is held, all come back.
     void shoulderEdge(Branch& half, Side side, int gone) const {
-        const std::size_t before = static_cast<std::size_t>(neck_.slopeBefore.count() + 1) / 2;
-        std::vector<Due> dues;
+        std::vector<Due> dues = shoulderDues();
+        // The last that is held is not: it brings all back.
         std::optional<Rows> back;
-        for (std::size_t step = before; step < counts_.shoulderSteps.size(); ++step) {
-            const Rows row = neck_.firstTurn + Rows(2 * static_cast<int>(step - before));
-            if (row >= neck_.rows)
-                break;
-            if (stepped() || step + 1 < counts_.shoulderSteps.size())
-                dues.push_back({row, counts_.shoulderSteps[step]});
-            else
-                back = row;
+        if (!stepped() && stepsBeforeNeck() + dues.size() == counts_.shoulderSteps.size() && !dues.empty()) {
+            back = dues.back().row;
+            dues.pop_back();
         }
         const Stitches held(gone + sum(dues));
         const char* section = "shoulder";
@@ -388,14 +395,8 @@ private:
             return act::OffOnWaste{.as = {{shoulderName(side), shoulder(side)}}, .tail = tail, .tailFor = tailFor};
         // The last step is closed; beside a held neck its last loop joins the neck's edge.
         act::BindOff off{.as = shoulderName(side), .tail = tail, .tailFor = tailFor};
-        if (beside != Beside::nothing) {
-            Stitches rest = counts_.shoulder - Stitches(gone);
-            const std::size_t before = static_cast<std::size_t>(neck_.slopeBefore.count() + 1) / 2;
-            for (std::size_t step = before; step < counts_.shoulderSteps.size(); ++step)
-                if (neck_.firstTurn + Rows(2 * static_cast<int>(step - before)) < neck_.rows)
-                    rest -= counts_.shoulderSteps[step];
-            off.count = rest;
-        }
+        if (beside != Beside::nothing)
+            off.count = counts_.shoulder - Stitches(gone + sum(shoulderDues()));
         return off;
     }
 

@@ -54,6 +54,12 @@ PieceKey sideKey(const Scarf& scarf, Side side, int part) {
     return scarf.sideParts > 1 ? PieceKey(fmt::format("{}_{}", name, part)) : PieceKey(name);
 }
 
+Phrase sideName(const Scarf& scarf, Side side, int part) {
+    const bool left = side == Side::left;
+    return scarf.sideParts > 1 ? Phrase{left ? "Left border, part {0}" : "Right border, part {0}", {part}}
+                               : Phrase{left ? "Left border" : "Right border", {}};
+}
+
 /// So many more has the last panel, that a pattern ends as it began.
 Stitches plusOf(const Scarf& scarf) {
     return Stitches(scarf.repeat > 1 ? scarf.repeatPlus : 0);
@@ -79,7 +85,13 @@ struct Counted {
     Rows edge() const { return rows + border.visible * 2; }
     /// Needles of the side borders' parts up to one of them, from 0.
     Stitches sideTo(const Scarf& scarf, int part) const { return Stitches(side.count() * part / scarf.sideParts); }
+    Stitches sideOf(const Scarf& scarf, int part) const { return sideTo(scarf, part) - sideTo(scarf, part - 1); }
 };
+
+/// So many loops of both side borders go with a row: those that are hung, and the loose last ones, too.
+double sideLoops(const Counted& counted, const FabricGauge& gauge) {
+    return 2.0 * (counted.sideRows.count() + 4) * (gauge.rows.unit() / gauge.stitches.unit());
+}
 
 /// The rows that the yarn on hand lasts for, with some to spare, but no more than a scarf can be long: what the borders
 /// and two cast ons take is set aside.
@@ -90,9 +102,8 @@ std::optional<int> rowsForYarn(const Scarf& scarf, const Ground& ground, const F
         return std::nullopt;
     const double loops = ground.yarn.gramsOnHand / (1.0 + spareShare) / *perStitch;
     double across = (counted.panel * (scarf.panels - 1) + counted.last).count();
-    // So many loops of side borders go with a row: those that are hung, and the loose last ones, too.
     if (scarf.sideBorders)
-        across += 2.0 * (counted.sideRows.count() + 4) * (gauge.rows.unit() / gauge.stitches.unit());
+        across += sideLoops(counted, gauge);
     // A border's closing rows, the cast on and the loose row before the bind-off.
     const double aside = 2.0 * counted.border.knitted.count() + 6.0;
     const double rows = std::min(loops / across - aside, gauge.rows.over((scarf.sideways ? mostWidth : mostLength) -
@@ -119,7 +130,7 @@ bool countSides(const Scarf& scarf, Counting& counting, Counted& counted) {
     }
     Stitches widest;
     for (int part = 1; part <= scarf.sideParts; ++part)
-        widest = std::max(widest, counted.sideTo(scarf, part) - counted.sideTo(scarf, part - 1));
+        widest = std::max(widest, counted.sideOf(scarf, part));
     return counting.fitsBed(
         widest, first,
         "A side border needs {0} needles, {1}; the bed has {2}, {3}. Ways out: more parts, a swatch "
@@ -165,22 +176,28 @@ std::optional<Counted> countScarf(const Scarf& scarf, const Ground& ground, cons
     if (!rows || *rows < 10) {
         counting.error(
             "scarf_yarn",
-            rows ? Phrase{"{0} on hand are not enough for ten rows of {1} stitches and their borders: make it "
-                          "narrower, or choose a length.",
+            rows ? Phrase{scarf.sideways ? "{0} on hand are not enough for ten rows of {1} stitches and their borders: "
+                                           "make it shorter, or choose a width."
+                                         : "{0} on hand are not enough for ten rows of {1} stitches and their borders: "
+                                           "make it narrower, or choose a length.",
                           {Figure{ground.yarn.gramsOnHand, 0, "g"}, counted.panel}}
-                 : Phrase{"To knit until the yarn is used up, its grams on hand must be known and the swatch "
-                          "weighed: say both, or choose a length.",
+                 : Phrase{scarf.sideways ? "To knit until the yarn is used up, its grams on hand must be known and the "
+                                           "swatch weighed: say both, or choose a width."
+                                         : "To knit until the yarn is used up, its grams on hand must be known and the "
+                                           "swatch weighed: say both, or choose a length.",
                           {}},
             first);
         return std::nullopt;
     }
-    counted.rows = counting.remainder(
-        counts::rows, "Rows between the borders",
-        {{{"on hand", {}}, Figure{ground.yarn.gramsOnHand, 0, "g"}},
-         {{"{0} a stitch, with {1} to spare",
-           {Figure{*gramsPerStitch(ground.swatch) * 1000.0, 2, "mg"}, Figure{spareShare * 100.0, 0, "%"}}},
-          counted.panel * (scarf.panels - 1) + counted.last}},
-        *rows);
+    std::vector<Step> steps = {
+        {{"on hand", {}}, Figure{ground.yarn.gramsOnHand, 0, "g"}},
+        {{"{0} a stitch, with {1} to spare",
+          {Figure{*gramsPerStitch(ground.swatch) * 1000.0, 2, "mg"}, Figure{spareShare * 100.0, 0, "%"}}},
+         counted.panel * (scarf.panels - 1) + counted.last}};
+    if (scarf.sideBorders)
+        steps.push_back(
+            {{"and for each row, of the side borders", {}}, Figure{sideLoops(counted, gauge), 1, "stitches"}});
+    counted.rows = counting.remainder(counts::rows, "Rows between the borders", std::move(steps), *rows);
     return countSides(scarf, counting, counted) ? std::optional(counted) : std::nullopt;
 }
 
@@ -267,7 +284,7 @@ Along freeSide(const Scarf& scarf, Side side) {
 PlannedPiece sidePartOf(const Scarf& scarf, const Counted& counted, Side side, int part, const FabricGauge& gauge) {
     const Along edge = freeSide(scarf, side);
     const Stitches from = counted.sideTo(scarf, part - 1);
-    const Stitches stitches = counted.sideTo(scarf, part) - from;
+    const Stitches stitches = counted.sideOf(scarf, part);
     BegunHung begun{"hang the side",
                     {{"purl_facing", scarf.sideParts > 1
                                          ? "Purl side facing you, a whole stitch in from the edge; this part begins "
@@ -311,21 +328,18 @@ PlannedPiece sidePartOf(const Scarf& scarf, const Counted& counted, Side side, i
 
 std::vector<PlannedJoin> sideJoins(const Scarf& scarf, const Counted& counted, const FabricGauge& gauge) {
     std::vector<PlannedJoin> joins;
+    std::vector<std::string> seams;
+    for (int panel = 1; panel < scarf.panels; ++panel)
+        seams.push_back(fmt::format("seam_{}", panel));
     for (const Side side : {Side::left, Side::right}) {
         const bool left = side == Side::left;
-        std::vector<std::string> seams;
-        for (int panel = 1; panel < scarf.panels; ++panel)
-            seams.push_back(fmt::format("seam_{}", panel));
         std::vector<std::string> parts;
         for (int part = 1; part <= scarf.sideParts; ++part) {
             const PieceKey piece = sideKey(scarf, side, part);
-            const Stitches stitches = counted.sideTo(scarf, part) - counted.sideTo(scarf, part - 1);
             parts.push_back(piece.text());
             joins.push_back(
                 {.key = piece.text(),
-                 .title = scarf.sideParts > 1
-                              ? Phrase{left ? "Left border, part {0}" : "Right border, part {0}", {part}}
-                              : Phrase{left ? "Left border" : "Right border", {}},
+                 .title = sideName(scarf, side, part),
                  .method = JoinMethod::knitOn,
                  .first = {.line = {{piece, "", Along::Of::firstRow}},
                            .what = {"needles of the border", {}},
@@ -333,8 +347,9 @@ std::vector<PlannedJoin> sideJoins(const Scarf& scarf, const Counted& counted, c
                  .second = {.line = {freeSide(scarf, side)},
                             .what = {scarf.sideParts > 1 ? "its part of the side’s {0} rows" : "the side, {0} rows",
                                      {}},
-                            .count = counted.edge().count() / scarf.sideParts,
-                            .length = gauge.width(stitches)},
+                            .count = counted.edge().count() * part / scarf.sideParts -
+                                     counted.edge().count() * (part - 1) / scarf.sideParts,
+                            .length = gauge.width(counted.sideOf(scarf, part))},
                  .tailSide = {"None: the border is knitted on.", {}},
                  .facing = {"Purl side facing you, always a whole stitch in from the edge.", {}},
                  .check = {"One loop on each of {0} needles.", {}},
@@ -396,11 +411,7 @@ std::vector<PieceName> namesOf(const Scarf& scarf) {
     if (scarf.sideBorders)
         for (const Side side : {Side::left, Side::right})
             for (int part = 1; part <= std::clamp(scarf.sideParts, 1, mostSideParts); ++part)
-                names.push_back(
-                    {sideKey(scarf, side, part),
-                     scarf.sideParts > 1
-                         ? Phrase{side == Side::left ? "Left border, part {0}" : "Right border, part {0}", {part}}
-                         : Phrase{side == Side::left ? "Left border" : "Right border", {}}});
+                names.push_back({sideKey(scarf, side, part), sideName(scarf, side, part)});
     return names;
 }
 
@@ -531,8 +542,14 @@ std::vector<Change<Scarf>> changesFor(const Scarf& scarf, const Ground& ground, 
     } else if (finding.code == "rib_needs_two_beds") {
         choose({"Latched rib", {}}, [](Scarf& next) { next.border.kind = WeltKind::latchedRib; });
         choose({"Mock rib", {}}, [](Scarf& next) { next.border.kind = WeltKind::mockRib; });
+    } else if (finding.code == "side_border") {
+        for (int parts = scarf.sideParts - 1; parts >= 1; --parts)
+            choose(
+                {"Side borders in {0} parts", {parts}}, [parts](Scarf& next) { next.sideParts = parts; }, true);
+        choose({"No borders along the sides", {}}, [](Scarf& next) { next.sideBorders = false; });
     } else if (finding.code == "scarf_yarn") {
-        choose({"As long as was chosen", {}}, [](Scarf& next) { next.untilTheYarnIsUsedUp = false; });
+        choose({scarf.sideways ? "As wide as was chosen" : "As long as was chosen", {}},
+               [](Scarf& next) { next.untilTheYarnIsUsedUp = false; });
     } else if (finding.code == "repeat_and_welt") {
         choose({"A rolled edge", {}}, [](Scarf& next) { next.border.kind = WeltKind::rolled; });
     }
