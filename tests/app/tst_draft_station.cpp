@@ -640,36 +640,43 @@ void TestDraftStation::panelsAreChosen() {
     DraftStation* draft = open(fixture, "Set-in pullover, V neck");
     draft->showPiece(pieces::back);
     draft->canvas()->pick(parts::none);
-    const auto box = [draft] {
-        for (QCheckBox* each : draft->findChildren<QCheckBox*>())
-            if (each->isVisible() && each->text().contains("panels"))
-                return each;
-        return static_cast<QCheckBox*>(nullptr);
-    };
-    QVERIFY(box() && box()->isEnabled() && !box()->isChecked());
-    QTest::mouseClick(box(), Qt::LeftButton, {}, QPoint(8, box()->height() / 2));
-    QVERIFY(garment(fixture.project()).body.panels);
+    const auto box = [draft] { return named<QComboBox>(draft, "Panels of back and front"); };
+    QVERIFY(box() && box()->isEnabled());
+    QCOMPARE(box()->currentIndex(), 0);
+    const auto panels = [&] { return garment(fixture.project()).body.panels; };
+    choose(box(), 1);
+    QCOMPARE(panels(), Panels::two);
     QVERIFY2(fixture.worked().sound(), test::listed(fixture.worked().findings));
-    QVERIFY(isHalf(draft->piece()) && isBack(draft->piece()));
-    QTest::keyClick(box(), Qt::Key_Space);
-    QVERIFY(!garment(fixture.project()).body.panels);
+    QCOMPARE(draft->piece(), pieces::leftBack);
+    choose(box(), 2);
+    QVERIFY2(fixture.worked().sound(), test::listed(fixture.worked().findings));
+    QCOMPARE(draft->piece(), pieces::back); // its middle
+    choose(box(), 3);
+    QCOMPARE(draft->piece(), pieces::leftBack);
+    draft->showPiece(pieces::leftBackSide);
+    draft->canvas()->pick(parts::none);
+    QVERIFY(!draft->canvas()->view().picture.blocks.empty());
+    choose(box(), 0);
+    QCOMPARE(panels(), Panels::one);
     QCOMPARE(draft->piece(), pieces::back);
     draft->showPiece(pieces::front);
     draft->canvas()->pick(parts::none);
-    QTest::keyClick(box(), Qt::Key_Space);
+    choose(box(), 1);
     QCOMPARE(draft->piece(), pieces::leftFront);
-    QTest::keyClick(box(), Qt::Key_Space);
+    choose(box(), 0);
     QCOMPARE(draft->piece(), pieces::front);
     // With a curved hem as well.
     Project curved = fixture.project();
     garment(curved).hem.line = HemLine::curved;
     fixture.window().session().edit("Curved", curved);
-    QTest::keyClick(box(), Qt::Key_Space);
-    QVERIFY(garment(fixture.project()).body.panels && fixture.worked().sound());
-    QTest::keyClick(box(), Qt::Key_Space);
+    for (const int some : {1, 2, 3}) {
+        choose(box(), some);
+        QVERIFY2(fixture.worked().sound(), test::listed(fixture.worked().findings));
+    }
+    choose(box(), 0);
     // Where panels cannot be drafted for some other reason, the drawing stays that of the whole piece.
     Project wrong = fixture.project();
-    garment(wrong).body.panels = true;
+    garment(wrong).body.panels = Panels::two;
     wrong.ease[static_cast<std::size_t>(Measure::frontNeckDepth)] = {Ease::Kind::length, 2000.0};
     draft->showPiece(pieces::back);
     fixture.window().session().edit("Wrong", wrong);
@@ -739,7 +746,8 @@ void TestDraftStation::everyPieceIsShownEveryWay() {
             garment(next).sleeves.school =
                 neck == NeckKind::vee && body != BodyKind::raglan ? SleeveSchool::down : SleeveSchool::up;
             garment(next).neck.trimInTwo = true;
-            garment(next).body.panels = body == BodyKind::setIn || body == BodyKind::strapped;
+            garment(next).body.panels =
+                body == BodyKind::setIn || body == BodyKind::strapped ? Panels::two : Panels::one;
             fixture.window().session().edit("shape", next);
             QVERIFY(fixture.worked().sound());
             for (const PieceKey piece : piecesOf(garment(next))) {

@@ -249,7 +249,7 @@ void TestFormat::theSchemaSaysWhatTheListOfChoicesSays() {
             look(key, value);
     }
     others.sort();
-    QCOMPARE(others, QStringList({"every_second_row", "fashioning_inset", "sleeve_lines"}));
+    QCOMPARE(others, QStringList({"every_second_row", "fashioning_inset", "panels", "sleeve_lines"}));
 }
 
 void TestFormat::schemasRefuseWhatTheReaderRefuses() {
@@ -268,7 +268,7 @@ void TestFormat::brokenProjectsAreRefused_data() {
     QTest::newRow("other format") << "vestimen-project"
                                   << "something"
                                   << "is not a vestimen-project file";
-    QTest::newRow("newer version") << "\"version\": 5"
+    QTest::newRow("newer version") << "\"version\": 6"
                                    << "\"version\": 9"
                                    << "version 9";
     QTest::newRow("unknown key") << "\"choices\""

@@ -177,7 +177,7 @@ void TestGarments::everyCombination() {
         choices.neck.trimInTwo = !choices.hasShoulders() && !(choices.body.kind == BodyKind::raglan &&
                                                               choices.neck.kind == NeckKind::round && turn % 2 == 0);
         for (const bool panels : {false, true}) {
-            choices.body.panels = panels;
+            choices.body.panels = panels ? Panels::two : Panels::one;
             const WorkedGarment worked = workGarment(project);
             if (choices.neck.kind == NeckKind::boat && (!choices.hasShoulders() || choices.isCardigan())) {
                 QVERIFY(worked.pieces.empty());
@@ -233,7 +233,7 @@ void TestGarments::checkGarment(const Project& project, const WorkedGarment& wor
                 QVERIFY(std::abs(rows - static_cast<int>(sleeve.edge(cap).size())) <= 1);
         }
         for (const auto& [panel, neck] : {std::pair{&back, &c.backNeck}, {&front, &c.frontNeck}})
-            if (choices.body.panels && (panel == &back || !choices.isCardigan())) {
+            if (choices.body.panels != Panels::one && (panel == &back || !choices.isCardigan())) {
                 const Rows toNeck = c.bodyWelt.visible + c.hemRise + c.toUnderarm + c.toNeck(*neck);
                 const int centre = static_cast<int>(panel->edge("centre_edge").size());
                 // A straight back's shoulder comes back in two rows.
@@ -305,7 +305,7 @@ void TestGarments::everyEdgeAndSleeve() {
                     choices.sleeves.line = line;
                     choices.sleeves.reach = reach;
                     for (const bool panels : {false, true}) {
-                        choices.body.panels = panels;
+                        choices.body.panels = panels ? Panels::two : Panels::one;
                         const WorkedGarment worked = workGarment(project);
                         if (choices.body.kind == BodyKind::raglan && school == SleeveSchool::down) {
                             QVERIFY(worked.pieces.empty() && hasFinding(worked.findings, "raglan_down"));
@@ -347,7 +347,7 @@ void TestGarments::gatheredWelts() {
                                                      {false, SleeveSchool::down, true},
                                                      {true, SleeveSchool::down, false}}) {
         choices.making.weltAfterwards = afterwards;
-        choices.body.panels = panels;
+        choices.body.panels = panels ? Panels::two : Panels::one;
         choices.sleeves.school = choices.body.kind == BodyKind::raglan ? SleeveSchool::up : school;
         const WorkedGarment worked = workGarment(project);
         checkGarment(project, worked);
@@ -421,7 +421,7 @@ void TestGarments::anArmholeEndsWithADecrease() {
         garment(project).body.kind = BodyKind::sleeveless;
         garment(project).neck.kind = NeckKind::boat;
         garment(project).body.shoulder = ShoulderKind::straight;
-        garment(project).body.panels = panels;
+        garment(project).body.panels = panels ? Panels::two : Panels::one;
         project.pins[quantities::armholeRows] = 8;
         const WorkedGarment worked = workGarment(project);
         QVERIFY(!worked.pieces.empty());
@@ -448,7 +448,7 @@ void TestGarments::aCapNeedsATop() {
 void TestGarments::panelsMeetInTheMiddle() {
     Project project = ilkesPullover();
     const WorkedGarment whole = workGarment(project);
-    garment(project).body.panels = true;
+    garment(project).body.panels = Panels::two;
     const WorkedGarment worked = workGarment(project);
     QVERIFY2(worked.sound(), listed(worked.findings));
     const GarmentCounts& c = *worked.counts;
@@ -882,7 +882,7 @@ void TestGarments::panelsAreOfferedOnlyWhereTheyFit() {
         if (wide == worked.findings.end())
             continue;
         Project inPanels = project;
-        garment(inPanels).body.panels = true;
+        garment(inPanels).body.panels = Panels::two;
         const bool fit = !hasFinding(workGarment(inPanels).findings, "too_wide") ||
                          std::ranges::none_of(workGarment(inPanels).findings, [](const Finding& each) {
                              return each.code == "too_wide" && each.piece != "left_sleeve";
@@ -890,7 +890,7 @@ void TestGarments::panelsAreOfferedOnlyWhereTheyFit() {
         QCOMPARE(render(wide->text).find("two panels") != std::string::npos, fit);
         bool offered = false;
         for (const WayOut& way : waysOut(project, *wide))
-            offered = offered || garment(way.project).body.panels;
+            offered = offered || garment(way.project).body.panels == Panels::two;
         QCOMPARE(offered, fit);
     }
 }
@@ -904,7 +904,7 @@ void TestGarments::panelsStayOnTheBed() {
         Project project = ilkesPullover();
         project.machine.needles = Stitches(needles);
         garment(project).body.kind = BodyKind::dropShoulder;
-        garment(project).body.panels = true;
+        garment(project).body.panels = Panels::two;
         garment(project).neck.trimInTwo = true;
         garment(project).body.sides = SideKind::waisted;
         project.ease[static_cast<std::size_t>(Measure::chest)] = {Ease::Kind::length, 450.0};

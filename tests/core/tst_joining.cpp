@@ -112,7 +112,7 @@ void TestJoining::aTrimGoesRoundTheNeck() {
             Garment& choices = garment(project);
             choices.neck.kind = static_cast<NeckKind>(neck);
             choices.opening.closure = static_cast<Closure>(closure);
-            choices.body.panels = panels;
+            choices.body.panels = panels ? Panels::two : Panels::one;
             choices.neck.atBack = backNeck && project.wearer[Measure::backNeckDepth];
             choices.neck.school = school;
             if (choices.neck.kind == NeckKind::vee)

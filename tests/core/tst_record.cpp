@@ -40,7 +40,8 @@ void addPieces() {
     const std::vector<Project> projects = {odilesPullover(), pietsPullover(), ilkesPullover()};
     for (std::size_t i = 0; i < projects.size(); ++i)
         for (const PieceKey kind : {pieces::back, pieces::front, pieces::leftSleeve})
-            QTest::addRow("%s, %s", projects[i].name.c_str(), label(kind)) << int(i) << kind.text();
+            QTest::addRow("%s, %s", projects[i].name.c_str(), label(kind, test::garment(projects[i])))
+                << int(i) << kind.text();
 }
 
 Program pieceOf(int project, const std::string& piece) {

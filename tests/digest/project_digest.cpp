@@ -68,7 +68,7 @@ void makeTable(const Project& sample) {
                             choices.opening.closure = closure;
                             choices.neck.school = school;
                             choices.body.shoulder = shoulder;
-                            choices.body.panels = panels;
+                            choices.body.panels = panels ? Panels::two : Panels::one;
                             // The rest by turns, so that each meets each.
                             const auto turn = static_cast<std::size_t>(body) + 2 * static_cast<std::size_t>(neck) +
                                               3 * static_cast<std::size_t>(school) +

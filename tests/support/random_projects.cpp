@@ -61,7 +61,9 @@ Project randomProject() {
     choices.sleeves.reach = *rc::gen::element(SleeveReach::full, SleeveReach::full, SleeveReach::shortened);
     choices.sleeves.school =
         choices.body.kind == BodyKind::raglan ? SleeveSchool::up : *rc::gen::elementOf(allSleeveSchools);
-    choices.body.panels = *rc::gen::element(false, false, true);
+    choices.body.panels = choices.hasShoulders()
+                              ? *rc::gen::element(Panels::one, Panels::one, Panels::two, Panels::three, Panels::four)
+                              : *rc::gen::element(Panels::one, Panels::two);
     choices.hem.line = *rc::gen::elementOf(allHemLines);
     choices.hem.rise = Length::millimetres(between(20, 80));
     choices.making.weltAfterwards = *rc::gen::arbitrary<bool>();

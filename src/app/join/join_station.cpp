@@ -221,11 +221,11 @@ std::vector<std::pair<QString, QString>> JoinStation::hangLines(const Join& join
             }
         return lines;
     }
-    if (!join.hang)
+    if (!drawn || !join.hang)
         return lines;
-    const auto named = [](const JoinEdge& edge, int place) {
+    const auto named = [drawn](const JoinEdge& edge, int place) {
         const JoinOpening& opening = edge.hung[static_cast<std::size_t>(place) - 1];
-        const QString piece = coreText(label(opening.piece));
+        const QString piece = pieceName(drawn->article, opening.piece);
         return edge.unit == JoinUnit::stitches ? tr("%1, stitch %2").arg(piece).arg(opening.index)
                                                : tr("%1, row %2").arg(piece).arg(opening.index);
     };

@@ -13,8 +13,8 @@ namespace vestimen {
 namespace {
 
 // Earlier ones are still read: 1 had no tools, fabrics, photographs, history or shapes; 2 no open fronts, schools
-// or ways of shaping; 4 knew garments alone.
-constexpr int newestVersion = 5;
+// or ways of shaping; 4 knew garments alone; 5 no more than two panels.
+constexpr int newestVersion = 6;
 
 // ---- choices: as their list says
 
@@ -92,10 +92,10 @@ std::map<std::string, std::set<std::string>> choiceKeys(const Article& article) 
     return keys;
 }
 
-/// Earlier files said the same of all edges, and how many lines of the sleeve's.
-constexpr std::array earlierKeys = {"fashioning_inset", "every_second_row", "sleeve_lines"};
+/// Earlier files said the same of all edges, and how many lines of the sleeve's; and of panels, whether there are two.
+constexpr std::array earlierKeys = {"fashioning_inset", "every_second_row", "sleeve_lines", "panels"};
 
-void readEarlierShaping(const JsonReader& json, Garment& garment) {
+void readEarlierChoices(const JsonReader& json, Garment& garment) {
     for (EdgeShaping& edge : garment.edges) {
         if (const auto inset = json.find("fashioning_inset"))
             edge.inset = inset->integer(1, 7);
@@ -104,6 +104,8 @@ void readEarlierShaping(const JsonReader& json, Garment& garment) {
     }
     if (const auto lines = json.find("sleeve_lines"))
         garment.edge(ShapedEdge::sleeve).lines = lines->integer(0, 50);
+    if (const auto panels = json.find("panels"))
+        garment.body.panels = panels->boolean() ? Panels::two : Panels::one;
 }
 
 /// The kind of article that a file names: earlier ones knew pullovers and cardigans alone.
@@ -129,7 +131,7 @@ void readChoices(const JsonReader& json, Article& article) {
             object->expectKeys(keys);
     }
     if (garment)
-        readEarlierShaping(json, *garment);
+        readEarlierChoices(json, *garment);
     for (const AnyChoice& each : choicesOf(article)) {
         const std::string path = each.key.within;
         const auto object = each.key.isOld && !path.empty() ? json.at(path.c_str()) : objectAt(json, path);

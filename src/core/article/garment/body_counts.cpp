@@ -5,6 +5,8 @@
 
 #include <algorithm>
 #include <cmath>
+#include <iterator>
+#include <vector>
 
 namespace vestimen {
 namespace {
@@ -19,7 +21,8 @@ bool countSides(Counter& counter, const GarmentMeasures& m, GarmentCounts& count
         const SlopeRequest request{rows - straight, to > from ? (to - from) / 2 : (from - to) / 2, waits ? 2 : 1};
         // Stitches that move need one to move onto; a half has half of the body's.
         Stitches narrowest = std::min(from, to);
-        for (const Stitches half : {counts.front, counts.back})
+        for (const Stitches half :
+             m.hasSidePanels() ? std::vector{counts.sidePanel} : std::vector{counts.front, counts.back})
             if (half > Stitches(0))
                 narrowest = std::min(narrowest, counts.ofHalf(half, std::min(from, to)));
         const bool room =
@@ -87,41 +90,91 @@ bool countArmhole(Counter& counter, const GarmentMeasures& m, GarmentCounts& cou
     return true;
 }
 
+/// Of a side panel what lies beyond its armhole is the shoulder's outer part; the rest of the shoulder, and a stitch at
+/// each edge of the seam, are beside the neck.
+bool countSidePanels(Counter& counter, const GarmentMeasures& m, GarmentCounts& counts) {
+    const Garment& choices = counter.choices();
+    const WeltTraits& welt = traits(choices.body.welt.kind);
+    const Stitches seams(choices.making.seamStitches ? 2 : 0);
+    const Stitches flare = (counts.hem - counts.body) / 2;
+    counts.sidePanel = counter.stitches(quantities::sidePanelStitches, "Stitches of each side panel", m.sidePanel,
+                                        seams, welt.form.shifted(-flare.count()), welt.reason);
+    counts.sideShoulder = counts.sidePanel - counts.armholeInset();
+    counts.middleShoulder = counts.shoulder + seams - counts.sideShoulder;
+    if (!m.backInHalves) {
+        CountForm form = both(welt.form, parityOf(counts.neck));
+        if (form.multiple == 0)
+            form = parityOf(counts.neck);
+        counts.middlePanel = counter.stitches(
+            quantities::middlePanelStitches, "Stitches of the middle panel",
+            counter.gauge().width(counts.body - seams - (counts.sidePanel - seams) * 2), seams, form,
+            welt.form == anyCount ? "even or odd, as the neck is, so that the shoulders agree" : welt.reason);
+        counts.middleShoulder = (counts.middlePanel - counts.neck) / 2;
+    }
+    const Stitches least(3);
+    if (counts.sideShoulder >= least && counts.middleShoulder >= least)
+        return true;
+    counter.error("panels_shoulder",
+                  {"The seam parts a shoulder into {0} stitches at the armhole and {1} at the neck: at least {2} are "
+                   "needed at each. Choose two panels, or wider shoulders.",
+                   {counts.sideShoulder, counts.middleShoulder, least}},
+                  backSideOf(choices, Side::left));
+    return false;
+}
+
 /// Halves: of a cardigan's front less half of the opening, with a stitch at its edge for the band to hang on; panels
-/// with one for the seam down the middle. Their lower edges have the form that the welt wants.
-bool countHalves(Counter& counter, const GarmentMeasures& m, GarmentCounts& counts) {
-    if (!m.frontInHalves())
+/// with one for the seam. Their lower edges have the form that the welt wants.
+bool countPanels(Counter& counter, const GarmentMeasures& m, GarmentCounts& counts) {
+    if (!m.hasHalves())
         return true;
     const Garment& choices = counter.choices();
-    const Stitches flare = (counts.hem - counts.body) / 2;
+    const Stitches seams(choices.making.seamStitches ? 2 : 0);
+    if (m.hasSidePanels() && !countSidePanels(counter, m, counts))
+        return false;
+    // What is beside a side panel has straight edges.
+    const Stitches flare = m.hasSidePanels() ? Stitches(0) : (counts.hem - counts.body) / 2;
+    const Length beside = m.hasSidePanels() ? counter.gauge().width(counts.sidePanel - seams) : Length();
     const CountForm form = traits(choices.body.welt.kind).form.shifted(-flare.count());
     const auto half = [&](CountKey quantity, const char* title, Length width) {
-        return counter.stitches(quantity, title, width, Stitches(choices.making.seamStitches ? 2 : 0), form,
-                                traits(choices.body.welt.kind).reason);
+        return counter.stitches(quantity, title, width - beside, seams, form, traits(choices.body.welt.kind).reason);
     };
-    if (m.panels)
-        counts.back = half(quantities::panelStitches, "Stitches of each panel", m.width / 2.0);
-    counts.front = m.isCardigan()
-                       ? half(quantities::frontStitches, "Stitches of each front", (m.width - m.opening) / 2.0)
-                       : counts.back;
+    if (m.backInHalves)
+        counts.back =
+            half(quantities::panelStitches,
+                 m.hasSidePanels() ? "Stitches of each middle panel" : "Stitches of each panel", m.width / 2.0);
+    if (m.frontInHalves)
+        counts.front = m.isCardigan()
+                           ? half(quantities::frontStitches, "Stitches of each front", (m.width - m.opening) / 2.0)
+                           : counts.back;
     const Stitches widest = std::max({counts.body, counts.hem, counts.waist});
     for (const PieceKey kind : {pieces::leftBack, pieces::leftFront}) {
         const Stitches wide = counts.half(kind);
         if (wide == Stitches(0))
             continue;
-        if (counts.neckOfHalf(wide) < Stitches(3)) {
+        const Stitches neck = m.hasSidePanels() ? wide - counts.middleShoulder : counts.neckOfHalf(wide);
+        if (neck < Stitches(3)) {
             counter.error("front_too_narrow",
                           {m.isCardigan() && kind == pieces::leftFront
                                ? "A front of {0} stitches leaves {1} for its half of the neck: at least 3 are needed. "
                                  "Make the bands narrower, or the neck wider."
                                : "A panel of {0} stitches leaves {1} for its half of the neck: at least 3 are needed. "
                                  "Make the neck wider.",
-                           {wide, counts.neckOfHalf(wide)}},
+                           {wide, neck}},
                           kind);
             return false;
         }
-        // It hangs about the middle of the bed by its hem and grows at its side only: what it reaches to one side of
-        // the middle counts twice.
+        if (m.hasSidePanels() && !counter.fitsBed(wide, kind))
+            return false;
+    }
+    if (counts.middlePanel > Stitches(0) && !counter.fitsBed(counts.middlePanel, pieces::back))
+        return false;
+    // One with a side hangs about the middle of the bed by its hem and grows at its side only: what it reaches to one
+    // side of the middle counts twice.
+    for (const PieceKey kind :
+         m.hasSidePanels() ? std::vector{pieces::leftBackSide} : std::vector{pieces::leftBack, pieces::leftFront}) {
+        const Stitches wide = counts.half(kind);
+        if (wide == Stitches(0))
+            continue;
         const Stitches most = counts.ofHalf(wide, widest);
         const Stitches hem = counts.ofHalf(wide, counts.hem);
         const Stitches oneSide = (hem + Stitches(1)) / 2 + (most - hem);
@@ -179,10 +232,11 @@ bool countWidths(Counter& counter, const GarmentMeasures& m, GarmentCounts& coun
     if (m.sides == SideKind::waisted)
         counts.waist = counter.stitches(quantities::waistStitches, "Stitches at the waist", m.waistWidth, seams,
                                         parityOf(counts.body), sameParity);
-    const bool fits = m.panels || counter.fitsBed(std::max({counts.body, counts.hem, counts.waist}), pieces::back);
+    const bool fits = m.backInHalves || m.hasSidePanels() ||
+                      counter.fitsBed(std::max({counts.body, counts.hem, counts.waist}), pieces::back);
     const Stitches least(choices.hasShoulders() ? 4 : 2);
     if (counts.shoulder >= least && counts.neck >= Stitches(3))
-        return fits && countHalves(counter, m, counts);
+        return fits && countPanels(counter, m, counts);
     counter.error("no_shoulder",
                   {"A neck of {0} stitches in a body of {1} leaves {2} for each shoulder: at least {3} are needed, "
                    "and 3 for the neck.",
@@ -191,13 +245,33 @@ bool countWidths(Counter& counter, const GarmentMeasures& m, GarmentCounts& coun
     return false;
 }
 
+/// The steps by which it slopes, one for two rows; where a seam goes through it, each part has its own.
+void countShoulder(GarmentCounts& counts, bool stepped) {
+    const int steps = counts.shoulderRows.count() / 2 + (stepped ? 1 : 0);
+    if (counts.sidePanel == Stitches(0)) {
+        counts.shoulderSteps = evenSteps(counts.shoulder, steps);
+        return;
+    }
+    const Stitches side = counts.sideShoulder;
+    const Stitches middle = counts.middleShoulder;
+    const double share = static_cast<double>(side.count()) / (side + middle).count();
+    // Each has one at least, if there are two, and every step has a stitch.
+    counts.sideSteps = std::clamp(static_cast<int>(std::lround(steps * share)), 1, std::max(1, steps - 1));
+    counts.shoulderSteps = evenSteps(side, counts.sideSteps);
+    if (steps > counts.sideSteps)
+        std::ranges::copy(evenSteps(middle, steps - counts.sideSteps), std::back_inserter(counts.shoulderSteps));
+}
+
 /// Rows: the welt, up to the underarm, the armhole and the shoulder.
 bool countHeights(Counter& counter, const GarmentMeasures& m, GarmentCounts& counts) {
     const Garment& choices = counter.choices();
     const FabricGauge& gauge = counter.gauge();
     counts.bodyWelt = counter.welt(quantities::bodyWeltRows, "Rows of the welt", choices.body.welt);
-    counter.gather(counts.bodyWelt, m.panels ? counts.ofHalf(counts.back, counts.hem) : counts.hem, m.hemGather,
-                   m.sides == SideKind::straight ? quantities::bodyStitches : quantities::hemStitches);
+    counter.gather(counts.bodyWelt,
+                   m.hasSidePanels() ? counts.ofHalf(counts.sidePanel, counts.hem)
+                   : m.backInHalves  ? counts.ofHalf(counts.back, counts.hem)
+                                     : counts.hem,
+                   m.hemGather, m.sides == SideKind::straight ? quantities::bodyStitches : quantities::hemStitches);
     const bool sloped = m.shoulderDrop > Length();
     if (sloped)
         counts.shoulderRows = counter.rows(quantities::shoulderRows, "Rows of the shoulder slope", m.shoulderDrop,
@@ -214,10 +288,14 @@ bool countHeights(Counter& counter, const GarmentMeasures& m, GarmentCounts& cou
     const bool isOdd = shortRows == choices.hasSleeves();
     CountForm parity = anyCount;
     const char* reason = "nearest whole row";
-    if (slopes && m.frontInHalves()) {
+    if (slopes && m.hasHalves()) {
         parity = isOdd ? oddCount : evenCount;
         reason = isOdd ? "odd, so that the halves’ necks begin where the yarn is"
                        : "even, so that the halves’ necks begin where the yarn is";
+    } else if (m.hasSidePanels()) {
+        parity = choices.hasSleeves() ? evenCount : oddCount;
+        reason = choices.hasSleeves() ? "even, so that a side panel’s yarn ends at its armhole"
+                                      : "odd, so that a side panel’s yarn ends at its armhole";
     } else if (slopes && m.hasArmhole() && choices.hasShoulders()) {
         parity = isOdd ? oddCount : evenCount;
         reason = isOdd ? "odd, so that both sides of an armhole have the same rows"
@@ -236,7 +314,7 @@ bool countHeights(Counter& counter, const GarmentMeasures& m, GarmentCounts& cou
         steps.insert(steps.begin() + 2, {{"less the curve of the hem", {}}, -counts.hemRise});
     int below = all->count - (counts.bodyWelt.visible + counts.hemRise + counts.armhole + counts.shoulderRows).count();
     // A half comes from its curve with the carriage at its middle, and to its underarm where that is begun.
-    const bool isCurvedHalf = m.frontInHalves() && counts.hemRise > Rows(0);
+    const bool isCurvedHalf = m.hasHalves() && counts.hemRise > Rows(0);
     const int wanted = choices.hasSleeves() ? 0 : 1;
     if (isCurvedHalf && below % 2 != wanted) {
         --below;
@@ -252,12 +330,11 @@ bool countHeights(Counter& counter, const GarmentMeasures& m, GarmentCounts& cou
                       {"With a curved hem, {0} rows bring the carriage to the wrong side for the underarm of a half: "
                        "pin one more or fewer.",
                        {counts.toUnderarm}},
-                      pieces::leftFront);
+                      frontSideOf(choices, Side::left));
         return false;
     }
     if (counts.shoulderRows > Rows(0))
-        counts.shoulderSteps = evenSteps(counts.shoulder, counts.shoulderRows.count() / 2 +
-                                                              (choices.body.shoulder == ShoulderKind::stepped));
+        countShoulder(counts, choices.body.shoulder == ShoulderKind::stepped);
     if (counts.toUnderarm < Rows(2)) {
         counter.error("body_too_short",
                       {"Welt, armhole and shoulder leave {0} rows below the underarm: make the body longer.",
@@ -272,8 +349,9 @@ bool countHeights(Counter& counter, const GarmentMeasures& m, GarmentCounts& cou
 bool countHem(Counter& counter, const GarmentMeasures& m, GarmentCounts& counts) {
     if (counts.hemRise == Rows(0))
         return true;
+    const Stitches ofFront = counts.front + counts.sidePanel;
     const Stitches hem =
-        counts.front > Stitches(0) ? std::min(counts.hem, counts.ofHalf(counts.front, counts.hem) * 2) : counts.hem;
+        counts.front > Stitches(0) ? std::min(counts.hem, counts.ofHalf(ofFront, counts.hem) * 2) : counts.hem;
     counts.hemSide = Stitches(static_cast<int>(std::lround(hem.count() * (1.0 - m.hemFlat) / 2.0)));
     const Rows turns = counts.hemRise - Rows(2);
     if (turns < Rows(2) || counts.hemSide.count() < turns.count() / 2 || hem - counts.hemSide * 2 < Stitches(2)) {
@@ -290,6 +368,18 @@ bool countHem(Counter& counter, const GarmentMeasures& m, GarmentCounts& counts)
         if (step == Stitches(0)) {
             *std::ranges::max_element(counts.hemSteps) -= Stitches(1);
             step = Stitches(1);
+        }
+    if (m.hasSidePanels())
+        for (const PieceKey middle : {backOf(counter.choices(), Side::left), frontOf(counter.choices(), Side::left)}) {
+            const GarmentCounts own = countsOfPiece(counts, middle, counter.choices());
+            const Stitches flat = isHalf(middle) ? own.half(middle) - own.hemSide : own.hem - own.hemSide * 2;
+            if (flat < Stitches(2)) {
+                counter.error("hem_rise_rows",
+                              {"The flat of a curved hem has {0} stitches between the side panels: make it wider.",
+                               {std::max(Stitches(0), flat)}},
+                              middle);
+                return false;
+            }
         }
     return true;
 }

@@ -13,14 +13,17 @@ namespace {
 class BodyPlanner {
 public:
     BodyPlanner(const GarmentBrief& brief, const GarmentCounts& counts, PieceKey piece)
-        : choices_(brief.choices), counts_(counts), piece_(piece), half_(isHalf(piece)),
-          neck_(isBack(piece) ? counts.backNeck : counts.frontNeck), up_(counts.hemRise + counts.toUnderarm) {}
+        : choices_(brief.choices), counts_(countsOfPiece(counts, piece, brief.choices)), piece_(piece),
+          half_(isHalf(piece)), neck_(isBack(piece) ? counts_.backNeck : counts_.frontNeck),
+          up_(counts_.hemRise + counts_.toUnderarm), wholeShoulder_(counts.shoulder) {}
 
     Knitting plan() {
         begin();
         toUnderarm();
         armholes();
-        if (neck_.depth == Rows(0))
+        if (isSidePanel(piece_))
+            sidePanelTop();
+        else if (neck_.depth == Rows(0))
             straightTop();
         else
             neckedTop();
@@ -34,7 +37,7 @@ private:
     bool stepped() const { return choices_.body.shoulder == ShoulderKind::stepped; }
     bool raglan() const { return choices_.body.kind == BodyKind::raglan; }
     bool isVee() const { return !isBack(piece_) && choices_.neck.kind == NeckKind::vee; }
-    bool isShaped(Side side) const { return !half_ || side == outerSide(piece_); }
+    bool isOuter(Side side) const { return !half_ || side == outerSide(piece_); }
     /// Both sides of a piece in one, or the outer one of a half.
     std::vector<Side> sides() const {
         return half_ ? std::vector{outerSide(piece_)} : std::vector{Side::left, Side::right};
@@ -52,6 +55,15 @@ private:
     /// When nothing is left to go off its armholes.
     NeedleSpan top() const {
         return inset(inset(hem(), (counts_.hem - counts_.body).count() / 2), counts_.armholeInset().count());
+    }
+    // Beside a side panel a seam goes up to the shoulder, past the underarm.
+    const char* sideName(Side side) const {
+        return hasSides(piece_, choices_) ? sided(side, "side_left", "side_right")
+                                          : sided(side, "panel_left", "panel_right");
+    }
+    const char* armholeName(Side side) const {
+        return hasSides(piece_, choices_) ? sided(side, "armhole_left", "armhole_right")
+                                          : sided(side, "panel_left", "panel_right");
     }
     NeedleSpan shoulder(Side side) const { return fromEdge(top(), side, 0, counts_.shoulder.count()); }
     NeedleSpan wholeNeck() const {
@@ -82,7 +94,7 @@ private:
 
     void nameSides(Rows row, std::optional<Rows> from) {
         for (const Side side : sides())
-            knitting_.at(row, act::Name{sided(side, "side_left", "side_right"), side, from, row});
+            knitting_.at(row, act::Name{sideName(side), side, from, row});
     }
 
     void toUnderarm() {
@@ -167,16 +179,15 @@ private:
     void nameArmholes(Rows row, bool slopes) {
         for (const Side side : sides()) {
             const bool later = counts_.underarm > Stitches(0) && side != firstUnderarm();
-            knitting_.at(row, act::Name{sided(side, "armhole_left", "armhole_right"), side, up_ + Rows(later ? 1 : 0),
+            knitting_.at(row, act::Name{armholeName(side), side, up_ + Rows(later ? 1 : 0),
                                         row + Rows(slopes && side != firstShoulder(row) ? 1 : 0)});
         }
     }
 
-    /// The edge along the opening, or down the middle, up to the neck.
+    /// The edge towards the middle, up to the neck or the shoulder.
     void nameInnerEdge(Rows row) {
         if (half_)
-            knitting_.at(
-                row, act::Name{isPanel(piece_, choices_) ? "centre_edge" : "front_edge", opposite(outerSide(piece_))});
+            knitting_.at(row, act::Name{innerEdge(piece_, choices_), opposite(outerSide(piece_))});
     }
 
     /// So many rows of the shoulders' slopes, one side after the other; of a half only its own.
@@ -209,7 +220,7 @@ private:
                          act::AllOver{"The yarn is at the neck: first bring back the shoulder away from the carriage, "
                                       "and knit across.",
                                       "Now all stitches: one row back."});
-            carriage = isShaped(carriage) ? carriage : opposite(carriage);
+            carriage = isOuter(carriage) ? carriage : opposite(carriage);
         }
         nameInnerEdge(to);
         knitting_.at(to, act::Section{"off on waste yarn"});
@@ -219,17 +230,36 @@ private:
         } else {
             off.as = {{"neck", wholeNeck()}};
             const bool open = !slopes || !stepped();
-            if (open && isShaped(Side::left))
+            if (open && isOuter(Side::left))
                 off.as.insert(off.as.begin(), {"shoulder_left", shoulder(Side::left)});
-            if (open && isShaped(Side::right))
+            if (open && isOuter(Side::right))
                 off.as.emplace_back("shoulder_right", shoulder(Side::right));
             // A front without a neck is as straight as a back: its yarn joins the shoulder that it ends at.
-            if (open && !isBack(piece_) && isShaped(carriage)) {
-                off.tail = tailToLeave(TailFor::latch, counts_.gauge.width(counts_.shoulder));
+            if (open && leavesTail() && isOuter(carriage)) {
+                off.tail = tailToLeave(TailFor::latch, counts_.gauge.width(wholeShoulder_));
                 off.tailFor = sided(carriage, "the left shoulder", "the right shoulder");
             }
         }
         knitting_.at(to, std::move(off));
+    }
+
+    /// The shoulder's outer part alone. Its last step does not wait: it brings back the others, or closes the panel.
+    void sidePanelTop() {
+        const Rows from = armholeEnds();
+        const bool slopes = !counts_.shoulderSteps.empty();
+        const Rows sloped(slopes ? 2 * static_cast<int>(counts_.shoulderSteps.size() - 1) : 0);
+        nameArmholes(from, slopes);
+        if (sloped > Rows(0))
+            slopeShoulders(from, sloped);
+        // One step alone is a row more, to the armhole.
+        const bool bound = slopes && stepped();
+        const Rows to = from + sloped + Rows(slopes && !bound && sloped == Rows(0) ? 1 : 0);
+        if (sloped > Rows(0) && !bound)
+            knitting_.at(to, act::AllOver{"Bring back the shoulder and knit across.", ""});
+        nameInnerEdge(to);
+        if (!bound)
+            knitting_.at(to, act::Section{"off on waste yarn"});
+        knitting_.at(to, shoulderOff(outerSide(piece_)));
     }
 
     // ---- from the neck: one half after the other; the second mirrors the first, from the other side
@@ -336,15 +366,17 @@ private:
 
         const Rows rows = neck_.rows;
         if (neck_.slopeBefore == Rows(0))
-            half.stages.push_back({rows, act::Name{sided(side, "armhole_left", "armhole_right"), side, Rows(0),
-                                                   std::min(neck_.firstTurn, rows)}});
+            half.stages.push_back({rows, act::Name{armholeName(side), side, Rows(0), std::min(neck_.firstTurn, rows)}});
         const Rows shaped = bindsMiddle ? Rows(1) : neck_.turning();
         const Side neck = opposite(side);
         if (!neck_.steps.empty())
             half.stages.push_back(
                 {rows, act::Name{sided(side, "neck_curve_left", "neck_curve_right"), neck, Rows(0), shaped}});
         half.stages.push_back({rows, act::Name{sided(side, "neck_left", "neck_right"), neck, shaped, rows}});
-        half.stages.push_back({rows, shoulderOff(side, beside, gone)});
+        // The last step is closed; beside a held neck its last loop joins the neck's edge.
+        const Stitches last = counts_.shoulder - Stitches(gone + sum(shoulderDues()));
+        half.stages.push_back(
+            {rows, shoulderOff(side, beside == Beside::nothing ? std::nullopt : std::optional(last))});
         return half;
     }
 
@@ -382,22 +414,21 @@ private:
             half.stages.push_back({*back, act::Section{section}});
     }
 
-    /// The front's yarn joins each shoulder; the back's ends are woven in, and so are a raglan's.
-    Act shoulderOff(Side side, Beside beside, int gone) const {
-        const bool bound = !counts_.shoulderSteps.empty() && stepped();
+    /// The front's yarn joins each shoulder, that of its side panel where there is one; the back's ends are woven in,
+    /// and so are a raglan's.
+    bool leavesTail() const { return !isBack(piece_) && !raglan() && hasSides(piece_, choices_); }
+    /// What is left of a shoulder: bound off, so many stitches if not all, or kept.
+    Act shoulderOff(Side side, std::optional<Stitches> bound = {}) const {
+        const bool binds = !counts_.shoulderSteps.empty() && stepped();
         Length tail;
         std::string tailFor;
-        if (&neck_ == &counts_.frontNeck && !raglan()) {
-            tail = tailToLeave(bound ? TailFor::backstitch : TailFor::latch, counts_.gauge.width(counts_.shoulder));
+        if (leavesTail()) {
+            tail = tailToLeave(binds ? TailFor::backstitch : TailFor::latch, counts_.gauge.width(wholeShoulder_));
             tailFor = sided(side, "the left shoulder", "the right shoulder");
         }
-        if (!bound)
-            return act::OffOnWaste{.as = {{shoulderName(side), shoulder(side)}}, .tail = tail, .tailFor = tailFor};
-        // The last step is closed; beside a held neck its last loop joins the neck's edge.
-        act::BindOff off{.as = shoulderName(side), .tail = tail, .tailFor = tailFor};
-        if (beside != Beside::nothing)
-            off.count = counts_.shoulder - Stitches(gone + sum(shoulderDues()));
-        return off;
+        if (binds)
+            return act::BindOff{.as = shoulderName(side), .count = bound, .tail = tail, .tailFor = tailFor};
+        return act::OffOnWaste{.as = {{shoulderName(side), shoulder(side)}}, .tail = tail, .tailFor = tailFor};
     }
 
     /// From the first row down, upside down: what was the left side is at the right.
@@ -406,18 +437,19 @@ private:
         knitting_.at(last, act::HoldLever{false});
         knitting_.at(last, act::WeltAfterwards{counts_.bodyWelt});
         for (const Side side : {Side::left, Side::right})
-            if (isShaped(side))
-                knitting_.at(last, act::Name{sided(side, "side_left", "side_right"), opposite(side)});
-            else if (isPanel(piece_, choices_))
-                knitting_.at(last, act::Name{"centre_edge", opposite(side)});
+            if (isOuter(side))
+                knitting_.at(last, act::Name{sideName(side), opposite(side)});
+            else if (isSidePanel(piece_) || isBack(piece_) || !choices_.isCardigan()) // bands hang from it by its own
+                knitting_.at(last, act::Name{innerEdge(piece_, choices_), opposite(side)});
     }
 
     const Garment& choices_;
-    const GarmentCounts& counts_;
+    const GarmentCounts counts_; ///< of the piece
     PieceKey piece_;
     bool half_;
     const NeckCounts& neck_;
     Rows up_; ///< from the welt to the underarm
+    Stitches wholeShoulder_;
     Knitting knitting_;
 };
 

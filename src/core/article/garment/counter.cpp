@@ -18,7 +18,7 @@ bool Counter::fitsBed(Stitches stitches, PieceKey piece) {
     // Each has a stitch more at its edges, and perhaps one for its parity.
     const bool panelsFit = stitches / 2 + Stitches(3) <= needles();
     return Counting::fitsBed(stitches, piece,
-                             piece == pieces::back && panelsFit
+                             piece == pieces::back && panelsFit && choices().body.panels == Panels::one
                                  ? "It needs {0} needles, {1}; the bed has {2}, {3}. Ways out: less ease, two panels "
                                    "for back and front, a swatch of at most {4} stitches to 10 cm, or a machine with "
                                    "more needles."

@@ -16,6 +16,9 @@ enum class ShoulderKind { straight, shortRows, stepped };
 /// How body and sleeve meet (craft 13): sewn straight to the body, set into a shaped armhole, along slanting lines up
 /// to the neck, or no sleeve at all, with shoulders or only straps.
 enum class BodyKind { dropShoulder, setIn, raglan, sleeveless, strapped };
+/// A back, and a front that is not open, in one piece, or in panels that are sewn together: with seams down the middle,
+/// through both shoulders beside the neck, or all three.
+enum class Panels { one, two, three, four };
 /// One front, or two that mirror each other with bands along the opening.
 enum class Closure { pullover, cardigan };
 /// The neckline of the front (craft 14). A boat neck is as straight in front as at the back.
@@ -77,11 +80,14 @@ inline constexpr CountKey bandStitches{"band_stitches"};
 inline constexpr CountKey bandRows{"band_rows"};
 inline constexpr CountKey hemRiseRows{"hem_rise_rows"};
 inline constexpr CountKey panelStitches{"panel_stitches"};
+inline constexpr CountKey sidePanelStitches{"side_panel_stitches"};
+inline constexpr CountKey middlePanelStitches{"middle_panel_stitches"};
 inline constexpr std::array all = {
-    bodyStitches,     neckStitches,      bodyWeltRows,  bodyRows,        armholeRows,  shoulderRows, neckRows,
-    wristStitches,    sleeveTopStitches, cuffRows,      sleeveRows,      trimStitches, trimRows,     upperStitches,
-    underarmStitches, capTopStitches,    capRows,       armTrimStitches, armTrimRows,  hemStitches,  waistStitches,
-    waistRows,        backNeckRows,      frontStitches, bandStitches,    bandRows,     hemRiseRows,  panelStitches};
+    bodyStitches, neckStitches,  bodyWeltRows,      bodyRows,       armholeRows,       shoulderRows,
+    neckRows,     wristStitches, sleeveTopStitches, cuffRows,       sleeveRows,        trimStitches,
+    trimRows,     upperStitches, underarmStitches,  capTopStitches, capRows,           armTrimStitches,
+    armTrimRows,  hemStitches,   waistStitches,     waistRows,      backNeckRows,      frontStitches,
+    bandStitches, bandRows,      hemRiseRows,       panelStitches,  sidePanelStitches, middlePanelStitches};
 } // namespace quantities
 
 struct Garment {
@@ -92,7 +98,7 @@ struct Garment {
         BodyKind kind = BodyKind::dropShoulder;
         SideKind sides = SideKind::straight;
         ShoulderKind shoulder = ShoulderKind::shortRows;
-        bool panels = false; ///< the back, and a closed front, each of two halves with a seam down the middle
+        Panels panels = Panels::one;
         Length underarm = Length::millimetres(25);     ///< bound off at each side where a shaped armhole begins
         Length narrower = Length::millimetres(15);     ///< so much less than cross back on each side without a sleeve
         Length armTrimDepth = Length::millimetres(15); ///< of a sleeveless armhole's trim
@@ -168,7 +174,10 @@ struct Garment {
     static double gatherOf(const Welt& welt) { return welt.hasDepth() ? welt.gather : 0.0; }
     bool sleevesKnittedDown() const { return hasSleeves() && sleeves.school == SleeveSchool::down; }
     bool isCardigan() const { return opening.closure == Closure::cardigan; }
-    bool frontInHalves() const { return body.panels || isCardigan(); }
+    bool backInHalves() const { return body.panels == Panels::two || body.panels == Panels::four; }
+    bool frontInHalves() const { return backInHalves() || isCardigan(); }
+    /// Through both shoulders, each with an armhole and the shoulder's outer part.
+    bool hasSidePanels() const { return body.panels >= Panels::three; }
     /// Straps and raglans leave no shoulder to slope.
     bool hasShoulders() const { return body.kind != BodyKind::raglan && body.kind != BodyKind::strapped; }
 
@@ -177,6 +186,7 @@ struct Garment {
 
 inline constexpr std::array allBodies = {BodyKind::dropShoulder, BodyKind::setIn, BodyKind::raglan,
                                          BodyKind::sleeveless, BodyKind::strapped};
+inline constexpr std::array allPanels = {Panels::one, Panels::two, Panels::three, Panels::four};
 inline constexpr std::array allClosures = {Closure::pullover, Closure::cardigan};
 inline constexpr std::array allNeckSchools = {NeckSchool::hold, NeckSchool::bindOff, NeckSchool::wasteYarn};
 inline constexpr std::array allShoulders = {ShoulderKind::straight, ShoulderKind::shortRows, ShoulderKind::stepped};

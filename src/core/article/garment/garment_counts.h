@@ -78,8 +78,13 @@ struct GarmentCounts {
     std::vector<Stitches> shoulderSteps; ///< one for two rows, and a last one where they are bound off
     NeckCounts frontNeck;
     NeckCounts backNeck;
-    Stitches front; ///< of each half of a front, below the armhole; 0 for one in one piece
+    Stitches front; ///< of each half of a front, below the armhole and beside its side panel; 0 where it is not halved
     Stitches back;  ///< the same of a back
+    Stitches sidePanel;      ///< below the armhole; 0 where there is none
+    Stitches middlePanel;    ///< of one that is not halved, between side panels
+    Stitches sideShoulder;   ///< of a side panel; with the seams' stitches it and the next are more than a shoulder
+    Stitches middleShoulder; ///< of what has the neck
+    int sideSteps = 0;       ///< of the shoulder's steps
     Stitches wrist;
     Stitches sleeveTop;
     WeltCounts cuff;
@@ -111,7 +116,7 @@ struct GarmentCounts {
     /// From the underarm to the row in which a neck begins.
     Rows toNeck(const NeckCounts& neckline) const { return armhole + shoulderRows - neckline.depth; }
     /// The stitches, below the armhole, of a half front or back.
-    Stitches half(PieceKey kind) const { return isBack(kind) ? back : front; }
+    Stitches half(PieceKey kind) const { return isSidePanel(kind) ? sidePanel : isBack(kind) ? back : front; }
     /// Of a half with so many: how wide it is where the body would be `wide`, and its part of the neck.
     Stitches ofHalf(Stitches half, Stitches wide) const { return half + (wide - body) / 2; }
     Stitches neckOfHalf(Stitches half) const { return half - armholeInset() - shoulder; }
@@ -122,6 +127,10 @@ struct GarmentCounts {
     Rows bodyLength() const { return bodyWelt.visible + hemRise + toUnderarm + armhole + shoulderRows; }
     Rows sleeveLength() const { return cuff.visible + sleeveRows + capRows; }
 };
+
+/// The counts as one piece of the body has them: a side panel has no neck, and the shoulder's outer part; what is
+/// beside it has straight edges and the inner part. They are the garment's where there are no side panels.
+GarmentCounts countsOfPiece(const GarmentCounts& counts, PieceKey piece, const Garment& choices);
 
 struct CountedGarment {
     std::optional<GarmentCounts> counts; ///< nothing where a finding is an error

@@ -28,6 +28,13 @@ std::vector<Finding> choiceFindings(const GarmentBrief& project) {
               {"A boat neck goes straight across, and an open front needs a neck with some depth to end in: choose a "
                "round, V or square neck, or a closed front.",
                {}});
+    if (choices.hasSidePanels() && !choices.hasShoulders())
+        error("panels_need_shoulders", {choices.body.kind == BodyKind::raglan
+                                            ? "The seams of three or four panels go up to the shoulders, and a raglan "
+                                              "has none: choose one piece, or two panels."
+                                            : "The seams of three or four panels go up to the shoulders, and straps "
+                                              "leave none: choose one piece, or two panels.",
+                                        {}});
     if (choices.sleevesKnittedDown() && choices.body.kind == BodyKind::raglan)
         error("raglan_down",
               {"A raglan sleeve is sewn along its slanting lines, with nothing to hang it on: knit it up "

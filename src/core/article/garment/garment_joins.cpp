@@ -3,6 +3,7 @@
 
 #include "core/article/garment/garment_measures.h"
 
+#include <algorithm>
 #include <cmath>
 
 namespace vestimen {
@@ -13,10 +14,19 @@ public:
     GarmentJoiner(const Garment& garment, const GarmentCounts& counts) : choices_(garment), counts_(counts) {}
 
     std::vector<PlannedJoin> all() {
-        if (choices_.body.panels) {
+        if (choices_.backInHalves()) {
             centreSeam(pieces::leftBack, pieces::rightBack, "seam_back", "Back, down the middle");
             if (!cardigan())
                 centreSeam(pieces::leftFront, pieces::rightFront, "seam_front", "Front, down the middle");
+        }
+        if (choices_.hasSidePanels()) {
+            panelSeam(back(Side::left), backSide(Side::left), Side::left, "panel_back_left", "Back, left side panel");
+            panelSeam(back(Side::right), backSide(Side::right), Side::right, "panel_back_right",
+                      "Back, right side panel");
+            panelSeam(front(Side::left), frontSide(Side::left), Side::left, "panel_front_left",
+                      "Front, left side panel");
+            panelSeam(front(Side::right), frontSide(Side::right), Side::right, "panel_front_right",
+                      "Front, right side panel");
         }
         raglan() ? raglanSeams() : shoulders();
         neckTrimEnds();
@@ -62,6 +72,8 @@ private:
     bool trimGoesAllRound() const { return vee() || cardigan() || inTwo(); }
     PieceKey front(Side wearers) const { return frontOf(choices_, wearers); }
     PieceKey back(Side wearers) const { return backOf(choices_, wearers); }
+    PieceKey frontSide(Side wearers) const { return frontSideOf(choices_, wearers); }
+    PieceKey backSide(Side wearers) const { return backSideOf(choices_, wearers); }
     static PieceKey sleeve(Side wearers) { return wearers == Side::left ? pieces::leftSleeve : pieces::rightSleeve; }
     const FabricGauge& gauge() const { return counts_.gauge; }
 
@@ -90,6 +102,18 @@ private:
              .facing = {"Knit side facing you, two bars a side, always one stitch in.", {}},
              .mayDiffer = 0,
              .differs = {"The panels have {0} and {1} rows and should have the same.", {}}});
+    }
+
+    /// A middle and its side panel, from the lower edge to the shoulder.
+    void panelSeam(PieceKey middle, PieceKey side, Side wearers, const char* joinKey, const char* title) {
+        add({.key = joinKey,
+             .title = {title, {}},
+             .first = {{along(middle, "panel", wearers)}, {"middle, {0} rows", {}}},
+             .second = {{{side, "panel_edge"}}, {"side panel, {0} rows", {}}},
+             .tailSide = {"Sew from the lower edge up to the shoulder.", {}},
+             .facing = {"Knit side facing you, two bars a side, always one stitch in.", {}},
+             .mayDiffer = 3, // it lies at a step of the shoulder, and a piece's two sides are a row apart
+             .differs = {"The panels have {0} and {1} rows at their seam and should have the same.", {}}});
     }
 
     void shoulders() {
@@ -132,33 +156,48 @@ private:
         const bool stepped = choices_.body.shoulder == ShoulderKind::stepped && counts_.shoulderRows > Rows(0) &&
                              choices_.hasShoulders();
         const Along::Of of = stepped ? Along::Of::bound : Along::Of::kept;
-        const Along ofBack = along(back(wearers), "shoulder", wearers, of);
-        const Along ofFront = along(front(wearers), "shoulder", wearers, of);
+        const Line ofBack = shoulderLine(back(wearers), backSide(wearers), wearers, of);
+        Line ofFront = shoulderLine(front(wearers), frontSide(wearers), wearers, of);
         if (stepped)
             return add(
                 {.key = joinKey,
                  .title = {title, {}},
                  .method = JoinMethod::sewOn,
-                 .first = {.line = {ofBack}, .what = {"back, bound off in steps", {}}, .unit = JoinUnit::stitches},
-                 .second = {.line = {ofFront}, .what = {"front, bound off in steps", {}}, .unit = JoinUnit::stitches},
+                 .first = {.line = ofBack, .what = {"back, bound off in steps", {}}, .unit = JoinUnit::stitches},
+                 .second = {.line = ofFront, .what = {"front, bound off in steps", {}}, .unit = JoinUnit::stitches},
                  .tailSide = {"Sew from the armhole to the neck, in one line past the steps.", {}},
                  .facing = {"Knit sides together, stitch for stitch.", {}}});
         add({.key = joinKey,
              .title = {title, {}},
              .method = JoinMethod::latchOff,
-             .first = {.line = {ofBack}, .what = {"back, on waste yarn", {}}, .unit = JoinUnit::stitches, .hung = true},
-             // The front is turned over: its stitches come from the right.
-             .second = {.line = {backwards(ofFront)},
+             .first = {.line = ofBack, .what = {"back, on waste yarn", {}}, .unit = JoinUnit::stitches, .hung = true},
+             .second = {.line = turnedOver(ofFront),
                         .what = {"front, on waste yarn", {}},
                         .unit = JoinUnit::stitches,
                         .hung = true},
-             .tailAt = TailAt{ofFront,
+             .tailAt = TailAt{along(frontSide(wearers), "shoulder", wearers, of),
                               atMachine(front(wearers), wearers),
                               {"The front’s tail is at the armhole: work from there to the neck.", {}},
                               {"The front’s tail is at the neck: work from there to the armhole.", {}}},
              .facing = {"Hang the back purl side facing you, then the front on the same needles knit side facing you.",
                         {}},
              .check = {"Before the waste yarn comes out: {0} needles, two loops on each.", {}}});
+    }
+
+    /// As it hangs, from left to right: of a piece, and of the side panel beside it.
+    Line shoulderLine(PieceKey piece, PieceKey side, Side wearers, Along::Of of) const {
+        const Along own = along(piece, "shoulder", wearers, of);
+        if (piece == side)
+            return {own};
+        const Along beside = along(side, "shoulder", wearers, of);
+        return atMachine(piece, wearers) == Side::left ? Line{beside, own} : Line{own, beside};
+    }
+    /// Its stitches come from the right.
+    static Line turnedOver(Line line) {
+        std::ranges::reverse(line);
+        for (Along& each : line)
+            each.backwards = !each.backwards;
+        return line;
     }
 
     void neckTrims() {
@@ -264,14 +303,14 @@ private:
     }
 
     void armTrim(Side side, const char* joinKey, const char* title) {
-        const Along ofBack = along(back(side), "armhole", side);
-        const Along ofFront = along(front(side), "armhole", side);
+        const Along ofBack = along(backSide(side), "armhole", side);
+        const Along ofFront = along(frontSide(side), "armhole", side);
         add({.key = joinKey,
              .title = {title, {}},
              .method = JoinMethod::knitOn,
              .first = needlesOf(side == Side::left ? pieces::leftArmTrim : pieces::rightArmTrim, "needles of the trim"),
-             .second = {.line = {along(back(side), "underarm", side, Along::Of::kept), ofBack, ofFront,
-                                 along(front(side), "underarm", side, Along::Of::kept)},
+             .second = {.line = {along(backSide(side), "underarm", side, Along::Of::kept), ofBack, ofFront,
+                                 along(frontSide(side), "underarm", side, Along::Of::kept)},
                         .what = {"{0} stitches of each underarm, {2} rows of back and {3} of front",
                                  {counts_.underarm}},
                         .length = counts_.armholeEdge * 2.0,
@@ -330,8 +369,8 @@ private:
 
     void straightSleeve(Side wearers, const char* joinKey, const char* title) {
         const PieceKey piece = sleeve(wearers);
-        const Along ofBack = along(back(wearers), "armhole", wearers);
-        const Along ofFront = along(front(wearers), "armhole", wearers);
+        const Along ofBack = along(backSide(wearers), "armhole", wearers);
+        const Along ofFront = along(frontSide(wearers), "armhole", wearers);
         // Purl side facing, the left armhole is walked up the front and down the back, the right one the other way; the
         // sleeve's top is turned over.
         const bool left = wearers == Side::left;
@@ -363,8 +402,8 @@ private:
     }
 
     void sideSeam(Side wearers, const char* joinKey, const char* title) {
-        Line first = {along(back(wearers), "side", wearers)};
-        Line second = {along(front(wearers), "side", wearers)};
+        Line first = {along(backSide(wearers), "side", wearers)};
+        Line second = {along(frontSide(wearers), "side", wearers)};
         if (sleeves())
             for (Line* line : {&first, &second})
                 line->push_back({sleeve(wearers), "seam_left"});

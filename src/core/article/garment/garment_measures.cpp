@@ -105,7 +105,8 @@ std::optional<GarmentMeasures> garmentMeasures(const GarmentBrief& project) {
     m.neckFlat = choices.neck.flat;
     m.neckProfile = choices.neck.profile;
     m.sides = choices.body.sides;
-    m.panels = choices.body.panels;
+    m.backInHalves = choices.backInHalves();
+    m.frontInHalves = choices.frontInHalves();
     m.openFront = choices.isCardigan();
     m.opening = choices.isCardigan() ? choices.opening.bandDepth : Length();
     m.width = *get(Measure::chest) / 2.0;
@@ -150,6 +151,13 @@ std::optional<GarmentMeasures> garmentMeasures(const GarmentBrief& project) {
     if (choices.hasSleeves())
         measureSleeve(m, project);
     m.headGirth = project.wearer[Measure::headGirth]->value;
+    if (choices.hasSidePanels()) {
+        // All as wide as each other, as far as the seams go through the shoulders.
+        const Length shoulder = (m.upperWidth - m.neckWidth) / 2.0;
+        const Length least = std::min(leastOfShoulder, shoulder / 2.0);
+        m.sidePanel = m.armholeInset() + std::clamp(m.width / (choices.backInHalves() ? 4.0 : 3.0) - m.armholeInset(),
+                                                    least, std::max(least, shoulder - least));
+    }
     return m;
 }
 

@@ -44,13 +44,17 @@ struct GarmentMeasures {
     Profile neckProfile = Profile::ellipse;
     SideKind sides = SideKind::straight;
     bool openFront = false;
-    bool panels = false; ///< the back, and a closed front, each of two halves
+    bool backInHalves = false;
+    bool frontInHalves = false;
+    Length sidePanel; ///< finished, below the armhole; 0 where there is none
 
     /// Where the armhole begins, from the lower edge.
     Length underarmHeight() const { return length - shoulderDrop - armholeDepth; }
     bool hasArmhole() const { return upperWidth < width; }
     bool isCardigan() const { return openFront; }
-    bool frontInHalves() const { return panels || isCardigan(); }
+    bool hasSidePanels() const { return sidePanel > Length(); }
+    /// Whether some of its pieces mirror each other.
+    bool hasHalves() const { return frontInHalves || hasSidePanels(); }
     /// What a shaped armhole takes off each side.
     Length armholeInset() const { return (width - upperWidth) / 2.0; }
 };
@@ -66,6 +70,8 @@ inline constexpr Length sideStraight = Length::millimetres(30);
 inline constexpr Length sleeveStraight = Length::millimetres(40);
 /// What a raglan leaves of each half of a front at its top.
 inline constexpr Length raglanTip = Length::millimetres(10);
+/// What a seam through a shoulder leaves on either side of it, at least.
+inline constexpr Length leastOfShoulder = Length::millimetres(20);
 
 /// The measures that a garment is drafted from, in the order in which they are taken.
 std::vector<Measure> garmentNeeds(const Garment& choices);

@@ -19,6 +19,12 @@ template<> inline constexpr std::span<const Option> optionsOf<BodyKind> = bodyOp
 inline constexpr Option closureOptions[] = {{"pullover", "Closed front"}, {"cardigan", "Open front, with bands"}};
 template<> inline constexpr std::span<const Option> optionsOf<Closure> = closureOptions;
 
+inline constexpr Option panelOptions[] = {{"one", "Back and closed front in one piece"},
+                                          {"two", "In two panels, with a middle seam"},
+                                          {"three", "In three panels, with seams through the shoulders"},
+                                          {"four", "In four panels, with a middle seam and through the shoulders"}};
+template<> inline constexpr std::span<const Option> optionsOf<Panels> = panelOptions;
+
 inline constexpr Option neckOptions[] = {
     {"round", "Round neck"}, {"v", "V neck"}, {"square", "Square neck"}, {"boat", "Boat neck"}};
 template<> inline constexpr std::span<const Option> optionsOf<NeckKind> = neckOptions;

@@ -4,6 +4,7 @@
 #include <algorithm>
 #include <cmath>
 #include <numbers>
+#include <string_view>
 
 namespace vestimen {
 namespace {
@@ -75,7 +76,7 @@ std::vector<OutlinePoint> mirroredBack(const std::vector<OutlinePoint>& points) 
 }
 
 /// The right side from the lower edge up to the armhole, above a welt that is not gathered.
-std::vector<OutlinePoint> ungatheredSide(const GarmentMeasures& m, Length welt) {
+std::vector<OutlinePoint> sideLine(const GarmentMeasures& m, Length welt) {
     const Length half = m.width / 2.0;
     const Length hem = m.hemWidth / 2.0;
     const Length under = m.underarmHeight();
@@ -98,12 +99,12 @@ std::vector<OutlinePoint> ungatheredSide(const GarmentMeasures& m, Length welt) 
     return {{half, low}, {half, under}};
 }
 
-/// A right edge whose first point is that of the lower edge, with a welt that is narrower by a share of it.
-std::vector<OutlinePoint> gatheredBelow(std::vector<OutlinePoint> edge, double share, Length welt) {
-    if (share <= 0.0)
+/// An edge whose first point is that of the lower edge, with a welt that is drawn in so far.
+std::vector<OutlinePoint> gatheredBelow(std::vector<OutlinePoint> edge, Length by, Length welt) {
+    if (by == Length())
         return edge;
     const OutlinePoint corner = edge.front();
-    const OutlinePoint narrow{corner.x * (1.0 - share), corner.y};
+    const OutlinePoint narrow{corner.x - by, corner.y};
     if (edge.size() > 1 && edge[1].x == corner.x && edge[1].y == corner.y + welt)
         edge.erase(edge.begin());
     else
@@ -112,13 +113,9 @@ std::vector<OutlinePoint> gatheredBelow(std::vector<OutlinePoint> edge, double s
     return edge;
 }
 
-std::vector<OutlinePoint> sideLine(const GarmentMeasures& m, Length welt) {
-    return gatheredBelow(ungatheredSide(m, welt), m.hemGather, welt);
-}
-
-/// The lower edge from the middle out to the right: straight, or flat in its middle and then rising.
+/// The lower edge from the middle out to the right, not gathered: straight, or flat in its middle and then rising.
 std::vector<OutlinePoint> hemLine(const GarmentMeasures& m) {
-    const Length half = m.hemWidth / 2.0 * (1.0 - m.hemGather);
+    const Length half = m.hemWidth / 2.0;
     std::vector<OutlinePoint> points;
     points.reserve(curvePoints + 2);
     points.emplace_back();
@@ -190,56 +187,120 @@ std::vector<OutlinePoint> rightOf(const std::vector<OutlinePoint>& line, Length 
     return kept;
 }
 
-/// The half on the right of the middle, moved so that its own middle lies at 0.
-Outline halfOutline(const GarmentMeasures& m, PieceKey piece, Length welt) {
-    // Panels meet in the middle.
-    const bool panel = isBack(piece) || !m.isCardigan();
-    const Length edge = panel ? Length() : m.opening / 2.0;
-    const char* inner = panel ? "centre_edge" : "front_edge";
-    std::vector<OutlinePoint> side = sideLine(m, welt);
-    const std::vector<OutlinePoint> armhole = armholeLine(m);
-    std::vector<OutlinePoint> lower = {{edge, Length()}};
-    for (const OutlinePoint& point : hemLine(m))
-        if (point.x > edge)
-            lower.push_back(point);
-    std::vector<OutlinePoint> middleLine = {{edge, Length()}};
-    if (m.hemGather > 0.0) {
-        // A gathered panel is drawn in at both its edges.
-        const Length drawn = m.hemWidth / 4.0 * m.hemGather;
-        lower.front().x += drawn;
-        lower.back().x += drawn;
-        side[0].x += drawn;
-        side[1].x += drawn;
-        middleLine = {{edge, welt}, {edge + drawn, welt}, {edge + drawn, Length()}};
+/// The point of a line that runs one way across.
+OutlinePoint pointAt(const std::vector<OutlinePoint>& line, Length x) {
+    for (std::size_t i = 1; i < line.size(); ++i) {
+        const OutlinePoint& a = line[i - 1];
+        const OutlinePoint& b = line[i];
+        if ((a.x <= x && x <= b.x) || (b.x <= x && x <= a.x)) {
+            const double share = a.x == b.x ? 0.0 : (x - a.x) / (b.x - a.x);
+            return {x, a.y + (b.y - a.y) * share};
+        }
     }
+    return {x, line.back().y};
+}
+
+/// What of a line that runs outward lies between two places.
+std::vector<OutlinePoint> between(const std::vector<OutlinePoint>& line, Length from, Length to) {
+    std::vector<OutlinePoint> kept = {pointAt(line, from)};
+    for (const OutlinePoint& point : line)
+        if (point.x > from && point.x < to)
+            kept.push_back(point);
+    kept.push_back(pointAt(line, to));
+    return kept;
+}
+
+/// Where the seam of a side panel lies, out from the middle.
+Length panelSeam(const GarmentMeasures& m) {
+    return m.width / 2.0 - m.sidePanel;
+}
+
+/// The right shoulder from the armhole to the neck.
+std::vector<OutlinePoint> shoulderLine(const GarmentMeasures& m) {
+    return {{m.upperWidth / 2.0, m.length - m.shoulderDrop}, {m.neckWidth / 2.0, m.length}};
+}
+
+/// A piece's right half, or what of it lies between two seams.
+struct RightPart {
+    std::vector<OutlineEdge> edges;  ///< from the lower one up
+    std::vector<OutlinePoint> inner; ///< down from where the last of them ends
+};
+
+RightPart rightPart(const GarmentMeasures& m, PieceKey piece, Length welt) {
+    const bool back = isBack(piece);
+    const bool sidePanel = isSidePanel(piece);
+    const bool sides = sidePanel || !m.hasSidePanels();
+    const bool opens = isHalf(piece) && !back && m.isCardigan();
+    const Length seam = panelSeam(m);
+    const Length from = sidePanel ? seam : opens ? m.opening / 2.0 : Length();
+    const std::vector<OutlinePoint> shoulder = shoulderLine(m);
+    std::vector<OutlinePoint> lower = between(hemLine(m), from, sides ? m.hemWidth / 2.0 : seam);
+    // A piece is drawn in from both its edges.
+    const Length drawnIn = (lower.back().x - lower.front().x) / (isHalf(piece) ? 2.0 : 1.0) * m.hemGather;
+    std::vector<OutlinePoint> rising =
+        gatheredBelow(sides ? sideLine(m, welt) : std::vector{lower.back(), pointAt(shoulder, seam)}, drawnIn, welt);
+    lower.back() = rising.front();
+    OutlinePoint armpit = rising.back();
+    RightPart part;
+    if (sides) {
+        part.edges = {{"hem", {}}, {"side_right", std::move(rising)}, {"armhole_right", armholeLine(m)}};
+        armpit = part.edges.back().points.back();
+    } else {
+        part.edges = {{"hem", {}}, {"panel_right", std::move(rising)}};
+    }
+    part.edges.push_back({"shoulder_right", {armpit, sidePanel ? pointAt(shoulder, seam) : shoulder.back()}});
     // A V runs to the opening's edge.
     const Length half = m.neckWidth / 2.0;
-    const std::vector<OutlinePoint> neck = isBack(piece) ? rightOf(backNeck(m), edge)
-                                           : m.neck == NeckKind::vee
-                                               ? std::vector<OutlinePoint>{{half, m.length},
-                                                                           {half, m.length - m.shoulderDrop},
-                                                                           {edge, m.length - m.neckDepth}}
-                                               : rightOf(frontNeck(m), edge);
-    middleLine.insert(middleLine.begin(), neck.back());
-    Outline outline{{{"hem", lower},
-                     {"side_right", side},
-                     {"armhole_right", armhole},
-                     {"shoulder_right", {armhole.back(), neck.front()}},
-                     {"neck", neck},
-                     {inner, middleLine}}};
-    const Length outermost = std::max({m.width, m.hemWidth}) / 2.0;
-    const Length middle = (outermost + edge) / 2.0;
+    if (!sidePanel)
+        part.edges.push_back({"neck", back ? rightOf(backNeck(m), from)
+                                      : m.neck == NeckKind::vee
+                                          ? std::vector<OutlinePoint>{{half, m.length},
+                                                                      {half, m.length - m.shoulderDrop},
+                                                                      {from, m.length - m.neckDepth}}
+                                          : rightOf(frontNeck(m), from)});
+    part.inner =
+        gatheredBelow({lower.front(), part.edges.back().points.back()}, isHalf(piece) ? -drawnIn : Length(), welt);
+    std::ranges::reverse(part.inner);
+    lower.front() = part.inner.back();
+    part.edges.front().points = std::move(lower);
+    return part;
+}
+
+/// The name of an edge on the other side of the piece.
+const char* mirroredName(std::string_view right) {
+    for (const auto& [name, left] : {std::pair{"side_right", "side_left"},
+                                     {"armhole_right", "armhole_left"},
+                                     {"panel_right", "panel_left"},
+                                     {"shoulder_right", "shoulder_left"}})
+        if (right == name)
+            return left;
+    return nullptr;
+}
+
+/// The half on the right of the middle, moved so that its own middle lies at 0, and its lower edge.
+Outline halfOutline(const GarmentMeasures& m, PieceKey piece, Length welt) {
+    RightPart part = rightPart(m, piece, welt);
+    Outline outline{std::move(part.edges)};
+    outline.edges.push_back({isSidePanel(piece)                 ? "panel_edge"
+                             : isBack(piece) || !m.isCardigan() ? "centre_edge"
+                                                                : "front_edge",
+                             std::move(part.inner)});
+    const bool sides = isSidePanel(piece) || !m.hasSidePanels();
+    const Length outermost = sides ? std::max({m.width, m.hemWidth}) / 2.0 : panelSeam(m);
+    const Length middle = (outermost + outline.edges.back().points.front().x) / 2.0;
+    const Length low = outline.edges.front().points.front().y;
     for (OutlineEdge& each : outline.edges)
         for (OutlinePoint& point : each.points)
-            point.x = point.x - middle;
+            point = {point.x - middle, point.y - low};
     if (outerSide(piece) == Side::right)
         return outline;
     // The other front is the mirror image, walked the other way round so that it stays counter-clockwise.
     Outline other;
-    const std::array names = {inner, "neck", "shoulder_left", "armhole_left", "side_left", "hem"};
     std::ranges::reverse(outline.edges);
-    for (std::size_t i = 0; i < outline.edges.size(); ++i)
-        other.edges.push_back({names[i], mirroredBack(outline.edges[i].points)});
+    for (const OutlineEdge& each : outline.edges) {
+        const char* left = mirroredName(each.name);
+        other.edges.push_back({left ? left : each.name, mirroredBack(each.points)});
+    }
     std::ranges::rotate(other.edges, other.edges.end() - 1); // the hem first
     return other;
 }
@@ -249,23 +310,15 @@ Outline halfOutline(const GarmentMeasures& m, PieceKey piece, Length welt) {
 Outline bodyOutline(const GarmentMeasures& m, PieceKey piece, Length welt) {
     if (isHalf(piece))
         return halfOutline(m, piece, welt);
-    const Length neck = m.neckWidth / 2.0;
-    const Length shoulder = m.length - m.shoulderDrop;
-    const Length upper = m.upperWidth / 2.0;
-    const std::vector<OutlinePoint> neckLine = piece == pieces::front ? frontNeck(m) : backNeck(m);
-    const std::vector<OutlinePoint> armhole = armholeLine(m);
-    const std::vector<OutlinePoint> side = sideLine(m, welt);
-    const std::vector<OutlinePoint> right = hemLine(m);
-    std::vector<OutlinePoint> wholeHem = mirroredBack(right);
-    wholeHem.insert(wholeHem.end(), right.begin() + 1, right.end());
-    return {{{"hem", wholeHem},
-             {"side_right", side},
-             {"armhole_right", armhole},
-             {"shoulder_right", {{upper, shoulder}, {neck, m.length}}},
-             {"neck", neckLine},
-             {"shoulder_left", {{-neck, m.length}, {-upper, shoulder}}},
-             {"armhole_left", mirroredBack(armhole)},
-             {"side_left", mirroredBack(side)}}};
+    const std::vector<OutlineEdge> right = rightPart(m, piece, welt).edges;
+    Outline outline{right};
+    std::vector<OutlinePoint>& hem = outline.edges.front().points;
+    const std::vector<OutlinePoint> leftHem = mirroredBack(hem);
+    hem.insert(hem.begin(), leftHem.begin(), leftHem.end() - 1); // the middle stands once
+    outline.edges.back().points = piece == pieces::front ? frontNeck(m) : backNeck(m);
+    for (auto edge = right.rbegin() + 1; edge != right.rend() - 1; ++edge)
+        outline.edges.push_back({mirroredName(edge->name), mirroredBack(edge->points)});
+    return outline;
 }
 
 Outline sleeveOutline(const GarmentMeasures& m) {
@@ -275,7 +328,7 @@ Outline sleeveOutline(const GarmentMeasures& m) {
     const Length underarm = m.sleeveLength - cap;
     const std::vector<OutlinePoint> seam =
         gatheredBelow({{wrist, Length()}, {wrist, m.cuffDepth}, {top, underarm - sleeveStraight}, {top, underarm}},
-                      m.cuffGather, m.cuffDepth);
+                      wrist * m.cuffGather, m.cuffDepth);
     Outline outline{{{"hem", {mirrored(seam.front()), seam.front()}}, {"seam_right", seam}}};
     if (cap > Length()) {
         const std::vector<OutlinePoint> line = capLine(m, underarm, cap);

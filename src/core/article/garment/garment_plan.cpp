@@ -16,9 +16,11 @@ namespace {
 /// The other one of two that mirror each other.
 std::optional<PieceKey> pairOf(PieceKey piece, const Garment& garment) {
     static const std::map<PieceKey, PieceKey> pairs = {
-        {pieces::leftBack, pieces::rightBack},     {pieces::rightBack, pieces::leftBack},
-        {pieces::leftFront, pieces::rightFront},   {pieces::rightFront, pieces::leftFront},
-        {pieces::leftSleeve, pieces::rightSleeve}, {pieces::rightSleeve, pieces::leftSleeve}};
+        {pieces::leftBack, pieces::rightBack},           {pieces::rightBack, pieces::leftBack},
+        {pieces::leftFront, pieces::rightFront},         {pieces::rightFront, pieces::leftFront},
+        {pieces::leftBackSide, pieces::rightBackSide},   {pieces::rightBackSide, pieces::leftBackSide},
+        {pieces::leftFrontSide, pieces::rightFrontSide}, {pieces::rightFrontSide, pieces::leftFrontSide},
+        {pieces::leftSleeve, pieces::rightSleeve},       {pieces::rightSleeve, pieces::leftSleeve}};
     // Sleeves that are knitted down hang each from its own armhole.
     if (isSleeve(piece) && garment.sleevesKnittedDown())
         return std::nullopt;
@@ -63,10 +65,11 @@ PlannedPiece planned(const GarmentCounts& counts, const GarmentMeasures& measure
         piece.width = gauge.width(counts.sleeveTop - seams);
         piece.length = gauge.height(counts.sleeveLength());
     } else {
-        const Stitches widest = std::max(counts.body, counts.hem);
+        const GarmentCounts own = countsOfPiece(counts, key, garment);
+        const Stitches widest = std::max(own.body, own.hem);
         piece.outline = bodyOutline(measures, key, garment.body.welt.depth);
-        piece.width = gauge.width((isHalf(key) ? counts.ofHalf(counts.half(key), widest) : widest) - seams);
-        piece.length = gauge.height(counts.bodyLength());
+        piece.width = gauge.width((isHalf(key) ? own.ofHalf(own.half(key), widest) : widest) - seams);
+        piece.length = gauge.height(own.bodyLength());
     }
     piece.knitting = knittingOf(brief, counts, key);
     return piece;
@@ -81,6 +84,17 @@ public:
         Garment next = garment_;
         change(next);
         all_.push_back({std::move(what), next, ground_.ease, elseOnly});
+    }
+
+    /// As few as it takes.
+    void morePanels() {
+        bool first = true;
+        for (const Panels panels : allPanels)
+            if (panels > garment_.body.panels) {
+                choose(
+                    {label(panels), {}}, [panels](Garment& garment) { garment.body.panels = panels; }, !first);
+                first = false;
+            }
     }
 
     /// As wide as the bed allows.
@@ -98,7 +112,7 @@ public:
                 ease[static_cast<std::size_t>(measure)] = {Ease::Kind::length, (wanted - taken->value).mm()};
         };
         if (isBack(piece)) {
-            const Length widest = most * (isHalf(piece) ? 2.0 : 1.0);
+            const Length widest = most * (1.0 + static_cast<int>(garment_.body.panels));
             const auto bringDown = [&](Measure measure) {
                 const auto now = withEase(ground_.wearer, ground_.ease, measure);
                 if (now && *now > widest * 2.0)
@@ -151,7 +165,7 @@ const char* usualName(const Garment& garment) {
 std::vector<PieceName> namesOf(const Garment& garment) {
     std::vector<PieceName> names;
     for (const PieceKey key : piecesOf(garment))
-        names.push_back({key, {label(key), {}}});
+        names.push_back({key, {label(key, garment), {}}});
     return names;
 }
 
@@ -172,8 +186,10 @@ std::span<const CountKey> countsOf(const Garment&) {
 PieceKey inPlaceOf(const Garment& garment, PieceKey piece) {
     if (std::ranges::count(piecesOf(garment), piece) > 0)
         return piece;
-    return piece == pieces::front || (isHalf(piece) && !isBack(piece)) ? frontOf(garment, Side::left)
-                                                                       : backOf(garment, Side::left);
+    const bool side = isSidePanel(piece);
+    if (piece == pieces::front || (isHalf(piece) && !isBack(piece)))
+        return side ? frontSideOf(garment, Side::left) : frontOf(garment, Side::left);
+    return side ? backSideOf(garment, Side::left) : backOf(garment, Side::left);
 }
 
 std::vector<Finding> limitsOf(const Garment& garment, const Ground& ground) {
@@ -230,11 +246,13 @@ std::vector<Change<Garment>> changesFor(const Garment& garment, const Ground& gr
     Changes changes(garment, ground);
     const FindingCode code = finding.code;
     if (code == "too_wide") {
-        if (finding.piece == key(pieces::back))
-            changes.choose({"In two panels, with a middle seam", {}}, [](Garment& g) { g.body.panels = true; });
+        if (isBack(PieceKey(finding.piece)) || isHalf(PieceKey(finding.piece)))
+            changes.morePanels();
         changes.narrower(finding.piece);
     } else if (code == "trim_too_wide")
         changes.choose({"Knit the neck trim in two parts", {}}, [](Garment& g) { g.neck.trimInTwo = true; });
+    else if (code == "panels_need_shoulders" || code == "panels_shoulder")
+        changes.choose({label(Panels::two), {}}, [](Garment& g) { g.body.panels = Panels::two; });
     else if (code == "rib_needs_two_beds")
         changes.otherRibs();
     else if (code == "boat_needs_shoulders" || code == "boat_needs_closed_front")

@@ -13,9 +13,10 @@ namespace {
 /// One of the two necklines of a garment.
 class Neckline {
 public:
-    Neckline(Counter& counter, const GarmentMeasures& m, GarmentCounts& counts, bool back)
-        : counter_(counter), m_(m), counts_(counts), neck_(back ? counts.backNeck : counts.frontNeck), back_(back),
-          half_(back ? m.panels : m.frontInHalves()), kind_(back ? NeckKind::round : m.neck),
+    /// With the counts of the piece that has it.
+    Neckline(Counter& counter, const GarmentMeasures& m, const GarmentCounts& counts, NeckCounts& neck, bool back)
+        : counter_(counter), m_(m), counts_(counts), neck_(neck), back_(back),
+          half_(back ? m.backInHalves : m.frontInHalves), kind_(back ? NeckKind::round : m.neck),
           school_(counter.choices().neck.school),
           width_(half_ ? counts.neckOfHalf(back ? counts.back : counts.front) : counts.neck) {}
 
@@ -46,7 +47,8 @@ private:
         return std::min(band(length, counter_.choices().neck.trimDepth, counter_.gauge(), true).needles,
                         Stitches(rows.count()));
     }
-    bool sloped() const { return counts_.shoulderRows > Rows(0); }
+    /// In no rows at all where one step alone is bound off.
+    bool sloped() const { return !counts_.shoulderSteps.empty(); }
     bool stepped() const { return sloped() && counter_.choices().body.shoulder == ShoulderKind::stepped; }
 
     bool refuse(Rows least, Rows most) {
@@ -84,7 +86,7 @@ private:
         const Rows above = counts_.armhole + slope - Rows(m_.hasArmhole() ? 3 : 1);
         const Rows least = half_ && inSlope   ? Rows(3)
                            : inSlope || back_ ? Rows(2)
-                           : stepped()        ? slope
+                           : stepped()        ? std::max(slope, Rows(2))
                            : sloped()         ? slope + Rows(1)
                                               : Rows(4);
         const Rows most = inSlope ? std::min(above, slope - Rows(half_ ? 1 : 2)) : above;
@@ -296,7 +298,7 @@ private:
 
     Counter& counter_;
     const GarmentMeasures& m_;
-    GarmentCounts& counts_;
+    const GarmentCounts& counts_;
     NeckCounts& neck_;
     bool back_;
     bool half_; ///< of one front of a cardigan
@@ -308,8 +310,14 @@ private:
 } // namespace
 
 bool countNecks(Counter& counter, const GarmentMeasures& measures, GarmentCounts& counts) {
-    const bool front = Neckline(counter, measures, counts, false).count();
-    return Neckline(counter, measures, counts, true).count() && front;
+    const Garment& choices = counter.choices();
+    const bool front = Neckline(counter, measures, countsOfPiece(counts, frontOf(choices, Side::left), choices),
+                                counts.frontNeck, false)
+                           .count();
+    return Neckline(counter, measures, countsOfPiece(counts, backOf(choices, Side::left), choices), counts.backNeck,
+                    true)
+               .count() &&
+           front;
 }
 
 } // namespace vestimen

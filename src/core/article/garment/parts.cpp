@@ -77,13 +77,13 @@ const char* objectOf(ShapedEdge edge) {
 class HandleMaker {
 public:
     HandleMaker(const GarmentCounts& counts, const GarmentMeasures& measures, const GarmentBrief& brief, PieceKey piece)
-        : c_(counts), m_(measures), choices_(brief.choices), piece_(piece),
-          seams_(choices_.making.seamStitches ? 2 : 0), row_(counts.gauge.rows.unit().mm()),
+        : c_(countsOfPiece(counts, piece, brief.choices)), whole_(counts), m_(measures), choices_(brief.choices),
+          piece_(piece), seams_(choices_.making.seamStitches ? 2 : 0), row_(counts.gauge.rows.unit().mm()),
           stitch_(counts.gauge.stitches.unit().mm()) {}
 
     PieceParts body() {
         const bool half = isHalf(piece_);
-        const bool back = isBack(piece_);
+        const int panels = 1 + static_cast<int>(choices_.body.panels);
         const WeltCounts& welt = c_.bodyWelt;
         const bool straight = choices_.body.sides == SideKind::straight;
         const int weltRows = welt.visible.count();
@@ -91,7 +91,9 @@ public:
         const double under = (welt.visible + c_.hemRise + c_.toUnderarm).count();
         parts_.marks.weltRows = c_.hemRise > Rows(0) ? 0 : weltRows; // a curved one has no height of its own
         parts_.marks.welt = weltWords(welt, !half);
-        parts_.marks.markRow = static_cast<int>(under);
+        const bool sides = hasSides(piece_, choices_);
+        if (sides)
+            parts_.marks.markRow = static_cast<int>(under);
         parts_.marks.width = c_.hem > c_.body ? parts::hemWidth : parts::width;
 
         add({.key = parts::length,
@@ -107,7 +109,8 @@ public:
              .y = weltRows * 1.0,
              .counts = {quantities::bodyWeltRows},
              .pulls = {{"body_welt/depth_mm", row_}}});
-        if (c_.hemRise > Rows(0))
+        // A seam may part what rises; the flat ends in one of the panels.
+        if (c_.hemRise > Rows(0) && (!isSidePanel(piece_) || c_.hemSide == whole_.hemSide))
             addWide({.key = parts::hemFlat,
                      .label = "Flat of the lower edge",
                      .count = half ? ofPiece(c_.hem) - c_.hemSide : c_.hem - c_.hemSide * 2,
@@ -115,7 +118,7 @@ public:
                      .counts = {quantities::hemRiseRows},
                      .pulls = {{"hem_flat_percent", 2.0 * stitch_ / m_.hemWidth.mm(), true}}},
                     Stitches(0));
-        if (!straight)
+        if (!straight && sides)
             addWide({.key = parts::hemWidth,
                      .label = "Hem",
                      .count = ofPiece(c_.hem),
@@ -124,7 +127,7 @@ public:
                      .counts = {quantities::hemStitches},
                      .pulls = {{Measure::hip, stitch_ * 4.0}}},
                     seams_);
-        if (choices_.body.sides == SideKind::waisted)
+        if (choices_.body.sides == SideKind::waisted && sides)
             addWide({.key = parts::waist,
                      .label = "Waist",
                      .count = ofPiece(c_.waist),
@@ -139,15 +142,16 @@ public:
                  .x = at(c_.body),
                  .y = straight ? (under + weltRows) / 2.0 : under - 8.0,
                  .counts = widthCounts(),
-                 .pulls = {{Measure::chest, stitch_ * 4.0}}},
+                 .pulls = {{Measure::chest, stitch_ * (panels > 2 ? 2.0 * panels : 4.0)}}},
                 seams_);
-        add({.key = parts::armhole,
-             .label = "Armhole",
-             .count = c_.armhole,
-             .x = at(c_.body),
-             .y = under,
-             .counts = {quantities::armholeRows},
-             .pulls = {{Measure::armholeDepth, -row_}}});
+        if (sides)
+            add({.key = parts::armhole,
+                 .label = "Armhole",
+                 .count = c_.armhole,
+                 .x = at(c_.body),
+                 .y = under,
+                 .counts = {quantities::armholeRows},
+                 .pulls = {{Measure::armholeDepth, -row_}}});
         if (c_.upper < c_.body && choices_.body.kind != BodyKind::raglan)
             addWide({.key = parts::upperWidth,
                      .label = "Between the armholes",
@@ -165,37 +169,8 @@ public:
                  .y = under + c_.armhole.count(),
                  .counts = {quantities::shoulderRows},
                  .pulls = {{Measure::shoulderDrop, -row_}}});
-        const bool strapped = choices_.body.kind == BodyKind::strapped;
-        addWide({.key = parts::neckWidth,
-                 .label = "Neck width",
-                 .count = c_.neck,
-                 .x = at(c_.neck),
-                 .y = top,
-                 .counts = {quantities::neckStitches},
-                 .pulls = {strapped ? Pull{"strap_mm", -stitch_} : Pull{Measure::neckWidth, stitch_ * 2.0}}},
-                Stitches(0));
-        const NeckCounts& neck = back ? c_.backNeck : c_.frontNeck;
-        const CountKey neckRows = back ? quantities::backNeckRows : quantities::neckRows;
-        if (neck.depth > Rows(0))
-            add({.key = parts::neckDepth,
-                 .label = "Neck depth",
-                 .count = neck.depth,
-                 .x = half ? inner() + 2.0 * sign() : middle(),
-                 .y = top - neck.depth.count(),
-                 .counts = {neckRows},
-                 .pulls = {!back      ? Pull{Measure::frontNeckDepth, -row_}
-                           : strapped ? Pull{"strap_back_mm", -row_}
-                                      : Pull{Measure::backNeckDepth, -row_}}});
-        if (neck.depth > Rows(0) && hasRoundNeck(piece_, choices_))
-            addWide({.key = parts::neckFlat,
-                     .label = "Flat of the neck",
-                     .count = neck.centre,
-                     .x = half ? inner() + sign() * neck.centre.count() : middle() + neck.centre.count() / 2.0,
-                     .y = top - neck.depth.count(),
-                     .counts = {neckRows},
-                     .canPin = false,
-                     .pulls = {{"neck_flat_percent", 2.0 * stitch_ / m_.neckWidth.mm(), true}}},
-                    Stitches(0));
+        if (!isSidePanel(piece_))
+            neck(top);
         // A half has one armhole to mark.
         parts_.marks.markSpan = centred(c_.body);
         if (half) {
@@ -302,6 +277,42 @@ public:
     }
 
 private:
+    /// Of the neck, up to the top of the shoulder.
+    void neck(double top) {
+        const bool half = isHalf(piece_);
+        const bool back = isBack(piece_);
+        const bool strapped = choices_.body.kind == BodyKind::strapped;
+        addWide({.key = parts::neckWidth,
+                 .label = "Neck width",
+                 .count = c_.neck,
+                 .x = at(c_.neck),
+                 .y = top,
+                 .counts = {quantities::neckStitches},
+                 .pulls = {strapped ? Pull{"strap_mm", -stitch_} : Pull{Measure::neckWidth, stitch_ * 2.0}}},
+                Stitches(0));
+        const NeckCounts& neck = back ? c_.backNeck : c_.frontNeck;
+        const CountKey neckRows = back ? quantities::backNeckRows : quantities::neckRows;
+        if (neck.depth > Rows(0))
+            add({.key = parts::neckDepth,
+                 .label = "Neck depth",
+                 .count = neck.depth,
+                 .x = half ? inner() + 2.0 * sign() : middle(),
+                 .y = top - neck.depth.count(),
+                 .counts = {neckRows},
+                 .pulls = {!back      ? Pull{Measure::frontNeckDepth, -row_}
+                           : strapped ? Pull{"strap_back_mm", -row_}
+                                      : Pull{Measure::backNeckDepth, -row_}}});
+        if (neck.depth > Rows(0) && hasRoundNeck(piece_, choices_))
+            addWide({.key = parts::neckFlat,
+                     .label = "Flat of the neck",
+                     .count = neck.centre,
+                     .x = half ? inner() + sign() * neck.centre.count() : middle() + neck.centre.count() / 2.0,
+                     .y = top - neck.depth.count(),
+                     .counts = {neckRows},
+                     .canPin = false,
+                     .pulls = {{"neck_flat_percent", 2.0 * stitch_ / m_.neckWidth.mm(), true}}},
+                    Stitches(0));
+    }
     /// In one piece, what is folded is said.
     static Phrase weltWords(const WeltCounts& welt, bool more) {
         const WeltTraits& kind = traits(welt.kind);
@@ -311,9 +322,13 @@ private:
                                         : Phrase{kind.name, {}};
     }
     std::vector<CountKey> widthCounts() const {
+        if (isSidePanel(piece_))
+            return {quantities::sidePanelStitches, quantities::bodyStitches};
         if (isHalf(piece_))
-            return {isPanel(piece_, choices_) ? quantities::panelStitches : quantities::frontStitches,
+            return {isBack(piece_) || !choices_.isCardigan() ? quantities::panelStitches : quantities::frontStitches,
                     quantities::bodyStitches};
+        if (!hasSides(piece_, choices_))
+            return {quantities::middlePanelStitches, quantities::bodyStitches};
         return {quantities::bodyStitches};
     }
     Stitches ofPiece(Stitches width) const { return isHalf(piece_) ? c_.ofHalf(c_.half(piece_), width) : width; }
@@ -358,7 +373,8 @@ private:
         parts_.handles.push_back(std::move(handle));
     }
 
-    const GarmentCounts& c_;
+    const GarmentCounts c_; ///< of the piece
+    const GarmentCounts& whole_;
     const GarmentMeasures& m_;
     const Garment& choices_;
     PieceKey piece_;

@@ -2,6 +2,7 @@
 #include "core/article/garment/pieces.h"
 
 #include <algorithm>
+#include <map>
 
 namespace vestimen {
 
@@ -9,8 +10,12 @@ std::vector<PieceKey> piecesOf(const Garment& choices) {
     std::vector<PieceKey> pieces;
     pieces.reserve(allPieces.size());
     const auto add = [&](std::initializer_list<PieceKey> more) { pieces.insert(pieces.end(), more); };
-    choices.body.panels ? add({pieces::leftBack, pieces::rightBack}) : add({pieces::back});
+    choices.backInHalves() ? add({pieces::leftBack, pieces::rightBack}) : add({pieces::back});
+    if (choices.hasSidePanels())
+        add({pieces::leftBackSide, pieces::rightBackSide});
     choices.frontInHalves() ? add({pieces::leftFront, pieces::rightFront}) : add({pieces::front});
+    if (choices.hasSidePanels())
+        add({pieces::leftFrontSide, pieces::rightFrontSide});
     if (choices.hasSleeves())
         add({pieces::leftSleeve, pieces::rightSleeve});
     add({pieces::neckTrim});
@@ -40,16 +45,18 @@ bool isTrim(PieceKey kind) {
 }
 
 bool isBack(PieceKey kind) {
-    return kind == pieces::back || kind == pieces::leftBack || kind == pieces::rightBack;
+    return kind == pieces::back || kind == pieces::leftBack || kind == pieces::rightBack ||
+           kind == pieces::leftBackSide || kind == pieces::rightBackSide;
+}
+
+bool isSidePanel(PieceKey kind) {
+    return kind == pieces::leftBackSide || kind == pieces::rightBackSide || kind == pieces::leftFrontSide ||
+           kind == pieces::rightFrontSide;
 }
 
 bool isHalf(PieceKey kind) {
     return kind == pieces::leftFront || kind == pieces::rightFront || kind == pieces::leftBack ||
-           kind == pieces::rightBack;
-}
-
-bool isPanel(PieceKey kind, const Garment& choices) {
-    return isHalf(kind) && (isBack(kind) || !choices.isCardigan());
+           kind == pieces::rightBack || isSidePanel(kind);
 }
 
 PieceKey frontOf(const Garment& choices, Side wearers) {
@@ -59,29 +66,55 @@ PieceKey frontOf(const Garment& choices, Side wearers) {
 }
 
 PieceKey backOf(const Garment& choices, Side wearers) {
-    if (!choices.body.panels)
+    if (!choices.backInHalves())
         return pieces::back;
     return wearers == Side::left ? pieces::leftBack : pieces::rightBack;
 }
 
-const char* label(PieceKey kind) {
-    static constexpr std::array labels = {"Back",
-                                          "Left back",
-                                          "Right back",
-                                          "Front",
-                                          "Left front",
-                                          "Right front",
-                                          "Left sleeve",
-                                          "Right sleeve",
-                                          "Neck trim",
-                                          "Neck trim, second part",
-                                          "Left armhole trim",
-                                          "Right armhole trim",
-                                          "Left band",
-                                          "Right band"};
-    static_assert(labels.size() == allPieces.size());
-    const auto at = std::ranges::find(allPieces, kind);
-    return at == allPieces.end() ? "" : labels[static_cast<std::size_t>(at - allPieces.begin())];
+PieceKey frontSideOf(const Garment& choices, Side wearers) {
+    if (!choices.hasSidePanels())
+        return frontOf(choices, wearers);
+    return wearers == Side::left ? pieces::leftFrontSide : pieces::rightFrontSide;
+}
+
+PieceKey backSideOf(const Garment& choices, Side wearers) {
+    if (!choices.hasSidePanels())
+        return backOf(choices, wearers);
+    return wearers == Side::left ? pieces::leftBackSide : pieces::rightBackSide;
+}
+
+bool hasSides(PieceKey body, const Garment& choices) {
+    return isSidePanel(body) || !choices.hasSidePanels();
+}
+
+const char* label(PieceKey kind, const Garment& choices) {
+    struct Labels {
+        const char* usual;
+        const char* besideSidePanels;
+    };
+    static const std::map<PieceKey, Labels> labels = {{pieces::back, {"Back", "Back, middle"}},
+                                                      {pieces::leftBack, {"Left back", "Left back, middle"}},
+                                                      {pieces::rightBack, {"Right back", "Right back, middle"}},
+                                                      {pieces::leftBackSide, {"Left back, side", nullptr}},
+                                                      {pieces::rightBackSide, {"Right back, side", nullptr}},
+                                                      {pieces::front, {"Front", "Front, middle"}},
+                                                      {pieces::leftFront, {"Left front", "Left front, middle"}},
+                                                      {pieces::rightFront, {"Right front", "Right front, middle"}},
+                                                      {pieces::leftFrontSide, {"Left front, side", nullptr}},
+                                                      {pieces::rightFrontSide, {"Right front, side", nullptr}},
+                                                      {pieces::leftSleeve, {"Left sleeve", nullptr}},
+                                                      {pieces::rightSleeve, {"Right sleeve", nullptr}},
+                                                      {pieces::neckTrim, {"Neck trim", nullptr}},
+                                                      {pieces::secondNeckTrim, {"Neck trim, second part", nullptr}},
+                                                      {pieces::leftArmTrim, {"Left armhole trim", nullptr}},
+                                                      {pieces::rightArmTrim, {"Right armhole trim", nullptr}},
+                                                      {pieces::leftBand, {"Left band", nullptr}},
+                                                      {pieces::rightBand, {"Right band", nullptr}}};
+    const auto found = labels.find(kind);
+    if (found == labels.end())
+        return "";
+    const Labels& its = found->second;
+    return choices.hasSidePanels() && its.besideSidePanels ? its.besideSidePanels : its.usual;
 }
 
 Side wearerSide(PieceKey piece, Side machineSide) {
@@ -105,8 +138,15 @@ const char* wornEdge(PieceKey piece, Side machineSide, const Garment& choices) {
 }
 
 Side outerSide(PieceKey half) {
-    const bool left = half == pieces::leftFront || half == pieces::leftBack;
+    const bool left = half == pieces::leftFront || half == pieces::leftBack || half == pieces::leftFrontSide ||
+                      half == pieces::leftBackSide;
     return wearerSide(half, left ? Side::left : Side::right);
+}
+
+const char* innerEdge(PieceKey half, const Garment& choices) {
+    if (isSidePanel(half))
+        return "panel_edge";
+    return isBack(half) || !choices.isCardigan() ? "centre_edge" : "front_edge";
 }
 
 } // namespace vestimen

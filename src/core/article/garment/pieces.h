@@ -16,9 +16,13 @@ namespace pieces {
 inline constexpr PieceKey back{"back"};
 inline constexpr PieceKey leftBack{"left_back"};
 inline constexpr PieceKey rightBack{"right_back"};
+inline constexpr PieceKey leftBackSide{"left_back_side"};
+inline constexpr PieceKey rightBackSide{"right_back_side"};
 inline constexpr PieceKey front{"front"};
 inline constexpr PieceKey leftFront{"left_front"};
 inline constexpr PieceKey rightFront{"right_front"};
+inline constexpr PieceKey leftFrontSide{"left_front_side"};
+inline constexpr PieceKey rightFrontSide{"right_front_side"};
 inline constexpr PieceKey leftSleeve{"left_sleeve"};
 inline constexpr PieceKey rightSleeve{"right_sleeve"};
 inline constexpr PieceKey neckTrim{"neck_trim"};
@@ -29,9 +33,10 @@ inline constexpr PieceKey leftBand{"left_band"};
 inline constexpr PieceKey rightBand{"right_band"};
 } // namespace pieces
 inline constexpr std::array allPieces = {
-    pieces::back,        pieces::leftBack,     pieces::rightBack,   pieces::front,    pieces::leftFront,
-    pieces::rightFront,  pieces::leftSleeve,   pieces::rightSleeve, pieces::neckTrim, pieces::secondNeckTrim,
-    pieces::leftArmTrim, pieces::rightArmTrim, pieces::leftBand,    pieces::rightBand};
+    pieces::back,         pieces::leftBack,    pieces::rightBack,  pieces::leftBackSide,   pieces::rightBackSide,
+    pieces::front,        pieces::leftFront,   pieces::rightFront, pieces::leftFrontSide,  pieces::rightFrontSide,
+    pieces::leftSleeve,   pieces::rightSleeve, pieces::neckTrim,   pieces::secondNeckTrim, pieces::leftArmTrim,
+    pieces::rightArmTrim, pieces::leftBand,    pieces::rightBand};
 
 /// Those that a garment has, in the order in which they are knitted.
 std::vector<PieceKey> piecesOf(const Garment& choices);
@@ -40,23 +45,31 @@ bool isSleeve(PieceKey kind);
 bool isTrim(PieceKey kind);
 bool isBand(PieceKey kind);
 bool isNeckTrim(PieceKey kind);
-/// The back, or a half of it.
+/// The back, or a panel of it.
 bool isBack(PieceKey kind);
-/// One of the two fronts of a cardigan, or a panel of a front or back in two.
+/// One of two that mirror each other: a front of a cardigan, a panel that meets the other in the middle, or one at the
+/// side.
 bool isHalf(PieceKey kind);
-/// A half that is sewn to the other one down the middle.
-bool isPanel(PieceKey kind, const Garment& choices);
-/// The piece that a garment's front, or back, has on a side of the wearer.
+/// Beside a middle that has the neck.
+bool isSidePanel(PieceKey kind);
+/// The piece with the neck that a garment's front, or back, has on a side of the wearer.
 PieceKey frontOf(const Garment& choices, Side wearers);
 PieceKey backOf(const Garment& choices, Side wearers);
-const char* label(PieceKey kind);
+/// The one with the side and the armhole.
+PieceKey frontSideOf(const Garment& choices, Side wearers);
+PieceKey backSideOf(const Garment& choices, Side wearers);
+/// Whether it has the sides and the armholes of the body; a middle between side panels has none.
+bool hasSides(PieceKey body, const Garment& choices);
+const char* label(PieceKey kind, const Garment& choices);
 
 /// The wearer's side on which a side of the machine comes to lie, for pieces knitted upward and worn knit side out.
 Side wearerSide(PieceKey piece, Side machineSide);
 /// Where on the wearer a piece's edge at the machine's left or right lies, in a word or two; empty where it is no one
 /// place. A sleeve's edges are its front and its back.
 const char* wornEdge(PieceKey piece, Side machineSide, const Garment& choices);
-/// The machine's side of a half that lies away from the opening, or from the seam down the middle.
+/// The machine's side of a half that lies away from the middle.
 Side outerSide(PieceKey half);
+/// The name of a half's edge towards the middle: along the opening, down the middle, or through the shoulder.
+const char* innerEdge(PieceKey half, const Garment& choices);
 
 } // namespace vestimen

@@ -70,8 +70,8 @@ void addUp(Knitting& knitting, const Garment& choices, const GarmentCounts& coun
 operation::Hang armholeHung(const Garment& choices, const GarmentCounts& counts, PieceKey piece) {
     const bool left = piece == pieces::leftSleeve;
     const Side side = left ? Side::left : Side::right;
-    const std::string front = key(frontOf(choices, side));
-    const std::string back = key(backOf(choices, side));
+    const std::string front = key(frontSideOf(choices, side));
+    const std::string back = key(backSideOf(choices, side));
     const std::string& up = left ? front : back;
     const std::string& down = left ? back : front;
     const HangSource underarmLeft{up, HangSource::Kind::bound, "underarm_left"};

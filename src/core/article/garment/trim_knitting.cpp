@@ -28,9 +28,12 @@ Knitting trimOf(const GarmentBrief& project, Trim trim) {
     const bool hangsOpenLoops = std::ranges::any_of(
         trim.hung.sources, [](const HangSource& source) { return source.kind == HangSource::Kind::kept; });
     BegunHung begun{trim.hangSection, {}, std::move(trim.hung), {}};
-    if (project.choices.body.panels && neck)
+    if (project.choices.body.panels != Panels::one && neck)
         begun.before.push_back(
-            {"panels_first", "The panels are sewn together down the middle by now: the neckline is hung in one."});
+            {"panels_first",
+             project.choices.hasSidePanels()
+                 ? "The panels are sewn together by now: the neckline is hung in one."
+                 : "The panels are sewn together down the middle by now: the neckline is hung in one."});
     begun.before.push_back({"purl_facing", trim.facing});
     if (hangsOpenLoops)
         begun.after.push_back({"waste_out", neck ? "Pull the waste yarn out only when every loop is on a needle."
@@ -146,7 +149,7 @@ TrimHang neckline(const Garment& choices, const GarmentCounts& counts) {
     const bool cardigan = choices.isCardigan();
     const bool raglan = choices.body.kind == BodyKind::raglan;
     const bool vee = choices.neck.kind == NeckKind::vee;
-    const bool panels = choices.body.panels;
+    const bool panels = choices.backInHalves();
     const auto edgeOf = [](const NeckCounts& neck) { return hang(neck.trimEdge, neck.edge); };
     const std::string left = key(frontOf(choices, Side::left));
     const std::string right = key(frontOf(choices, Side::right));
@@ -256,8 +259,8 @@ Knitting armTrimKnitting(const GarmentBrief& project, const GarmentCounts& count
     // other way.
     const bool left = piece == pieces::leftArmTrim;
     const Side side = left ? Side::left : Side::right;
-    const std::string front = key(frontOf(project.choices, side));
-    const std::string back = key(backOf(project.choices, side));
+    const std::string front = key(frontSideOf(project.choices, side));
+    const std::string back = key(backSideOf(project.choices, side));
     const std::string& up = left ? front : back;
     const std::string& down = left ? back : front;
     arm.kept(up, "underarm_left", counts.underarm);
