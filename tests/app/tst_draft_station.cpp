@@ -746,8 +746,10 @@ void TestDraftStation::everyPieceIsShownEveryWay() {
             garment(next).sleeves.school =
                 neck == NeckKind::vee && body != BodyKind::raglan ? SleeveSchool::down : SleeveSchool::up;
             garment(next).neck.trimInTwo = true;
-            garment(next).body.panels =
-                body == BodyKind::setIn || body == BodyKind::strapped ? Panels::two : Panels::one;
+            garment(next).body.panels = body == BodyKind::setIn || body == BodyKind::strapped ? Panels::two
+                                        : body == BodyKind::dropShoulder                      ? Panels::three
+                                        : body == BodyKind::sleeveless                        ? Panels::four
+                                                                                              : Panels::one;
             fixture.window().session().edit("shape", next);
             QVERIFY(fixture.worked().sound());
             for (const PieceKey piece : piecesOf(garment(next))) {

@@ -3,7 +3,9 @@
 // more panels are a way out where the bed is narrower than half a body.
 #include "support/projects.h"
 
+#include "core/bed/fabric_picture.h"
 #include "core/format/project_json.h"
+#include "core/plan/outline_distance.h"
 #include "core/ways_out.h"
 
 #include <QTest>
@@ -94,6 +96,7 @@ private slots:
     void moreAreAWayOut();
     void seamsComeInTheirOrder();
     void aShoulderOfTwoPanelsIsHungInOne();
+    void handlesOfPanelsPull();
     void noShoulderNoSidePanel();
     void pinsOfPanels();
     void earlierFilesKnewTwo();
@@ -148,6 +151,13 @@ void TestPanels::togetherTheyAreThePieceInOne() {
                 QVERIFY2(piece.fabric.findings.empty(), listed(piece.fabric.findings));
             for (const Join& join : worked.joins)
                 QVERIFY2(!anyError(join.findings), listed(join.findings));
+            for (const WorkedPiece& piece : worked.pieces)
+                if (const auto farthest = farthestFromIdeal(pictureOf(piece.fabric, piece.program), piece.outline,
+                                                            *worked.measured.gauge, Stitches(seamStitches ? 1 : 0));
+                    farthest && !isSleeve(PieceKey(piece.program.piece)))
+                    QVERIFY2(
+                        farthest->distance < Length::millimetres(9),
+                        qPrintable(QString("%1: %2 mm").arg(piece.program.piece.c_str()).arg(farthest->distance.mm())));
             for (const bool back : {true, false}) {
                 const std::vector<int> one = laidTogether(whole, back);
                 const std::vector<int> parts = laidTogether(worked, back);
@@ -247,6 +257,43 @@ void TestPanels::aShoulderOfTwoPanelsIsHungInOne() {
                 if (edge->hung[i].piece == edge->hung[i - 1].piece)
                     QCOMPARE(edge->hung[i].index - edge->hung[i - 1].index, back ? 1 : -1);
         }
+    }
+}
+
+/// Dragged outward or up, what a handle stands for becomes more, or less where it hangs down; and back again the same.
+void TestPanels::handlesOfPanelsPull() {
+    for (const Panels panels : {Panels::three, Panels::four}) {
+        Project project = ilkesPullover();
+        garment(project).body.panels = panels;
+        garment(project).body.sides = SideKind::waisted;
+        garment(project).neck.trimInTwo = true;
+        const WorkedGarment worked = workGarment(project);
+        QVERIFY2(worked.sound(), listed(worked.findings));
+        const auto number = [](const Handle& handle) {
+            const Rows* rows = std::get_if<Rows>(&handle.count);
+            return rows ? rows->count() : std::get<Stitches>(handle.count).count();
+        };
+        int dragged = 0;
+        for (const PieceKey key : {backSideOf(garment(project), Side::left), backOf(garment(project), Side::left),
+                                   frontSideOf(garment(project), Side::right), frontOf(garment(project), Side::right)})
+            for (const Handle& handle : worked.piece(key)->handles) {
+                if (handle.pulls.empty()) {
+                    QVERIFY(handle.key == parts::width && !hasSides(key, garment(project)));
+                    continue;
+                }
+                const int steps = handle.pulls.front().perStep > 0 ? 6 : -6;
+                const Project moved = test::movedBy(project, key, handle.key, steps);
+                const WorkedGarment after = workGarment(moved);
+                if (!after.sound())
+                    continue;
+                const Handle* now = after.piece(key)->handle(handle.key);
+                QVERIFY(now);
+                const int more = number(*now) - number(handle);
+                QVERIFY2(more >= 1 && more <= 13,
+                         qPrintable(QString("%1 %2: %3").arg(key.text().c_str(), handle.label).arg(more)));
+                ++dragged;
+            }
+        QVERIFY2(dragged > 20, qPrintable(QString::number(dragged)));
     }
 }
 

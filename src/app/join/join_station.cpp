@@ -144,11 +144,12 @@ JoinStation::JoinStation(Session& session, QWidget* parent)
     table_->setColumnCount(3);
     table_->setHorizontalHeaderLabels({tr("order"), tr("needle"), tr("takes")});
     table_->verticalHeader()->hide();
-    table_->verticalHeader()->setDefaultSectionSize(26);
+    table_->verticalHeader()->setMinimumSectionSize(26);
+    table_->verticalHeader()->setSectionResizeMode(QHeaderView::ResizeToContents); // long names take two lines
     table_->horizontalHeader()->setStretchLastSection(true);
     table_->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft);
-    table_->setColumnWidth(0, 64);
-    table_->setColumnWidth(1, 84);
+    table_->setColumnWidth(0, 56);
+    table_->setColumnWidth(1, 72);
     table_->setShowGrid(false);
     table_->setEditTriggers(QAbstractItemView::NoEditTriggers);
     table_->setSelectionBehavior(QAbstractItemView::SelectRows);

@@ -219,25 +219,12 @@ FabricPicture picture(const Fabric& fabric, const Program& program, int firstPas
     const int weltRows = hasWelt ? below.lastPass - below.firstPass + 1 : 0;
     int base = 0;
     bool based = false;
+    // A curved hem's first row is lowest in its middle; a welt that hangs from it, upside down, follows it.
+    std::map<int, int> firstRow;
     std::vector<std::vector<Interval>> rows;
-    for (const FabricRun& run : all) {
-        const bool hidden = run.pass + 1 >= behind.firstPass && run.pass + 1 <= behind.lastPass;
-        if (hidden || run.pass + 1 < firstPass || (mainOnly && program.yarns[run.yarn].role != YarnRole::main))
-            continue;
-        if (!based) {
-            // A curved hem's first row is lowest in its middle.
-            base = run.height;
-            for (const FabricRun& other : all)
-                if (other.pass == run.pass)
-                    base = std::min(base, other.height);
-            based = true;
-        }
-        int row = run.height - base + weltRows;
-        if (hasWelt && run.pass + 1 >= below.firstPass) {
-            row = below.lastPass - (run.pass + 1);
-        }
+    const auto place = [&](const FabricRun& run, int row) {
         if (row < 0)
-            continue;
+            return;
         if (const auto here = eyelets.find(run.pass); here != eyelets.end())
             for (const int slot : here->second)
                 if (slot >= run.firstSlot && slot <= run.lastSlot)
@@ -259,6 +246,39 @@ FabricPicture picture(const Fabric& fabric, const Program& program, int firstPas
         } else {
             result.blocks.push_back({run.firstSlot, run.lastSlot, row, row + 1, run.yarn, run.pass, run.pass});
         }
+    };
+    const auto placeBelow = [&](const FabricRun& run, int row) {
+        const int ends = firstRow.begin()->first + firstRow.rbegin()->first;
+        const auto above = [&](int slot) {
+            const auto found = firstRow.find(slot);
+            return found == firstRow.end() ? 0 : found->second - base;
+        };
+        for (int first = ends - run.lastSlot; first <= ends - run.firstSlot;) {
+            int last = first;
+            while (last < ends - run.firstSlot && above(last + 1) == above(first))
+                ++last;
+            place({run.pass, run.height, first, last, run.yarn}, row + above(first));
+            first = last + 1;
+        }
+    };
+    for (const FabricRun& run : all) {
+        const bool hidden = run.pass + 1 >= behind.firstPass && run.pass + 1 <= behind.lastPass;
+        if (hidden || run.pass + 1 < firstPass || (mainOnly && program.yarns[run.yarn].role != YarnRole::main))
+            continue;
+        if (!based) {
+            base = run.height;
+            for (const FabricRun& other : all)
+                if (other.pass == run.pass) {
+                    base = std::min(base, other.height);
+                    for (int slot = other.firstSlot; slot <= other.lastSlot; ++slot)
+                        firstRow[slot] = other.height;
+                }
+            based = true;
+        }
+        if (hasWelt && run.pass + 1 >= below.firstPass)
+            placeBelow(run, below.lastPass - (run.pass + 1));
+        else
+            place(run, run.height - base + weltRows);
     }
     result.rows = static_cast<int>(rows.size());
     for (auto& row : rows)

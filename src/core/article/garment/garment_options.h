@@ -21,8 +21,8 @@ template<> inline constexpr std::span<const Option> optionsOf<Closure> = closure
 
 inline constexpr Option panelOptions[] = {{"one", "Back and closed front in one piece"},
                                           {"two", "In two panels, with a middle seam"},
-                                          {"three", "In three panels, with seams through the shoulders"},
-                                          {"four", "In four panels, with a middle seam and through the shoulders"}};
+                                          {"three", "In three panels, two at the sides"},
+                                          {"four", "In four panels, two at the sides"}};
 template<> inline constexpr std::span<const Option> optionsOf<Panels> = panelOptions;
 
 inline constexpr Option neckOptions[] = {

@@ -277,8 +277,8 @@ const char* mirroredName(std::string_view right) {
     return nullptr;
 }
 
-/// The half on the right of the middle, moved so that its own middle lies at 0, and its lower edge.
-Outline halfOutline(const GarmentMeasures& m, PieceKey piece, Length welt) {
+/// The half on the right of the middle, moved so that its own middle lies at 0, and so far down.
+Outline halfOutline(const GarmentMeasures& m, PieceKey piece, Length welt, Length down) {
     RightPart part = rightPart(m, piece, welt);
     Outline outline{std::move(part.edges)};
     outline.edges.push_back({isSidePanel(piece)                 ? "panel_edge"
@@ -288,10 +288,9 @@ Outline halfOutline(const GarmentMeasures& m, PieceKey piece, Length welt) {
     const bool sides = isSidePanel(piece) || !m.hasSidePanels();
     const Length outermost = sides ? std::max({m.width, m.hemWidth}) / 2.0 : panelSeam(m);
     const Length middle = (outermost + outline.edges.back().points.front().x) / 2.0;
-    const Length low = outline.edges.front().points.front().y;
     for (OutlineEdge& each : outline.edges)
         for (OutlinePoint& point : each.points)
-            point = {point.x - middle, point.y - low};
+            point = {point.x - middle, point.y - down};
     if (outerSide(piece) == Side::right)
         return outline;
     // The other front is the mirror image, walked the other way round so that it stays counter-clockwise.
@@ -307,9 +306,9 @@ Outline halfOutline(const GarmentMeasures& m, PieceKey piece, Length welt) {
 
 } // namespace
 
-Outline bodyOutline(const GarmentMeasures& m, PieceKey piece, Length welt) {
+Outline bodyOutline(const GarmentMeasures& m, PieceKey piece, Length welt, Length below) {
     if (isHalf(piece))
-        return halfOutline(m, piece, welt);
+        return halfOutline(m, piece, welt, below);
     const std::vector<OutlineEdge> right = rightPart(m, piece, welt).edges;
     Outline outline{right};
     std::vector<OutlinePoint>& hem = outline.edges.front().points;

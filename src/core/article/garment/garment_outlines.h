@@ -7,8 +7,9 @@
 
 namespace vestimen {
 
-/// Back, front or one of two fronts. `welt`: how high the lower edge is before its sides begin to slope.
-Outline bodyOutline(const GarmentMeasures& measures, PieceKey piece, Length welt);
+/// Back, front, or a part of one. `welt`: how high the lower edge is before its sides begin to slope. `below`: how far
+/// above the middle of a curved lower edge the piece begins.
+Outline bodyOutline(const GarmentMeasures& measures, PieceKey piece, Length welt, Length below);
 Outline sleeveOutline(const GarmentMeasures& measures);
 /// The outline of a piece, so high, as it hangs when it is knitted the other way; still counter-clockwise.
 Outline upsideDown(Outline outline, Length height);

@@ -67,7 +67,8 @@ PlannedPiece planned(const GarmentCounts& counts, const GarmentMeasures& measure
     } else {
         const GarmentCounts own = countsOfPiece(counts, key, garment);
         const Stitches widest = std::max(own.body, own.hem);
-        piece.outline = bodyOutline(measures, key, garment.body.welt.depth);
+        piece.outline = bodyOutline(measures, key, garment.body.welt.depth,
+                                    gauge.height(counts.hemRise + counts.toUnderarm - own.hemRise - own.toUnderarm));
         piece.width = gauge.width((isHalf(key) ? own.ofHalf(own.half(key), widest) : widest) - seams);
         piece.length = gauge.height(own.bodyLength());
     }

@@ -13,9 +13,10 @@ namespace {
 /// One of the two necklines of a garment.
 class Neckline {
 public:
-    /// With the counts of the piece that has it.
-    Neckline(Counter& counter, const GarmentMeasures& m, const GarmentCounts& counts, NeckCounts& neck, bool back)
-        : counter_(counter), m_(m), counts_(counts), neck_(neck), back_(back),
+    /// With the counts of the piece that has it, and the rows of the garment's shoulder.
+    Neckline(Counter& counter, const GarmentMeasures& m, const GarmentCounts& counts, Rows shoulder, NeckCounts& neck,
+             bool back)
+        : counter_(counter), m_(m), counts_(counts), shoulder_(shoulder), neck_(neck), back_(back),
           half_(back ? m.backInHalves : m.frontInHalves), kind_(back ? NeckKind::round : m.neck),
           school_(counter.choices().neck.school),
           width_(half_ ? counts.neckOfHalf(back ? counts.back : counts.front) : counts.neck) {}
@@ -275,7 +276,7 @@ private:
         neck_.side = half_ ? width_ : width_ / 2;
         neck_.centre = neck_.bottom = width_ - neck_.side * (half_ ? 1 : 2);
         const Stitches further = neck_.side - Stitches(1);
-        const SlopeRequest request{neck_.rows - std::max(Rows(2), counts_.shoulderRows), further};
+        const SlopeRequest request{neck_.rows - std::max(Rows(2), shoulder_), further};
         const auto shape = request.rows > Rows(0) ? counter_.shaped(request, ShapedEdge::neck, 0.5) : std::nullopt;
         if (!shape) {
             counter_.error("neck_depth",
@@ -299,6 +300,7 @@ private:
     Counter& counter_;
     const GarmentMeasures& m_;
     const GarmentCounts& counts_;
+    Rows shoulder_;
     NeckCounts& neck_;
     bool back_;
     bool half_; ///< of one front of a cardigan
@@ -311,13 +313,12 @@ private:
 
 bool countNecks(Counter& counter, const GarmentMeasures& measures, GarmentCounts& counts) {
     const Garment& choices = counter.choices();
-    const bool front = Neckline(counter, measures, countsOfPiece(counts, frontOf(choices, Side::left), choices),
-                                counts.frontNeck, false)
-                           .count();
-    return Neckline(counter, measures, countsOfPiece(counts, backOf(choices, Side::left), choices), counts.backNeck,
-                    true)
-               .count() &&
-           front;
+    const auto count = [&](PieceKey piece, NeckCounts& neck) {
+        const GarmentCounts own = countsOfPiece(counts, piece, choices);
+        return Neckline(counter, measures, own, counts.shoulderRows, neck, isBack(piece)).count();
+    };
+    const bool front = count(frontOf(choices, Side::left), counts.frontNeck);
+    return count(backOf(choices, Side::left), counts.backNeck) && front;
 }
 
 } // namespace vestimen

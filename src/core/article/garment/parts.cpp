@@ -142,7 +142,9 @@ public:
                  .x = at(c_.body),
                  .y = straight ? (under + weltRows) / 2.0 : under - 8.0,
                  .counts = widthCounts(),
-                 .pulls = {{Measure::chest, stitch_ * (panels > 2 ? 2.0 * panels : 4.0)}}},
+                 // Beside a side panel it is what that leaves.
+                 .pulls = sides ? std::vector<Pull>{{Measure::chest, stitch_ * 2.0 * std::max(2, panels)}}
+                                : std::vector<Pull>()},
                 seams_);
         if (sides)
             add({.key = parts::armhole,
@@ -154,14 +156,14 @@ public:
                  .pulls = {{Measure::armholeDepth, -row_}}});
         if (c_.upper < c_.body && choices_.body.kind != BodyKind::raglan)
             addWide({.key = parts::upperWidth,
-                     .label = "Between the armholes",
+                     .label = isSidePanel(piece_) ? "Above the armhole" : "Between the armholes",
                      .count = ofPiece(c_.upper),
                      .x = at(c_.upper),
                      .y = under + c_.armhole.count() * 0.7,
                      .counts = {quantities::upperStitches, quantities::underarmStitches},
                      .pulls = {{Measure::crossBack, stitch_ * 2.0}}},
                     seams_);
-        if (c_.shoulderRows > Rows(0))
+        if (sides && c_.shoulderRows > Rows(0))
             add({.key = parts::shoulder,
                  .label = "Shoulder",
                  .count = c_.shoulderRows,
