@@ -55,6 +55,17 @@ void work_set_in_cardigan(benchmark::State& state) {
         benchmark::DoNotOptimize(work(project));
 }
 
+/// In five colours: every yarn by turns, four rows each.
+void work_striped_cardigan(benchmark::State& state) {
+    Project project = setInCardigan();
+    for (YarnNumber number = 1; number < 5; ++number)
+        project.moreYarns.push_back(project.yarn);
+    for (YarnNumber number = 0; number < 5; ++number)
+        project.stripes.of.push_back({number, Rows(4)});
+    for (auto _ : state)
+        benchmark::DoNotOptimize(work(project));
+}
+
 void work_hat(benchmark::State& state) {
     Project project = demo();
     project.wearer = withBorrowedMeasures(project.wearer);
@@ -152,6 +163,7 @@ void bed_at_a_row(benchmark::State& state) {
 BENCHMARK(work_pullover);
 BENCHMARK(work_set_in_pullover);
 BENCHMARK(work_set_in_cardigan);
+BENCHMARK(work_striped_cardigan);
 BENCHMARK(work_hat);
 BENCHMARK(work_blanket_of_100_000);
 BENCHMARK(work_blanket_of_1_000_000);

@@ -4,11 +4,32 @@
 #include "core/article/articles.h"
 
 #include <algorithm>
+#include <optional>
 
 namespace vestimen {
 namespace {
 
 constexpr std::size_t mostWays = 3;
+
+/// What the article has no part in.
+std::optional<WayOut> ofTheYarns(const Project& project, const Finding& finding) {
+    WayOut way{{}, project};
+    if (finding.code == "stripes_odd") {
+        way.what = {"Even numbers of rows", {}};
+        way.project.stripes.even = true;
+        return way;
+    }
+    if (finding.code == "no_such_yarn") {
+        way.what = {"The main yarn", {}};
+        for (const AnyChoice& each : choicesOf(project.article))
+            if (std::holds_alternative<AYarn>(each.form) && each.get(project.article) >= project.yarns())
+                each.set(way.project.article, 0.0);
+        for (Stripe& each : way.project.stripes.of)
+            each.yarn = each.yarn < project.yarns() ? each.yarn : 0;
+        return way;
+    }
+    return std::nullopt;
+}
 
 } // namespace
 
@@ -22,6 +43,8 @@ bool mends(const Project& changed, const Finding& finding) {
 
 std::vector<WayOut> waysOut(const Project& project, const Finding& finding) {
     std::vector<WayOut> ways;
+    if (auto way = ofTheYarns(project, finding); way && mends(way->project, finding))
+        ways.push_back(std::move(*way));
     for (Change<Article>& each : changesFor(project.article, project, finding)) {
         if (ways.size() >= mostWays || (each.elseOnly && !ways.empty()))
             continue;

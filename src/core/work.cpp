@@ -5,8 +5,10 @@
 #include "core/bed/virtual_bed.h"
 #include "core/knitting/piece_parts.h"
 #include "core/plan/piece_writer.h"
+#include "core/plan/stripe_surface.h"
 
 #include <algorithm>
+#include <set>
 
 namespace vestimen {
 namespace {
@@ -63,6 +65,43 @@ void findOtherMaking(const Project& project, Length width, std::vector<Finding>&
             "The swatch was knitted on {0}, the pieces are for {1}: a gauge 5 % off makes {2} at {3} wide. Knit a "
             "swatch on it.",
             swatch.machine, project.machine.name);
+}
+
+/// More by turns than hands keep apart.
+constexpr std::size_t manyYarns = 4;
+
+void findYarns(const Project& project, std::vector<Finding>& findings) {
+    const auto missing = [&](std::string what, YarnNumber number) {
+        findings.push_back({Severity::warning,
+                            "no_such_yarn",
+                            {"{0}: there is no yarn {1}, since the project has {2}. The main yarn takes its place.",
+                             {std::move(what), number + 1, project.yarns()}}});
+    };
+    for (const AnyChoice& each : choicesOf(project.article))
+        if (std::holds_alternative<AYarn>(each.form))
+            if (const auto number = static_cast<YarnNumber>(each.get(project.article)); number >= project.yarns())
+                missing(each.label, number);
+    const Stripes& stripes = project.stripes;
+    std::set<YarnNumber> striped;
+    for (const Stripe& each : stripes.of)
+        striped.insert(each.yarn);
+    if (!striped.empty() && *striped.rbegin() >= project.yarns())
+        missing("Stripes", *striped.rbegin());
+    if (striped.size() > manyYarns)
+        findings.push_back({Severity::note,
+                            "many_yarns",
+                            {"{0} yarns by turns are hard to keep apart: up to {1} hang well beside a piece.",
+                             {static_cast<int>(striped.size()), static_cast<int>(manyYarns)}}});
+    const bool odd = std::ranges::any_of(stripes.of, [](const Stripe& each) {
+        const Rows* rows = std::get_if<Rows>(&each.height);
+        return !rows || !rows->isEven();
+    });
+    if (striped.size() > 1 && !stripes.even && (odd || stripes.mixed))
+        findings.push_back({Severity::warning,
+                            "stripes_odd",
+                            {"Stripes of an odd number of rows end where the other yarn does not hang: each is broken "
+                             "there, with two ends. Even numbers let the yarns change at one side.",
+                             {}}});
 }
 
 WorkedPiece knitted(PlannedPiece& planned, const Ground& ground, const Siblings& siblings) {
@@ -127,12 +166,14 @@ Worked work(const Project& project) {
     append(worked.findings, checked.findings);
     findOtherFabric(project, *checked.widest, worked.findings);
     findOtherMaking(project, *checked.widest, worked.findings);
+    findYarns(project, worked.findings);
     if (anyError(worked.findings))
         return worked;
 
     Plan planned = plan(project.article, project, *worked.measured.gauge);
     worked.workings = std::move(planned.workings);
     append(worked.findings, planned.findings);
+    layStripes(planned.pieces, project, *worked.measured.gauge);
     worked.pieces.reserve(planned.pieces.size()); // siblings point into it
     Siblings siblings;
     for (PlannedPiece& each : planned.pieces) {

@@ -13,6 +13,7 @@
 #include <QAbstractItemView>
 #include <QCheckBox>
 #include <QFileDialog>
+#include <QMenu>
 #include <QMessageBox>
 
 #include <algorithm>
@@ -91,6 +92,7 @@ private slots:
     void allPiecesHangSideBySide();
     void waysOutAreButtons();
     void panelsAreChosen();
+    void yarnsAndStripes();
     void shelvesHaveWaysOut();
     void everyPieceIsShownEveryWay();
     void draftsAreExported();
@@ -633,6 +635,113 @@ void TestDraftStation::waysOutAreButtons() {
     QVERIFY(countsOf(fixture.project()).body > fixture.project().machine.needles - Stitches(4));
     QCOMPARE(draft->canvas()->view().wanted, 0);
     QVERIFY(fixture.window().session().undoText().startsWith("Less ease"));
+}
+
+void TestDraftStation::yarnsAndStripes() {
+    WindowFixture fixture;
+    DraftStation* draft = open(fixture, "Set-in pullover, V neck");
+    draft->showAll();
+    const auto project = [&]() -> const Project& { return fixture.project(); };
+    const auto button = [&](const char* text) {
+        for (QPushButton* each : draft->findChildren<QPushButton*>())
+            if (each->isVisible() && each->text() == text)
+                return each;
+        return static_cast<QPushButton*>(nullptr);
+    };
+    const auto click = [&](const char* text) {
+        QPushButton* found = button(text);
+        QVERIFY2(found && found->isEnabled(), text);
+        QTest::mouseClick(found, Qt::LeftButton);
+    };
+    // A yarn in another colour, and one from the shelf: they stand in the menu.
+    QMenu* menu = button("Add a yarn")->menu();
+    emit menu->aboutToShow();
+    QVERIFY(menu->actions().size() > 2);
+    menu->actions().front()->trigger();
+    QCOMPARE(project().yarns(), 2);
+    QVERIFY(project().moreYarns[0].colour != project().yarn.colour);
+    emit menu->aboutToShow();
+    menu->actions().back()->trigger();
+    QCOMPARE(project().yarns(), 3);
+    // Stripes by turns of the yarns, each as high as the one before.
+    for (int i = 0; i < 3; ++i)
+        click("Add a stripe");
+    QCOMPARE(project().stripes.of.size(), std::size_t(3));
+    QVERIFY(project().stripes.of[0].yarn == 0 && project().stripes.of[1].yarn == 1 &&
+            project().stripes.of[2].yarn == 2);
+    auto* second = named<QSpinBox>(draft, "Stripe 2, height");
+    second->setFocus();
+    second->setValue(10);
+    QCOMPARE(std::get<Rows>(project().stripes.of[1].height), Rows(10));
+    choose(named<QComboBox>(draft, "Stripe 3, yarn"), 0);
+    QCOMPARE(project().stripes.of[2].yarn, 0);
+    QVERIFY2(fixture.worked().sound(), test::listed(fixture.worked().findings));
+    QVERIFY(fixture.worked().supplies.yarns.size() >= 2);
+    // In mm they stay as high as they are; and back.
+    choose(named<QComboBox>(draft, "How heights are said"), 1);
+    QVERIFY(std::holds_alternative<Length>(project().stripes.of[1].height));
+    choose(named<QComboBox>(draft, "How heights are said"), 0);
+    QCOMPARE(std::get<Rows>(project().stripes.of[1].height), Rows(10));
+    // Odd rows are said, and mended in one step.
+    second->setValue(9);
+    const auto box = [&](const char* text) {
+        for (QCheckBox* each : draft->findChildren<QCheckBox*>())
+            if (each->isVisible() && each->text().startsWith(text))
+                return each;
+        return static_cast<QCheckBox*>(nullptr);
+    };
+    QVERIFY(box("Even rows") && box("Even rows")->isChecked());
+    box("Even rows")->click();
+    QVERIFY(!project().stripes.even);
+    QVERIFY(test::hasFinding(fixture.worked().findings, "stripes_odd"));
+    QCOMPARE(waysCalled(draft, "Even numbers of rows").size(), 1);
+    QTest::mouseClick(waysCalled(draft, "Even numbers of rows").front(), Qt::LeftButton);
+    QVERIFY(project().stripes.even && !test::hasFinding(fixture.worked().findings, "stripes_odd"));
+    // By chance, and others.
+    box("Heights by chance")->click();
+    QVERIFY(project().stripes.mixed);
+    const auto mixed = *project().stripes.mixed;
+    click("Others");
+    QVERIFY(!(*project().stripes.mixed == mixed));
+    box("Heights by chance")->click();
+    QVERIFY(!project().stripes.mixed);
+    // On the drawing they are dragged; what is below does not move.
+    draft->showPiece(pieces::front);
+    draft->canvas()->pick("stripe_1");
+    QVERIFY(draft->canvas()->handlePosition("stripe_1"));
+    const Rows before = std::get<Rows>(project().stripes.of[0].height);
+    draft->canvas()->setFocus();
+    QTest::keyClick(draft->canvas(), Qt::Key_Up);
+    QCOMPARE(std::get<Rows>(project().stripes.of[0].height), before + Rows(2));
+    QTest::keyClick(draft->canvas(), Qt::Key_Down);
+    QCOMPARE(std::get<Rows>(project().stripes.of[0].height), before);
+    // A section has its own, and is of the main one again when that is taken away.
+    draft->showPiece(pieces::neckTrim);
+    draft->canvas()->pick(parts::none);
+    choose(named<QComboBox>(draft, "Yarn of the trim"), 2);
+    QCOMPARE(garment(project()).neck.trimYarn, 2);
+    draft->showAll();
+    const auto away = [&] {
+        QPushButton* last = nullptr;
+        for (QPushButton* each : draft->findChildren<QPushButton*>())
+            if (each->isVisible() && each->accessibleName() == "Take this yarn away")
+                last = each;
+        return last;
+    };
+    QTest::mouseClick(away(), Qt::LeftButton);
+    QCOMPARE(project().yarns(), 2);
+    QCOMPARE(garment(project()).neck.trimYarn, 0);
+    QTest::mouseClick(away(), Qt::LeftButton);
+    QCOMPARE(project().yarns(), 1);
+    for (const Stripe& each : project().stripes.of)
+        QCOMPARE(each.yarn, 0);
+    QVERIFY(!away());
+    // With one yarn there is nothing to choose.
+    draft->showPiece(pieces::neckTrim);
+    draft->canvas()->pick(parts::none);
+    QVERIFY(!named<QComboBox>(draft, "Yarn of the trim")->isVisible());
+    fixture.window().session().undo();
+    QCOMPARE(project().yarns(), 2);
 }
 
 void TestDraftStation::panelsAreChosen() {

@@ -26,6 +26,7 @@ class TestKnitStation : public QObject {
 
 private slots:
     void theWholePullover();
+    void aStripedPieceSaysItsYarns();
     void whatMustBeTicked_data();
     void whatMustBeTicked();
     void aClickOrAPedalWillDo();
@@ -64,6 +65,46 @@ void TestKnitStation::settle(KnitStation* knit, Confirm confirm, const QString& 
     settings.confirm = confirm;
     settings.counterPort = port;
     knit->useSettings(settings);
+}
+
+/// Its stripes are in the work's own yarns; each change is a step, and the bed is drawn in their colours.
+void TestKnitStation::aStripedPieceSaysItsYarns() {
+    WindowFixture fixture;
+    Project striped = fixture.project();
+    Yarn second = striped.yarn;
+    second.name = "Madder <b>4-ply</b>"; // text, never markup
+    second.colour = "#A8362E";
+    striped.moreYarns = {second};
+    striped.stripes.of = {{0, Rows(4)}, {1, Rows(4)}};
+    garment(striped).neck.trimYarn = 1;
+    fixture.window().session().edit("Stripes", striped);
+    QVERIFY2(fixture.worked().sound(), test::listed(fixture.worked().findings));
+    KnitStation* knit = beginPiece(fixture, pieces::back);
+    knitUntil(knit, [](const KnittingState& state) {
+        const ProgramStep* next = state.next();
+        const Operation& op = state.program().operations[next->from.operation];
+        const auto* said = std::get_if<operation::Say>(&op.action);
+        return said && said->code == "leave_hanging";
+    });
+    QVERIFY(texts(knit).contains("it knits again in 4 rows"));
+    QVERIFY(!knit->state()->finished());
+    // The row after it is of the other yarn, by its name.
+    knitUntil(knit, [](const KnittingState& state) { return state.next()->isRows; });
+    QVERIFY(texts(knit).contains("Madder <b>4-ply</b>"));
+    knitUntil(knit, [](const KnittingState&) { return false; });
+    QVERIFY(knit->state()->finished());
+    QVERIFY(knit->state()->bed().fabric().findings.empty());
+    const Fabric& fabric = knit->state()->bed().fabric();
+    const Program& program = knit->state()->program();
+    int changes = 0;
+    for (std::size_t i = 1; i < fabric.passes.size(); ++i)
+        changes += fabric.passes[i].yarn != fabric.passes[i - 1].yarn ? 1 : 0;
+    QVERIFY(changes > 40);
+    QCOMPARE(program.yarns.back().colour, std::string("#A8362E"));
+    // The trim is of the second yarn throughout.
+    const WorkedPiece* trim = fixture.worked().piece(pieces::neckTrim);
+    for (const Pass& pass : trim->fabric.passes)
+        QCOMPARE(trim->program.yarns[pass.yarn].id, std::string("B"));
 }
 
 void TestKnitStation::theWholePullover() {

@@ -20,6 +20,10 @@ Project coaster() {
         qFatal("the demo is not there");
     Project project = projectFromJson(file.readAll().toStdString());
     project.article = Coaster();
+    Yarn second;
+    second.name = "second yarn";
+    second.strands = 2;
+    project.moreYarns = {second};
     return project;
 }
 

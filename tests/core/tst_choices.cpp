@@ -39,6 +39,8 @@ std::vector<Project> withEachValue(const Article& article, const AnyChoice& choi
         values = {1.0 * length->offered.least, 1.0 * length->offered.most};
     else if (const auto* number = std::get_if<ANumber>(&choice.form))
         values = {1.0 * number->offered.least, 1.0 * number->offered.most};
+    else if (std::holds_alternative<AYarn>(choice.form))
+        values = {0.0, 1.0, mostYarns - 1.0};
     else if (const auto* share = std::get_if<AShare>(&choice.form))
         values = {share->least, share->most};
     std::vector<Project> all;

@@ -234,6 +234,8 @@ void TestFormat::theSchemaSaysWhatTheListOfChoicesSays() {
                 expected = number("number", share->least * 100.0, share->most * 100.0);
             else if (const auto* count = std::get_if<ANumber>(&choice.form))
                 expected = number("integer", count->inFiles.least, count->inFiles.most);
+            else
+                expected = number("integer", 0, mostYarns - 1);
             QVERIFY2(known[at] == expected, (at.to_string() + ": " + known[at].dump()).c_str());
             known[at] = nullptr; // seen
         }

@@ -9,6 +9,9 @@
 #include "core/shaping/across_row.h"
 #include "core/shaping/edge_sums.h"
 
+#include <fmt/ranges.h>
+#include <nlohmann/json.hpp>
+
 #include <algorithm>
 #include <cmath>
 #include <numeric>
@@ -65,6 +68,10 @@ private slots:
     void buttonholesHaveTheirLimits();
     void pocketsHangClear();
     void facingsAndTails();
+    void fabricsMatchByLength();
+    void ribsEndAlike();
+    void stripesFillThePiece();
+    void ballsAreEnough();
     void everyExampleHasAnAnswer();
     void questions_data();
     void questions();
@@ -202,8 +209,97 @@ void TestReckoner::facingsAndTails() {
     QCOMPARE(tail(TailFor::latch, Length::centimetres(40)).cm(), 160.0);
 }
 
+namespace {
+
+nlohmann::json resultOf(const std::string& sum, const GivenOptions& given) {
+    return nlohmann::json::parse(reckon(sum, given).result);
+}
+
+} // namespace
+
+void TestReckoner::fabricsMatchByLength() {
+    CHECK_PROPERTY("the other is as high, to half a row of it", [] {
+        const int rows = *rc::gen::inRange(4, 400);
+        const int one = *rc::gen::inRange(15, 70);
+        const int other = *rc::gen::inRange(15, 70);
+        const auto result = resultOf("match", {{"--rows", std::to_string(rows)},
+                                               {"--row-gauge", std::to_string(one) + "/10cm"},
+                                               {"--other-row-gauge", std::to_string(other) + "/10cm"}});
+        const double length = rows * 100.0 / one;
+        RC_ASSERT(std::abs(result["length_mm"].get<double>() - length) < 1e-6);
+        RC_ASSERT(std::abs(result["other_rows"].get<int>() * 100.0 / other - length) <= 50.0 / other + 1e-6);
+    });
+}
+
+/// Laid out stitch by stitch it reads the same from both its ends, and begins with the plain ones that were said.
+void TestReckoner::ribsEndAlike() {
+    CHECK_PROPERTY("a rib reads the same from both ends, and is as wide as can be", [] {
+        const int every = *rc::gen::inRange(2, 8);
+        const int width = *rc::gen::inRange(100, 800);
+        const auto result = resultOf("rib", {{"--width", std::to_string(width) + "mm"},
+                                             {"--stitch-gauge", "28/10cm"},
+                                             {"--kind", *rc::gen::element<std::string>("mock", "latched")},
+                                             {"--every", std::to_string(every)}});
+        const int stitches = result["stitches"];
+        std::string row;
+        for (int i = 1; i <= stitches; ++i)
+            row += i % every == 0 ? '-' : 'v';
+        RC_ASSERT(row == std::string(row.rbegin(), row.rend()));
+        RC_ASSERT(std::ranges::count(row, '-') == result["purls"].get<int>());
+        RC_ASSERT(row.find('-') == result["plain_at_ends"].get<std::size_t>());
+        RC_ASSERT(std::abs(stitches - width * 0.28) <= every / 2.0 + 1e-9);
+    });
+}
+
+void TestReckoner::stripesFillThePiece() {
+    CHECK_PROPERTY("stripes lie end to end, in their order, up to the last row", [] {
+        const int rows = *rc::gen::inRange(1, 600);
+        const auto heights =
+            *rc::gen::container<std::vector<int>>(*rc::gen::inRange<std::size_t>(1, 7), rc::gen::inRange(1, 40));
+        const bool even = *rc::gen::arbitrary<bool>();
+        GivenOptions given = {{"--rows", std::to_string(rows)},
+                              {"--heights", fmt::format("{}", fmt::join(heights, ","))}};
+        if (even)
+            given["--even"] = "";
+        const auto result = resultOf("stripes", given);
+        int next = 1;
+        std::size_t index = 0;
+        for (const auto& each : result["stripes"]) {
+            RC_ASSERT(each["from"].get<int>() == next);
+            RC_ASSERT(each["index"].get<std::size_t>() == index % heights.size() + 1);
+            const int typed = heights[index % heights.size()];
+            const bool last = ++index == result["stripes"].size();
+            const int laid = each["rows"];
+            RC_ASSERT(((last && laid <= typed + 1) || std::abs(laid - typed) <= (even ? 1 : 0)));
+            RC_ASSERT((last || !even || laid % 2 == 0));
+            next += laid;
+        }
+        RC_ASSERT(next == rows + 1);
+        RC_ASSERT(result["changes"].get<std::size_t>() + 1 == result["stripes"].size());
+        RC_ASSERT(result["ends"].get<std::size_t>() == 2 * result["stripes"].size());
+    });
+    QVERIFY(asked("stripes 0 rows 20").contains("from 1 to 1000"));
+    QVERIFY(asked("stripes 6, 2cm").contains("one of them is needed"));
+}
+
+void TestReckoner::ballsAreEnough() {
+    CHECK_PROPERTY("no ball fewer would do", [] {
+        const int grams = *rc::gen::inRange(1, 3000);
+        const int ball = *rc::gen::inRange(10, 200);
+        const int spare = *rc::gen::inRange(0, 40);
+        const auto result = resultOf(
+            "balls",
+            {{"--grams", std::to_string(grams)}, {"--ball", std::to_string(ball)}, {"--spare", std::to_string(spare)}});
+        const double needed = grams * (100 + spare) / 100.0;
+        const int balls = result["balls"];
+        RC_ASSERT(balls * ball >= needed - 1e-6);
+        RC_ASSERT((balls - 1) * ball < needed);
+        RC_ASSERT(std::abs(result["left_over"].get<double>() - (balls * ball - needed)) < 1e-6);
+    });
+}
+
 void TestReckoner::everyExampleHasAnAnswer() {
-    QCOMPARE(sums().size(), 16u);
+    QCOMPARE(sums().size(), 20u);
     for (const Sum& sum : sums()) {
         const auto question = parseQuestion(sum.example, {});
         QVERIFY2(question, question.problem.c_str());

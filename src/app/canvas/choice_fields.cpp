@@ -127,6 +127,19 @@ std::function<void(const AnyChoice&, const Project&)> ChoiceFields::addField(std
             box->showMillimetres(value);
         };
     }
+    if (std::holds_alternative<AYarn>(form)) {
+        QComboBox* box = addCombo(OneOf{}, control);
+        return [this, box, control](const AnyChoice& now, const Project& project) {
+            box->clear();
+            for (YarnNumber number = 0; number < project.yarns(); ++number)
+                box->addItem(
+                    yarnIcon(project.yarnOf(number)),
+                    tr("%1: %2").arg(coreText(now.label), QString::fromStdString(project.yarnOf(number).name)));
+            box->setCurrentIndex(std::min(static_cast<int>(now.get(project.article)), project.yarns() - 1));
+            for (QWidget* widget : controls_[control].widgets)
+                widget->setVisible(project.yarns() > 1); // else there is nothing to choose
+        };
+    }
     auto* box = new QSpinBox(fields_);
     if (const auto* share = std::get_if<AShare>(&form)) {
         box->setRange(static_cast<int>(std::lround(share->least * 100.0)),

@@ -3,6 +3,7 @@
 
 #include "app/canvas/label.h"
 #include "app/canvas/slip.h"
+#include "app/theme/theme.h"
 
 #include <QComboBox>
 #include <QDialog>
@@ -92,6 +93,17 @@ void addDialogButtons(QDialog* dialog, QVBoxLayout* layout) {
     QObject::connect(buttons, &QDialogButtonBox::accepted, dialog, &QDialog::accept);
     QObject::connect(buttons, &QDialogButtonBox::rejected, dialog, &QDialog::reject);
     layout->addWidget(buttons);
+}
+
+QIcon yarnIcon(const Yarn& yarn) {
+    QPixmap picture(18, 18);
+    picture.fill(Qt::transparent);
+    QPainter painter(&picture);
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.setPen(QPen(Theme::current().ink, 1.0));
+    painter.setBrush(QColor(QString::fromStdString(yarn.colour)));
+    painter.drawEllipse(QRectF(1.5, 1.5, 15, 15));
+    return QIcon(picture);
 }
 
 } // namespace vestimen::app

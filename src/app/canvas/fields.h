@@ -2,6 +2,9 @@
 #pragma once
 
 #include "app/canvas/label.h"
+#include "core/yarn/yarn.h"
+
+#include <QIcon>
 
 #include <functional>
 
@@ -13,6 +16,9 @@ class QVBoxLayout;
 namespace vestimen::app {
 
 class Slip;
+
+/// A picture of a yarn's colour, for lists and buttons.
+QIcon yarnIcon(const Yarn& yarn);
 
 /// Marks a field as wrong, or right again; the style sheet frames it.
 void setWrong(QLineEdit* edit, bool wrong);

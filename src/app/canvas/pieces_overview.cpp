@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/canvas/pieces_overview.h"
 
-#include "app/canvas/rail_canvas.h"
+#include "app/canvas/knitting_paths.h"
 #include "app/session/session.h"
 #include "app/theme/theme.h"
 #include "core/bed/fabric_picture.h"
@@ -137,11 +137,11 @@ void PiecesOverview::paintEvent(QPaintEvent*) {
         };
         painter.setPen(QPen(theme.muted, 2));
         painter.drawLine(each.at.topLeft() - QPointF(8, 5), each.at.topRight() + QPointF(8, -5));
-        QPainterPath shape;
-        shape.setFillRule(Qt::WindingFill);
+        KnittingPaths knitted(each.picture, colour_);
         for (const FabricBlock& block : each.picture.blocks)
-            shape.addRect(QRectF(point(block.firstSlot, block.to), point(block.lastSlot + 1, block.from)).normalized());
-        paintKnitting(painter, shape, colour_, asWorn_);
+            knitted.add(block.yarn,
+                        QRectF(point(block.firstSlot, block.to), point(block.lastSlot + 1, block.from)).normalized());
+        knitted.paint(painter, asWorn_);
         painter.setPen(QPen(theme.ink, 1.4));
         for (const OutlineLine& line : each.picture.outline)
             painter.drawLine(point(line.x1, line.y1), point(line.x2, line.y2));

@@ -1,9 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/canvas/pieces_row.h"
 
+#include "app/canvas/knitting_paths.h"
 #include "app/theme/theme.h"
-
-#include <QPainterPath>
 
 #include <algorithm>
 
@@ -49,13 +48,15 @@ void paintPieces(QPainter& painter, const QRectF& room, const std::vector<Fabric
         const auto point = [&](double slot, double rows) {
             return QPointF(x + (slot - each.firstSlot) * stitch * scale, room.bottom() - rows * row * scale);
         };
-        QPainterPath shape;
-        shape.setFillRule(Qt::WindingFill);
+        KnittingPaths knitted(each, colour);
         for (const FabricBlock& block : each.blocks)
-            shape.addRect(QRectF(point(block.firstSlot, block.to), point(block.lastSlot + 1, block.from)).normalized());
+            knitted.add(block.yarn,
+                        QRectF(point(block.firstSlot, block.to), point(block.lastSlot + 1, block.from)).normalized());
         painter.setPen(Qt::NoPen);
-        painter.setBrush(colour);
-        painter.drawPath(shape);
+        knitted.paint([&](const QPainterPath& path, const QColor& its) {
+            painter.setBrush(its);
+            painter.drawPath(path);
+        });
         painter.setPen(QPen(Theme::current().ink, 1.1));
         for (const OutlineLine& line : each.outline)
             painter.drawLine(point(line.x1, line.y1), point(line.x2, line.y2));

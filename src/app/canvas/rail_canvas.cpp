@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/canvas/rail_canvas.h"
 
+#include "app/canvas/knitting_paths.h"
 #include "app/theme/theme.h"
 
 #include <QKeyEvent>
@@ -205,26 +206,26 @@ void RailCanvas::paintFabric(QPainter& painter) const {
     const auto rectangle = [&](const FabricBlock& block) {
         return QRectF(position(block.firstSlot, block.to), position(block.lastSlot + 1, block.from)).normalized();
     };
-    QPainterPath body;
-    QPainterPath welt;
-    body.setFillRule(Qt::WindingFill);
-    welt.setFillRule(Qt::WindingFill);
+    KnittingPaths body(view_.picture, view_.colour);
+    KnittingPaths welt(view_.picture, view_.colour);
     for (const FabricBlock& block : view_.picture.blocks) {
         if (block.from < view_.weltRows) {
             FabricBlock below = block;
             below.to = std::min(block.to, view_.weltRows);
-            welt.addRect(rectangle(below));
+            welt.add(block.yarn, rectangle(below));
         }
         if (block.to > view_.weltRows) {
             FabricBlock above = block;
             above.from = std::max(block.from, view_.weltRows);
-            body.addRect(rectangle(above));
+            body.add(block.yarn, rectangle(above));
         }
     }
-    paintKnitting(painter, body, view_.colour, asWorn_);
+    body.paint(painter, asWorn_);
     painter.setPen(Qt::NoPen);
-    painter.setBrush(theme.name == Theme::Name::peat ? view_.colour.lighter(115) : view_.colour.darker(108));
-    painter.drawPath(welt);
+    welt.paint([&](const QPainterPath& path, const QColor& colour) {
+        painter.setBrush(theme.name == Theme::Name::peat ? colour.lighter(115) : colour.darker(108));
+        painter.drawPath(path);
+    });
 
     for (const QRectF& each : lit_) {
         const QRectF band =
@@ -255,7 +256,7 @@ void RailCanvas::paintFabric(QPainter& painter) const {
     for (const OutlineLine& line : view_.picture.outline)
         painter.drawLine(position(line.x1, line.y1), position(line.x2, line.y2));
     if (view_.weltRows > 0) {
-        const QRectF band = welt.boundingRect();
+        const QRectF band = welt.bounds();
         painter.drawLine(band.topLeft(), band.topRight());
     }
     painter.setPen(QPen(theme.madder, 1.2, Qt::DashLine));

@@ -28,7 +28,7 @@ const QString allTab = QStringLiteral("*");
 DraftStation::DraftStation(Session& session, QWidget* parent)
     : Station(session, parent), canvas_(new RailCanvas(this)), overview_(new PiecesOverview(this)),
       stage_(new QStackedWidget(this)), slip_(new Slip(this)), panel_(new ChoicePanel(session, slip_)),
-      ways_(new QWidget(slip_)), rowList_(new RowList(this)) {
+      yarns_(new YarnPanel(session, slip_)), ways_(new QWidget(slip_)), rowList_(new RowList(this)) {
     auto* all = new QHBoxLayout(this);
     all->setContentsMargins(24, 14, 16, 14);
     all->setSpacing(16);
@@ -49,6 +49,7 @@ DraftStation::DraftStation(Session& session, QWidget* parent)
     ways->setContentsMargins(0, 0, 0, 0);
     slip_->controls()->addWidget(ways_);
     slip_->controls()->addWidget(panel_);
+    slip_->controls()->addWidget(yarns_);
     buildCompare();
     all->addWidget(scrolled(slip_, this));
     connectCanvas();
@@ -279,6 +280,13 @@ void DraftStation::refresh() {
     fillWays();
     panel_->show(all_ ? Place{namesOf(project.article).front().key, {}}
                       : Place{inPlaceOf(project.article, piece_), canvas_->picked()});
+    const Handle* picked = isWhole() ? nullptr : handleIn(session().drawn(), canvas_->picked());
+    const bool isStripe = picked && std::ranges::any_of(picked->pulls, [](const Pull& pull) {
+                              return std::holds_alternative<StripeAt>(pull.what);
+                          });
+    yarns_->setVisible(all_ || isStripe);
+    if (all_ || isStripe)
+        yarns_->show();
 }
 
 /// Too wide for the bed: the drawing is the last that fitted, and the rail shows where the piece would run out.
@@ -394,6 +402,8 @@ void DraftStation::fillSlip() {
             for (const CountKey count : handle->counts)
                 if (const auto found = worked.workings.find(count); found != worked.workings.end())
                     slip_->addReckoning(found->second, unit);
+        if (const Handle* handle = handleIn(session().drawn(), part); handle && handle->counts.empty())
+            slip_->addLine(tr("high"), stateOf(*handle, unit));
         if (const Handle* before = other_ ? handleIn(&*other_, part) : nullptr)
             slip_->addLine(tr("then"), stateOf(*before, unit));
     }
@@ -417,12 +427,14 @@ void DraftStation::fillWays() {
         ways_->layout()->addWidget(button);
     };
     for (const Finding& finding : session().worked().findings) {
-        if (finding.severity != Severity::error)
+        if (finding.severity == Severity::note)
             continue;
         for (WayOut& way : waysOut(session().project(), finding)) {
             const QString what = coreText(way.what, session().unit());
             offer(what, [this, what, next = std::move(way.project)] { session().edit(what, next); });
         }
+        if (finding.severity != Severity::error)
+            continue;
         try {
             for (const ShelfWay& way : waysFromShelves(session(), finding))
                 offer(way.what, [this, way] { session().useFromShelf(way.shelf, way.item); });

@@ -6,6 +6,7 @@
 #include "app/canvas/slip.h"
 #include "app/draft/choice_panel.h"
 #include "app/draft/row_list.h"
+#include "app/draft/yarn_panel.h"
 #include "app/session/station.h"
 
 #include <QComboBox>
@@ -66,6 +67,7 @@ private:
     QStackedWidget* stage_;
     Slip* slip_;
     ChoicePanel* panel_;
+    YarnPanel* yarns_;
     QWidget* ways_;
     RowList* rowList_;
     QLabel* title_;

@@ -39,7 +39,8 @@ BedView bedView(const VirtualBed& bed, const Program& program, const FabricGauge
     view.picture = picture(bed.fabric(), program, closed ? firstSeenPass(program) : 1, closed);
     for (const ProgramYarn& yarn : program.yarns) {
         const Theme& theme = Theme::current();
-        view.yarns.append(yarn.role == YarnRole::main ? mainColour
+        view.yarns.append(!yarn.colour.empty()          ? fabricColour(QString::fromStdString(yarn.colour))
+                          : yarn.role == YarnRole::main ? mainColour
                           : yarn.role == YarnRole::ravel
                               ? theme.weld
                               : theme.moss.lighter(theme.name == Theme::Name::peat ? 80 : 170));

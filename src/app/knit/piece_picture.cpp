@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/knit/piece_picture.h"
 
-#include "app/canvas/rail_canvas.h"
+#include "app/canvas/knitting_paths.h"
 #include "app/theme/theme.h"
 
 #include <QPainter>
@@ -56,19 +56,18 @@ void PiecePicture::paintEvent(QPaintEvent*) {
         return QPointF(at.left() + (slot - picture_.firstSlot) * stitch, at.bottom() - rows * row);
     };
     QPainterPath all;
-    QPainterPath knitted;
     all.setFillRule(Qt::WindingFill);
-    knitted.setFillRule(Qt::WindingFill);
+    KnittingPaths knitted(picture_, colour_);
     for (const FabricBlock& block : picture_.blocks) {
         const auto upTo = [&](int height) {
             return QRectF(point(block.firstSlot, height), point(block.lastSlot + 1, block.from)).normalized();
         };
         all.addRect(upTo(block.to));
         if (const int to = knittedTo(block, passes_); to > block.from)
-            knitted.addRect(upTo(to));
+            knitted.add(block.yarn, upTo(to));
     }
     painter.fillPath(all, theme.ground);
-    paintKnitting(painter, knitted, colour_, false);
+    knitted.paint(painter, false);
     painter.setPen(QPen(theme.ink, 1.2));
     for (const OutlineLine& line : picture_.outline)
         painter.drawLine(point(line.x1, line.y1), point(line.x2, line.y2));

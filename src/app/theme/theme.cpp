@@ -79,6 +79,8 @@ QLineEdit, QSpinBox, QComboBox { background: @paper; border: 1px solid @line; bo
 QLineEdit#borrowed { color: @muted; font-style: italic; border-style: dashed; }
 QPushButton#small { padding: 4px 10px; font-size: 13px; }
 QPushButton#key { padding: 6px 7px; }
+QPushButton#chip { padding: 3px; min-width: 22px; }
+QPushButton#chip::menu-indicator { image: none; width: 0; }
 QLineEdit#reading { padding: 2px; font-size: 15px; font-weight: 700; }
 QLineEdit[wrong="true"] { border: 2px solid @madder; }
 QComboBox::drop-down { border: none; width: 22px; }

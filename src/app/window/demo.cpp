@@ -62,6 +62,7 @@ QString makeDemoWorkroom(const QString& folder, bool fresh) {
         return file;
     Workroom workroom(file);
     workroom.together([&] {
+        addProject(workroom, shipped(QStringLiteral("striped-pullover")));
         addProject(workroom, shipped(QStringLiteral("set-in-pullover")));
         const Project small = shipped(QStringLiteral("small-pullover"));
         const qint64 smallId = addProject(workroom, small);

@@ -2,6 +2,7 @@
 #include "core/article/articles.h"
 
 #include <algorithm>
+#include <cmath>
 
 namespace vestimen {
 namespace {
@@ -148,11 +149,34 @@ std::vector<Change<Article>> changesFor(const Article& article, const Ground& gr
         article);
 }
 
+namespace {
+
+/// By so many rows; an even one by an even number, so that it moves with the hand.
+void growStripe(Ground& ground, std::size_t index, int rows) {
+    const auto gauge = measured(ground.swatch).gauge;
+    if (!gauge || index >= ground.stripes.of.size() || rows == 0)
+        return;
+    Stripe& stripe = ground.stripes.of[index];
+    const bool even = ground.stripes.even;
+    int now = stripeRows(stripe, gauge->rows, even).count() + rows;
+    if (even && now % 2 != 0)
+        now += rows > 0 ? 1 : -1;
+    const Rows wanted(std::clamp(now, even ? 2 : 1, mostStripeRows.count()));
+    if (std::holds_alternative<Rows>(stripe.height))
+        stripe.height = wanted;
+    else
+        stripe.height = gauge->height(wanted);
+}
+
+} // namespace
+
 void drag(Article& article, Ground& ground, const Handle& handle, int steps) {
     for (const Pull& pull : handle.pulls) {
         const double by = pull.perStep * steps;
         if (const auto* measure = std::get_if<Measure>(&pull.what)) {
             addEase(ground, *measure, by);
+        } else if (const auto* stripe = std::get_if<StripeAt>(&pull.what)) {
+            growStripe(ground, stripe->index, static_cast<int>(std::lround(by)));
         } else if (const AnyChoice* choice = findChoice(article, std::get<const char*>(pull.what))) {
             const auto [least, most] = boundsOf(choice->form);
             const double value = choice->get(article) + by;

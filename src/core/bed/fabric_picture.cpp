@@ -204,6 +204,8 @@ std::map<int, std::vector<int>> eyeletsOf(const Fabric& fabric) {
 
 FabricPicture picture(const Fabric& fabric, const Program& program, int firstPass, bool mainOnly) {
     FabricPicture result;
+    for (const ProgramYarn& yarn : program.yarns)
+        result.colours.push_back(yarn.colour);
     const auto eyelets = eyeletsOf(fabric);
     const auto all = runs(fabric);
     // A welt that was knitted down from the first row hangs below it, and what is folded behind it is not seen.

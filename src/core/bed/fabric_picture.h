@@ -52,6 +52,7 @@ struct FabricPicture {
     int firstSlot = 0; ///< the bounds; empty when lastSlot < firstSlot
     int lastSlot = -1;
     int rows = 0;
+    std::vector<std::string> colours; ///< of the program's yarns, #rrggbb; empty where it says none
 };
 
 /// What is seen of a fabric. Passes before `firstPass` (from 1) are folded away or not part of the piece, and the row

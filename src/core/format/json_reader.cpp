@@ -84,6 +84,14 @@ std::string JsonReader::text() const {
     return value_.get<std::string>();
 }
 
+std::string JsonReader::colour() const {
+    const std::string colour = text();
+    if (colour.size() != 7 || colour[0] != '#' ||
+        colour.find_first_not_of("0123456789abcdefABCDEF", 1) != std::string::npos)
+        fail("should be a colour such as #8E9AA3");
+    return colour;
+}
+
 double JsonReader::number(double least, double most) const {
     if (!value_.is_number())
         fail("should be a number");

@@ -34,6 +34,8 @@ public:
     std::optional<JsonReader> find(const char* key) const;
 
     std::string text() const;
+    /// "#8E9AA3".
+    std::string colour() const;
     double number(double least = -1e9, double most = 1e9) const;
     int integer(int least = -1000000000, int most = 1000000000) const;
     bool boolean() const;

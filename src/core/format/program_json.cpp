@@ -478,6 +478,8 @@ std::string toJson(const Program& program) {
                 json["yarns"][yarn.id] = {{"name", yarn.name}, {"role", name}};
                 if (yarn.strands > 0)
                     json["yarns"][yarn.id]["strands"] = yarn.strands;
+                if (!yarn.colour.empty())
+                    json["yarns"][yarn.id]["colour"] = yarn.colour;
             }
     if (program.openTurnsWanted)
         json["open_turns_wanted"] = true;
@@ -514,14 +516,15 @@ Program programFromJson(const std::string& text) {
         json.at("worn_side_out").oneOf<WornSide>({{"knit", WornSide::knit}, {"purl", WornSide::purl}});
     program.machine = readMachine(json.at("machine"));
     json.at("yarns").forEachKey([&](const std::string& id, const JsonReader& yarn) {
-        yarn.expectKeys({"name", "role", "strands"});
+        yarn.expectKeys({"name", "role", "strands", "colour"});
         const auto strands = yarn.find("strands");
         program.yarns.push_back({id, yarn.at("name").text(),
                                  yarn.at("role").oneOf<YarnRole>({{"main", YarnRole::main},
                                                                   {"contrast", YarnRole::contrast},
                                                                   {"waste", YarnRole::waste},
                                                                   {"ravel", YarnRole::ravel}}),
-                                 strands ? strands->integer(1, 100) : 0});
+                                 strands ? strands->integer(1, 100) : 0,
+                                 yarn.has("colour") ? yarn.at("colour").colour() : std::string()});
     });
     if (const auto wanted = json.find("open_turns_wanted"))
         program.openTurnsWanted = wanted->boolean();

@@ -36,6 +36,7 @@ Json valueOf(const AnyChoice& choice, const Article& article) {
         Json operator()(const YesOrNo&) const { return value != 0.0; }
         Json operator()(const ALength&) const { return value; }
         Json operator()(const ANumber&) const { return static_cast<int>(value); }
+        Json operator()(const AYarn&) const { return static_cast<int>(value); }
         Json operator()(const AShare&) const { return value * 100.0; }
     };
     return std::visit(Write{choice.get(article)}, choice.form);
@@ -59,6 +60,7 @@ double readValue(const JsonReader& json, const AnyChoice& choice) {
         double operator()(const ANumber& number) const {
             return json.integer(number.inFiles.least, number.inFiles.most);
         }
+        double operator()(const AYarn&) const { return json.integer(0, mostYarns - 1); }
         double operator()(const AShare& share) const {
             return json.number(share.least * 100.0, share.most * 100.0) / 100.0;
         }
@@ -173,6 +175,53 @@ EaseTable readEase(const JsonReader& json) {
     return ease;
 }
 
+Json stripesJson(const Stripes& stripes) {
+    Json of = Json::array();
+    for (const Stripe& each : stripes.of) {
+        Json stripe = {{"yarn", each.yarn}};
+        if (const Rows* rows = std::get_if<Rows>(&each.height))
+            stripe["rows"] = rows->count();
+        else
+            stripe["mm"] = std::get<Length>(each.height).mm();
+        of.push_back(std::move(stripe));
+    }
+    Json json = {{"of", std::move(of)}, {"repeated", stripes.repeated}, {"even_rows", stripes.even}};
+    if (const auto& mixed = stripes.mixed)
+        json["mixed"] = {
+            {"least_rows", mixed->least.count()}, {"most_rows", mixed->most.count()}, {"seed", mixed->seed}};
+    return json;
+}
+
+Stripes readStripes(const JsonReader& json) {
+    json.expectKeys({"of", "repeated", "even_rows", "mixed"});
+    Stripes stripes;
+    const auto rows = [](const JsonReader& from) { return Rows(from.integer(1, mostStripeRows.count())); };
+    json.at("of").forEach([&](const JsonReader& each) {
+        each.expectKeys({"yarn", "rows", "mm"});
+        if (each.has("rows") == each.has("mm"))
+            each.fail("should have either rows or mm");
+        if (static_cast<int>(stripes.of.size()) >= mostStripes)
+            each.fail("is one stripe too many: " + std::to_string(mostStripes) + " can be");
+        Stripe stripe{each.at("yarn").integer(0, mostYarns - 1)};
+        if (each.has("rows"))
+            stripe.height = rows(each.at("rows"));
+        else
+            stripe.height = Length::millimetres(each.at("mm").number(0.1, 10000));
+        stripes.of.push_back(stripe);
+    });
+    stripes.repeated = json.at("repeated").boolean();
+    stripes.even = json.at("even_rows").boolean();
+    if (const auto mixed = json.find("mixed")) {
+        mixed->expectKeys({"least_rows", "most_rows", "seed"});
+        Stripes::Mixed bounds{rows(mixed->at("least_rows")), rows(mixed->at("most_rows"))};
+        if (bounds.most < bounds.least)
+            mixed->fail("should have most_rows of at least its least_rows");
+        bounds.seed = static_cast<std::uint32_t>(mixed->at("seed").integer(0, 2'000'000'000));
+        stripes.mixed = bounds;
+    }
+    return stripes;
+}
+
 template<class Read> auto readAlone(const std::string& text, const char* format, const char* body, Read read) {
     const Json parsed = parseJson(text);
     const JsonReader reader(parsed);
@@ -207,6 +256,11 @@ std::string toJson(const Project& project) {
             each["note"] = made.note;
         result["made"].push_back(std::move(each));
     }
+    if (!project.moreYarns.empty())
+        for (const Yarn& each : project.moreYarns)
+            result["more_yarns"].push_back(json(each));
+    if (!project.stripes.of.empty())
+        result["stripes"] = stripesJson(project.stripes);
     result["joined"] = project.joined;
     result["notes"] = Json::array();
     for (const Note& note : project.notes)
@@ -218,13 +272,21 @@ Project projectFromJson(const std::string& text) {
     const Json parsed = parseJson(text);
     const JsonReader reader(parsed);
     expectFormat(reader, "vestimen-project", newestVersion);
-    reader.expectKeys({"format", "version", "name", "article", "machine", "yarn", "swatch", "wearer", "ease", "choices",
-                       "pins", "made", "joined", "notes"});
+    reader.expectKeys({"format", "version", "name", "article", "machine", "yarn", "more_yarns", "stripes", "swatch",
+                       "wearer", "ease", "choices", "pins", "made", "joined", "notes"});
     Project project;
     project.name = reader.at("name").text();
     project.article = readKind(reader.at("article"));
     project.machine = readMachine(reader.at("machine"));
     project.yarn = readYarn(reader.at("yarn"));
+    if (const auto more = reader.find("more_yarns"))
+        more->forEach([&](const JsonReader& each) {
+            if (project.yarns() >= mostYarns)
+                each.fail("is one yarn too many: a project has " + std::to_string(mostYarns) + " at most");
+            project.moreYarns.push_back(readYarn(each));
+        });
+    if (const auto stripes = reader.find("stripes"))
+        project.stripes = readStripes(*stripes);
     project.swatch = readSwatch(reader.at("swatch"));
     if (project.swatch.machine.empty()) { // version 1 did not say what the swatch was made with
         project.swatch.machine = project.machine.name;

@@ -194,10 +194,7 @@ Yarn readYarn(const JsonReader& json) {
     Yarn yarn;
     yarn.name = json.at("name").text();
     yarn.fibre = json.at("fibre").text();
-    yarn.colour = json.at("colour").text();
-    if (yarn.colour.size() != 7 || yarn.colour[0] != '#' ||
-        yarn.colour.find_first_not_of("0123456789abcdefABCDEF", 1) != std::string::npos)
-        json.at("colour").fail("should be a colour such as #8E9AA3");
+    yarn.colour = json.at("colour").colour();
     yarn.colourName = textOr(json, "colour_name");
     yarn.lot = textOr(json, "lot");
     if (const auto metres = json.find("metres_per_100g"))

@@ -44,7 +44,9 @@ struct AShare {
     double least;
     double most;
 };
-using ChoiceForm = std::variant<OneOf, YesOrNo, ALength, ANumber, AShare>;
+/// The number of one of the project's yarns.
+struct AYarn {};
+using ChoiceForm = std::variant<OneOf, YesOrNo, ALength, ANumber, AShare, AYarn>;
 
 struct ChoiceKey {
     const char* within; ///< the object in files that it stands in, such as "shaping/neck"; empty for the choices' own
@@ -129,6 +131,11 @@ template<class Of, auto... steps> struct Fields {
                 },
                 [](Of& of, double value) { Path<steps...>::of(of) = Value(static_cast<int>(value)); }};
     }
+    static Field<Of> aYarn() {
+        Field<Of> field = aNumber({}, {});
+        field.form = AYarn{};
+        return field;
+    }
     static Field<Of> aShare(double least, double most) {
         return {AShare{least, most}, [](const Of& of) { return Path<steps...>::of(of); },
                 [](Of& of, double value) { Path<steps...>::of(of) = value; }};
@@ -147,6 +154,9 @@ template<auto first, auto... rest> auto aLength(Range offered, int mostInFiles =
 }
 template<auto first, auto... rest> auto aNumber(Range inFiles, Range offered) {
     return MemberFields<first, rest...>::aNumber(inFiles, offered);
+}
+template<auto first, auto... rest> auto aYarn() {
+    return MemberFields<first, rest...>::aYarn();
 }
 template<auto first, auto... rest> auto aShare(double least, double most) {
     return MemberFields<first, rest...>::aShare(least, most);

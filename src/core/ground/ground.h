@@ -2,6 +2,7 @@
 // What an article is drafted on, whatever it is: machine, yarn, swatch, wearer, and the knitter's own counts.
 #pragma once
 
+#include "core/ground/stripes.h"
 #include "core/machine/machine.h"
 #include "core/quantity/name.h"
 #include "core/swatch/swatch.h"
@@ -9,6 +10,7 @@
 #include "core/yarn/yarn.h"
 
 #include <map>
+#include <vector>
 
 namespace vestimen {
 
@@ -17,11 +19,19 @@ using Pins = std::map<CountKey, int>;
 
 struct Ground {
     Machine machine;
-    Yarn yarn;
+    Yarn yarn;                   ///< the main one
+    std::vector<Yarn> moreYarns; ///< for some sections, or stripes
+    Stripes stripes;
     Swatch swatch;
     Wearer wearer;
     EaseTable ease = easyFit();
     Pins pins;
+
+    YarnNumber yarns() const { return 1 + static_cast<YarnNumber>(moreYarns.size()); }
+    /// One of its yarns; the main one where there are not so many.
+    const Yarn& yarnOf(YarnNumber number) const {
+        return number > 0 && number < yarns() ? moreYarns[static_cast<std::size_t>(number) - 1] : yarn;
+    }
 
     bool operator==(const Ground&) const = default;
 };

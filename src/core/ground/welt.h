@@ -5,6 +5,7 @@
 #include "core/ground/welt_kinds.h"
 #include "core/quantity/count.h"
 #include "core/quantity/length.h"
+#include "core/yarn/yarn.h"
 
 #include <array>
 
@@ -17,6 +18,7 @@ struct Welt {
     WeltKind kind = WeltKind::foldedHem;
     Length depth = Length::millimetres(40);
     double gather = 0.0; ///< share of the stitches beside it that the edge does not have; 0 to mostGather
+    YarnNumber yarn = 0;
 
     bool hasDepth() const { return traits(kind).layers > 0; }
     bool operator==(const Welt&) const = default;
@@ -33,6 +35,7 @@ struct WeltCounts {
     Rows visible;      ///< what the finished welt adds to the length
     Stitches gathered; ///< so many fewer than the piece has beside it
     AcrossWay way = AcrossWay::wasteYarn;
+    YarnNumber yarn = 0;
 };
 
 } // namespace vestimen

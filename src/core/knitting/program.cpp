@@ -3,6 +3,12 @@
 
 namespace vestimen {
 
+std::optional<YarnNumber> numberOf(const ProgramYarn& yarn) {
+    const bool isOne =
+        yarn.role == YarnRole::main && yarn.id.size() == 1 && yarn.id[0] >= 'A' && yarn.id[0] < 'A' + mostYarns;
+    return isOne ? std::optional<YarnNumber>(yarn.id[0] - 'A') : std::nullopt;
+}
+
 std::string toText(const HangSource& source) {
     const std::string prefix = source.piece.empty() ? "" : source.piece + "/";
     switch (source.kind) {

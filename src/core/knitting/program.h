@@ -9,6 +9,7 @@
 #include "core/quantity/count.h"
 #include "core/quantity/length.h"
 #include "core/quantity/needle.h"
+#include "core/yarn/yarn.h"
 
 #include <cstdint>
 #include <optional>
@@ -31,9 +32,17 @@ struct ProgramYarn {
     std::string id;
     std::string name;
     YarnRole role = YarnRole::main;
-    int strands = 0; ///< knitted as one; 0 where nothing is said: as many as the work's own
+    int strands = 0;         ///< knitted as one; 0 where nothing is said: as many as the work's own
+    std::string colour = {}; ///< #rrggbb; empty where nothing is said
     bool operator==(const ProgramYarn&) const = default;
 };
+
+/// The name in programs of one of a project's yarns: "A" is the main one, then "B", "C" …
+inline std::string yarnId(YarnNumber number) {
+    return std::string(1, static_cast<char>('A' + number));
+}
+/// The number of a yarn of the project; nothing for waste yarn and cord.
+std::optional<YarnNumber> numberOf(const ProgramYarn& yarn);
 
 struct ProgramMachine {
     int needles = 200;

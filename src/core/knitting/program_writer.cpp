@@ -68,7 +68,7 @@ void ProgramWriter::knit(Rows rows, Stitches width, StitchSize size, YarnIndex y
     counter_ += rows.count();
     if (rows.count() % 2 != 0)
         carriage_ = opposite(carriage_);
-    sinceWeights_ = yarn == yarns::main ? sinceWeights_ + rows.count() : 0;
+    sinceWeights_ = yarn == work_ ? sinceWeights_ + rows.count() : 0;
 }
 
 void ProgramWriter::knitPlain(Rows rows, Stitches width, StitchSize size) {

@@ -28,6 +28,10 @@ public:
     /// Eyelets at the turns are decoration.
     void wantOpenTurns(bool open) { program_.openTurnsWanted = open; }
     YarnIndex addYarn(ProgramYarn yarn);
+    const std::string& nameOf(YarnIndex yarn) const { return program_.yarns[yarn].name; }
+    /// What is knitted with where nothing else is said; joined where it is cast on, hung or changed to.
+    YarnIndex work() const { return work_; }
+    void workWith(YarnIndex yarn) { work_ = yarn; }
     /// Begins a part of the piece; on a machine without a mast, with a reminder to take the slack out.
     void section(const char* name);
     /// Comb and weights onto the first rows, or what takes their place.
@@ -37,8 +41,9 @@ public:
     void castOn(NeedleSpan span, int every, YarnIndex yarn, const char* method = "closed_loop");
     /// Rows over `width` needles, with the shaping's width beside them. The counter is written down, so that it is
     /// checked.
-    void knit(Rows rows, Stitches width, StitchSize size, YarnIndex yarn = yarns::main);
-    /// Plain rows in the main yarn, with a reminder for the edge weights every 25.
+    void knit(Rows rows, Stitches width, StitchSize size) { knit(rows, width, size, work_); }
+    void knit(Rows rows, Stitches width, StitchSize size, YarnIndex yarn);
+    /// Plain rows in the work's yarn, with a reminder for the edge weights every 25.
     void knitPlain(Rows rows, Stitches width, StitchSize size);
     void changeYarn(std::optional<YarnIndex> from, YarnIndex to, operation::Tail tail = {});
     void counterTo(int row);
@@ -58,6 +63,7 @@ public:
 
 private:
     Program program_;
+    YarnIndex work_ = yarns::main;
     StitchSize mainSize_;
     bool hasMast_;
     bool hasWeights_;

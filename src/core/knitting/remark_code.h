@@ -30,6 +30,7 @@ inline constexpr std::array remarkCodes = {
     "hang_upside_down",
     "hang_welt",
     "latch",
+    "leave_hanging",
     "loose_row",
     "panels_first",
     "pattern",

@@ -32,13 +32,13 @@ void beginOnWaste(ProgramWriter& writer, NeedleSpan span, int every, Rows wasteR
     writer.knit(wasteRows, working, writer.size(), yarns::waste);
     writer.changeYarn(yarns::waste, yarns::ravel);
     writer.knit(Rows(1), working, writer.size(), yarns::ravel);
-    writer.changeYarn(yarns::ravel, yarns::main);
+    writer.changeYarn(yarns::ravel, writer.work());
     writer.counterTo(0);
 }
 
 void beginAtTheEdge(ProgramWriter& writer, NeedleSpan span) {
     writer.section("cast on");
-    writer.castOn(span, 1, yarns::main);
+    writer.castOn(span, 1, writer.work());
     writer.counterTo(0);
     writer.hangWeights();
 }
@@ -102,7 +102,7 @@ NeedleSpan hangFirstRow(ProgramWriter& writer, NeedleSpan span, const WeltCounts
             needle = needle.shifted(1);
     }
     writer.add(std::move(hang));
-    writer.add(operation::JoinYarn{yarns::main, writer.carriage()});
+    writer.add(operation::JoinYarn{writer.work(), writer.carriage()});
     writer.counterTo(0);
     return narrow;
 }

@@ -36,7 +36,7 @@ const WeltMaker& makerOf(WeltKind kind);
 
 /// A hang into the first row, of which nothing may be left out; with room for so many loops.
 operation::Hang hangOfFirstRow(int loops);
-/// Waste yarn and a ravel cord over every `every`th needle, and the main yarn joined.
+/// Waste yarn and a ravel cord over every `every`th needle, and the work's yarn joined.
 void beginOnWaste(ProgramWriter& writer, NeedleSpan span, int every, Rows wasteRows);
 /// The edge is the cast on itself.
 void beginAtTheEdge(ProgramWriter& writer, NeedleSpan span);

@@ -10,9 +10,9 @@ int up(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt, Rows) {
     const NeedleSpan behind{Needle::atSlot(span.first.slot() + 1, Bed::second),
                             Needle::atSlot(span.last.slot(), Bed::second)};
     writer.section("cast on");
-    writer.castOn(span, 2, yarns::main, "zigzag");
+    writer.castOn(span, 2, writer.work(), "zigzag");
     if (span.size() > 1)
-        writer.castOn(behind, 2, yarns::main, "zigzag");
+        writer.castOn(behind, 2, writer.work(), "zigzag");
     writer.counterTo(0);
     writer.hangWeights();
     writer.section("two-bed rib");

@@ -16,9 +16,9 @@ Knitting foldedTrim(FoldedTrim trim) {
     knitting.gauge = trim.gauge;
     knitting.stitches = trim.stitches;
     knitting.begin = std::move(trim.begun);
-    knitting.surface = {{Rows(0), trim.rows, 0, -1, false},
-                        {half - Rows(1), half, 0, 1, true},
-                        {trim.rows, trim.rows + Rows(1), 0, 2, true}};
+    knitting.surface = {{Rows(0), trim.rows, {}, -1, false},
+                        {half - Rows(1), half, {}, 1, true},
+                        {trim.rows, trim.rows + Rows(1), {}, 2, true}};
     const auto holes = [&](Rows from) {
         if (trim.eyelets.empty())
             return;

@@ -12,10 +12,15 @@
 
 namespace vestimen {
 
-/// What a drag pulls at: the ease of a measure, or a choice of the article by its place in files, such as
-/// "cuff/depth_mm".
+/// One of the project's stripes, by its place among them.
+struct StripeAt {
+    std::size_t index;
+};
+
+/// What a drag pulls at: the ease of a measure, a choice of the article by its place in files, such as
+/// "cuff/depth_mm", or the height of a stripe, in rows.
 struct Pull {
-    std::variant<Measure, const char*> what;
+    std::variant<Measure, const char*, StripeAt> what;
     double perStep;      ///< mm, or what else the choice is kept in, for each stitch or row
     bool within = false; ///< a choice stays within what is offered
 };

@@ -72,12 +72,12 @@ constexpr Edge::At at(Side side) {
 // ---- surface
 
 /// A stretch of rows in another yarn or stitch size; or some of their needles in another yarn, which is laid into them
-/// by hand in every row. How many strands a yarn has is said where it is listed.
+/// by hand in every row.
 struct Patch {
     Rows from;
     Rows to;                              ///< the first row that is no more of it
-    YarnIndex yarn = 0;                   ///< of the piece: 0 is the main one, then those of `yarns`
-    int looser = 0;                       ///< of whole rows: whole numbers of stitch size; negative for tighter
+    std::optional<YarnNumber> yarn = {};  ///< of the project's
+    std::optional<int> looser = {};       ///< of whole rows: whole numbers of stitch size; negative for tighter
     bool alone = false;                   ///< row by row, with no reminder among them
     std::vector<NeedleSpan> needles = {}; ///< empty: whole rows
 
@@ -236,10 +236,10 @@ struct Knitting {
     Begin begin;
     std::vector<Stage> stages; ///< rising; of the same row, in the order in which they are done
     std::vector<Edge> edges;
-    std::vector<Patch> surface;     ///< the last of whole rows that holds a row says how it is knitted
-    std::vector<ProgramYarn> yarns; ///< beyond the main one
-    Side carriage = Side::right;    ///< before the first row
-    bool openTurns = false;         ///< eyelets at the turns are decoration
+    std::vector<Patch> surface;  ///< of whole rows that hold a row, the last that says its yarn or its size
+    YarnNumber work = 0;         ///< what it is knitted of where nothing else is said
+    Side carriage = Side::right; ///< before the first row
+    bool openTurns = false;      ///< eyelets at the turns are decoration
     Rows wasteRows{12};
 
     void at(Rows row, Act act) { stages.push_back({row, std::move(act)}); }

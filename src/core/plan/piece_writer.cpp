@@ -18,8 +18,9 @@
 namespace vestimen {
 namespace {
 
-/// Of the yarns that an article adds.
-constexpr YarnIndex firstMore = yarns::ravel + 1;
+/// So long a strand beside an edge does not pull, and so far an edge may have moved beside it.
+constexpr int mostRowsHanging = 6;
+constexpr int mostCarriedOver = 2;
 
 /// What waits on a holder until its branch is worked.
 constexpr const char* waitingName = "waiting";
@@ -61,6 +62,7 @@ struct Group {
     NeedleSpan onTheBed; ///< when it began, itself included
     int passesBefore;
     Rows row;
+    Rows stop;                     ///< at which something else than rows and edges comes next
     std::vector<EdgeState> states; ///< of its edges
     PerSide<int> held;
     PerSide<int> wraps;                 ///< round the needle that waits beside those that work
@@ -73,10 +75,9 @@ struct Group {
 class PieceWriter {
 public:
     PieceWriter(const Ground& ground, const Knitting& knitting, const std::string& piece)
-        : knitting_(knitting), writer_(ground, piece, worn(PieceKey(piece)), knitting.carriage) {
+        : ground_(ground), knitting_(knitting), writer_(ground, piece, worn(PieceKey(piece)), knitting.carriage) {
         writer_.wantOpenTurns(knitting.openTurns);
-        for (const ProgramYarn& each : knitting.yarns)
-            writer_.addYarn(each);
+        writer_.workWith(inProgram(knitting.work));
     }
 
     Program write() {
@@ -91,9 +92,11 @@ private:
     // ---- what it begins with
 
     void begin(const WeltCounts& welt) {
+        writer_.workWith(inProgram(welt.yarn));
         seenFrom_ = writeWelt(writer_, centred(knitting_.stitches), welt, knitting_.wasteRows);
     }
     void begin(const BegunOpen&) {
+        writer_.workWith(inProgram(surfaceAt(knitting_.surface, Rows(0)).yarn));
         beginWithoutWelt(writer_, centred(knitting_.stitches), knitting_.wasteRows);
         seenFrom_ = writer_.passes() + 1;
     }
@@ -106,50 +109,76 @@ private:
             writer_.say(each.code, each.text);
         if (begun.weights)
             writer_.hangWeights();
-        writer_.add(operation::JoinYarn{yarns::main, writer_.carriage()});
+        writer_.workWith(inProgram(surfaceAt(knitting_.surface, Rows(0)).yarn));
+        writer_.add(operation::JoinYarn{writer_.work(), writer_.carriage()});
         writer_.counterTo(0);
         seenFrom_ = writer_.passes() + 1;
     }
 
     // ---- rows
 
+    /// How a whole row is knitted.
+    struct Surface {
+        YarnNumber yarn;
+        int looser = 0;
+        bool alone = false;
+    };
+    Surface surfaceAt(const std::vector<Patch>& surface, Rows row) const {
+        Surface found{knitting_.work};
+        for (const Patch& each : surface)
+            if (each.holds(row) && each.needles.empty()) {
+                found.yarn = each.yarn.value_or(found.yarn);
+                found.looser = each.looser.value_or(found.looser);
+                found.alone = found.alone || each.alone;
+            }
+        return found;
+    }
+
     void work(Group& group, const std::vector<Stage>& stages) {
-        for (const Stage& stage : stages) {
-            while (group.row < stage.at)
-                knitOn(group, stage.at);
+        for (auto stage = stages.begin(); stage != stages.end(); ++stage) {
+            const auto stop = std::find_if(stage, stages.end(), [](const Stage& each) { return !goesOn(each.act); });
+            group.stop = stop == stages.end() ? Rows(0) : stop->at;
+            while (group.row < stage->at)
+                knitOn(group, stage->at);
             shape(group, true);
-            std::visit([&](const auto& each) { perform(group, each); }, stage.act);
+            if (!goesOn(stage->act))
+                breakHanging();
+            std::visit([&](const auto& each) { perform(group, each); }, stage->act);
         }
-        breakLaidIn([](YarnIndex) { return false; });
+        breakLaidIn([](YarnNumber) { return false; });
+        breakHanging();
+    }
+
+    /// Whether the rows after it are knitted as those before it, by what hangs at the edge.
+    static bool goesOn(const Act& act) {
+        return std::holds_alternative<act::Say>(act) || std::holds_alternative<act::Mark>(act) ||
+               std::holds_alternative<act::Section>(act) || std::holds_alternative<act::Name>(act);
     }
 
     /// As many rows as are alike.
     void knitOn(Group& group, Rows target) {
         shape(group, true);
         shape(group, false);
-        const Patch* patch = nullptr;
-        for (const Patch& each : group.surface)
-            if (each.holds(group.row) && each.needles.empty())
-                patch = &each;
+        const Surface surface = surfaceAt(group.surface, group.row);
         const bool laid = layIn(group);
-        const Rows next = laid ? group.row + Rows(1) : std::min(target, boundary(group, patch));
-        useYarn(patch ? inProgram(patch->yarn) : yarns::main);
-        const StitchSize size = writer_.size(patch ? patch->looser : 0);
-        const bool plain = yarn_ == yarns::main && !(patch && patch->alone);
-        plain ? writer_.knitPlain(next - group.row, group.width(), size)
-              : writer_.knit(next - group.row, group.width(), size, yarn_);
+        const Rows next = laid ? group.row + Rows(1) : std::min(target, boundary(group, surface.alone));
+        useYarn(group, surface.yarn);
+        const StitchSize size = writer_.size(surface.looser);
+        surface.alone ? writer_.knit(next - group.row, group.width(), size)
+                      : writer_.knitPlain(next - group.row, group.width(), size);
         group.row = next;
+        lastWorked_ = group.working();
         turn(group);
-        breakLaidIn([&](YarnIndex yarn) {
+        breakLaidIn([&](YarnNumber yarn) {
             return std::ranges::any_of(group.surface, [&](const Patch& each) {
-                return !each.needles.empty() && each.yarn == yarn && each.holds(group.row);
+                return !each.needles.empty() && each.yarn.value_or(0) == yarn && each.holds(group.row);
             });
         });
     }
 
     /// Of the yarns that were laid in, those that are not needed any more.
     void breakLaidIn(const auto& isNeeded) {
-        std::erase_if(laidIn_, [&](YarnIndex yarn) {
+        std::erase_if(laidIn_, [&](YarnNumber yarn) {
             if (isNeeded(yarn))
                 return false;
             writer_.add(operation::BreakYarn{inProgram(yarn)});
@@ -157,8 +186,17 @@ private:
         });
     }
 
-    static YarnIndex inProgram(YarnIndex yarn) {
-        return yarn == yarns::main ? yarns::main : static_cast<YarnIndex>(firstMore + yarn - 1);
+    /// One of the project's yarns, listed when it is first used. Where the project has none such, it is the main one.
+    YarnIndex inProgram(YarnNumber number) {
+        if (number <= 0 || number >= ground_.yarns())
+            return yarns::main;
+        std::optional<YarnIndex>& found = inProgram_[static_cast<std::size_t>(number)];
+        if (!found) {
+            const Yarn& yarn = ground_.yarnOf(number);
+            found = writer_.addYarn(
+                {.id = yarnId(number), .name = yarn.name, .strands = yarn.strands, .colour = yarn.colour});
+        }
+        return *found;
     }
 
     /// Other yarns into the needles that are to knit with them in the next row. Whether there are any.
@@ -167,15 +205,16 @@ private:
         for (const Patch& each : group.surface) {
             if (each.needles.empty() || !each.holds(group.row))
                 continue;
-            operation::Place place{{}, inProgram(each.yarn)};
+            const YarnNumber yarn = each.yarn.value_or(0);
+            operation::Place place{{}, inProgram(yarn)};
             const NeedleSpan working = group.working();
             for (const NeedleSpan& span : each.needles)
                 for (Needle needle = std::max(span.first, working.first); needle <= std::min(span.last, working.last);
                      needle = needle.shifted(1))
                     place.needles.push_back(needle);
-            if (std::ranges::count(laidIn_, each.yarn) == 0) {
+            if (std::ranges::count(laidIn_, yarn) == 0) {
                 writer_.add(operation::JoinYarn{place.yarn, writer_.carriage()});
-                laidIn_.push_back(each.yarn);
+                laidIn_.push_back(yarn);
             }
             any = true;
             if (!place.needles.empty())
@@ -185,9 +224,9 @@ private:
     }
 
     /// The row before which something else begins: an edge's event, or another surface.
-    Rows boundary(const Group& group, const Patch* patch) const {
+    Rows boundary(const Group& group, bool alone) const {
         const Rows one = group.row + Rows(1);
-        if ((patch && patch->alone) || group.turns[Side::left] || group.turns[Side::right])
+        if (alone || group.turns[Side::left] || group.turns[Side::right])
             return one;
         Rows next(1'000'000'000);
         const auto consider = [&](Rows row) {
@@ -225,11 +264,55 @@ private:
         group.turns = {};
     }
 
-    void useYarn(YarnIndex yarn) {
-        if (yarn == yarn_)
+    /// Changes to one of the piece's yarns. One that is wanted again at this side within a few rows stays joined, and
+    /// hangs there; the others are broken.
+    void useYarn(const Group& group, YarnNumber yarn) {
+        const YarnIndex before = writer_.work();
+        const YarnIndex now = inProgram(yarn);
+        if (now == before)
             return;
-        writer_.changeYarn(yarn_, yarn);
-        yarn_ = yarn;
+        const bool held = group.held[Side::left] > 0 || group.held[Side::right] > 0;
+        const std::optional<Rows> again = held ? std::nullopt : wantedAgain(group, before);
+        const auto found = std::ranges::find(hanging_, now, &Hanging::yarn);
+        const bool isHere = found != hanging_.end() && found->side == writer_.carriage() && !held &&
+                            std::abs(found->needle.slot() - group.working().end(found->side).slot()) <= mostCarriedOver;
+        if (found != hanging_.end()) {
+            if (!isHere)
+                writer_.add(operation::BreakYarn{now});
+            hanging_.erase(found);
+        }
+        if (again) {
+            hanging_.push_back({before, writer_.carriage(), lastWorked_.end(writer_.carriage())});
+            writer_.say("leave_hanging",
+                        isHere ? fmt::format("Leave {} hanging here, it knits again in {} rows, and take up {}.",
+                                             writer_.nameOf(before), again->count(), writer_.nameOf(now))
+                               : fmt::format("Leave {} hanging here: it knits again in {} rows.",
+                                             writer_.nameOf(before), again->count()));
+        } else {
+            writer_.add(operation::BreakYarn{before});
+        }
+        if (!isHere)
+            writer_.add(operation::JoinYarn{now, writer_.carriage()});
+        writer_.workWith(now);
+    }
+
+    /// In so many rows, at this side and before anything else happens.
+    std::optional<Rows> wantedAgain(const Group& group, YarnIndex yarn) {
+        for (int after = 2; after <= mostRowsHanging; after += 2) {
+            const Rows row = group.row + Rows(after);
+            if (row >= group.stop)
+                return std::nullopt;
+            if (inProgram(surfaceAt(group.surface, row).yarn) == yarn)
+                return inProgram(surfaceAt(group.surface, row - Rows(1)).yarn) == yarn ? std::nullopt
+                                                                                       : std::optional(Rows(after));
+        }
+        return std::nullopt;
+    }
+
+    void breakHanging() {
+        for (const Hanging& each : hanging_)
+            writer_.add(operation::BreakYarn{each.yarn});
+        hanging_.clear();
     }
 
     // ---- edges
@@ -446,15 +529,15 @@ private:
                 operation::BindOff{.method = end.method, .all = true, .as = end.as, .tail = std::move(tail)});
         writer_.add(operation::BindOff{
             .side = writer_.carriage(), .count = end.count->count(), .method = end.method, .as = end.as});
-        writer_.add(operation::BreakYarn{yarn_, std::move(tail)});
+        writer_.add(operation::BreakYarn{writer_.work(), std::move(tail)});
     }
 
     void perform(Group&, const act::OffOnWaste& off) {
         Stitches width;
         for (const auto& [name, needles] : off.as)
             width += Stitches(needles.size());
-        writer_.offOnWaste(knitting_.wasteRows, width, off.joined ? std::optional(yarn_) : std::nullopt, off.as,
-                           leave(off.tail, off.tailFor));
+        writer_.offOnWaste(knitting_.wasteRows, width, off.joined ? std::optional(writer_.work()) : std::nullopt,
+                           off.as, leave(off.tail, off.tailFor));
     }
 
     void perform(Group& group, const act::AllOver& over) {
@@ -470,6 +553,7 @@ private:
             bringBack(far);
         }
         const auto across = [&] {
+            useYarn(group, surfaceAt(group.surface, group.row).yarn);
             writer_.knit(Rows(1), group.width(), writer_.size());
             group.row += Rows(1);
         };
@@ -484,12 +568,13 @@ private:
     }
 
     void perform(Group& group, const act::EndWelt& end) {
-        useYarn(yarns::main);
+        useYarn(group, end.welt.yarn);
         seenTo_ = writeWeltDown(writer_, group.span, end.welt, knitting_.wasteRows);
     }
 
     void perform(Group&, const act::WeltAfterwards& end) {
         seenFrom_ = writer_.passes() + 1;
+        writer_.workWith(inProgram(end.welt.yarn));
         seenTo_ = writeWeltAfterwards(writer_, centred(knitting_.stitches), end.welt);
     }
 
@@ -498,7 +583,7 @@ private:
         writer_.say("draw_up", "Thread the tail through every loop, twice, and take them off. Pull with care: a soft "
                                "yarn breaks.");
         writer_.add(operation::BreakYarn{
-            yarn_,
+            writer_.work(),
             writer_.leave(tailToLeave(TailFor::backstitch, knitting_.gauge.width(group.width())), "drawing up")});
         writer_.add(operation::TakeOff{group.span.first, group.span.last, operation::Onto::holder, draw.as});
     }
@@ -507,7 +592,7 @@ private:
 
     void perform(Group& branch, const act::Wait& wait) {
         hold(writer_, branch.working());
-        writer_.add(operation::BreakYarn{yarn_, leave(wait.tail, wait.tailFor)});
+        writer_.add(operation::BreakYarn{writer_.work(), leave(wait.tail, wait.tailFor)});
     }
 
     void perform(Group& group, const act::Branches& branches) {
@@ -573,9 +658,9 @@ private:
             const NeedleSpan middle = branches.boundBetween;
             writer_.moveCarriage(middle.empty() ? outer : start, operation::Crossing::lifted);
             if (!middle.empty()) {
-                writer_.add(operation::JoinYarn{yarn_, start});
+                writer_.add(operation::JoinYarn{writer_.work(), start});
                 writer_.add(operation::BindOff{.side = start, .count = middle.size(), .as = branches.boundAs});
-                writer_.add(operation::BreakYarn{yarn_});
+                writer_.add(operation::BreakYarn{writer_.work()});
                 own.bound[start] = own.row;
             }
             if (own.held[outer] > 0) {
@@ -590,13 +675,24 @@ private:
             writer_.counterTo(counter);
         if (branches.waiting == act::Branches::Waiting::held)
             release(writer_, own.working());
-        writer_.add(operation::JoinYarn{yarn_, writer_.carriage()});
+        writer_.workWith(inProgram(surfaceAt(own.surface, own.row).yarn));
+        writer_.add(operation::JoinYarn{writer_.work(), writer_.carriage()});
     }
 
+    /// A yarn that is not broken, and the needle beside it.
+    struct Hanging {
+        YarnIndex yarn; ///< of the program
+        Side side;
+        Needle needle;
+    };
+
+    const Ground& ground_;
     const Knitting& knitting_;
     ProgramWriter writer_;
-    YarnIndex yarn_ = yarns::main;
-    std::vector<YarnIndex> laidIn_; ///< of the piece's yarns, joined beside it
+    std::array<std::optional<YarnIndex>, mostYarns> inProgram_;
+    std::vector<Hanging> hanging_;
+    NeedleSpan lastWorked_{};        ///< by the last row
+    std::vector<YarnNumber> laidIn_; ///< joined beside the one that is knitted with
     int seenFrom_ = 1;
     std::optional<int> seenTo_; ///< where something is folded behind the last that is seen
 };

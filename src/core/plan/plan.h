@@ -21,6 +21,15 @@ struct PieceName {
     Phrase label;
 };
 
+/// A row of a piece, counted from the first after what it begins with, and how high in the garment it lies: in rows
+/// above the lower edge of its body, or of the piece itself where it lies beside nothing.
+struct Level {
+    Rows row;
+    Rows height;
+    bool downward = false; ///< it is knitted from there down
+    double y = 0.0;        ///< of that row in the piece's picture, its welt included
+};
+
 struct PlannedPiece {
     PieceKey key;
     /// Where the edges at the machine's left and right lie on the wearer; empty where that is no one place.
@@ -35,6 +44,7 @@ struct PlannedPiece {
     Stitches seam = {};      ///< at each side edge, that a seam eats: it lies outside the outline
     Length width = {};       ///< of the finished piece at its widest, seams left out
     Length length = {};      ///< from the finished edge to the top
+    Level level = {};
     PieceMarks marks = {};
     std::vector<Handle> handles = {};
     Knitting knitting = {};

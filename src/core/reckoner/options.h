@@ -94,6 +94,25 @@ public:
         return list;
     }
 
+    /// What stands between commas.
+    std::vector<std::string> words(const char* name) const {
+        const std::string& text = need(name);
+        // Of plain counts "4,2" can only be two.
+        const bool isPlain = text.find_first_not_of("0123456789, ") == std::string::npos;
+        if (const std::string problem = ambiguousList(text); !isPlain && !problem.empty())
+            throw UsageError(fmt::format("{} {}", name, problem));
+        std::vector<std::string> list;
+        for (std::size_t from = 0; from <= text.size();) {
+            const auto comma = std::min(text.find(',', from), text.size());
+            std::string part = text.substr(from, comma - from);
+            part.erase(0, std::min(part.find_first_not_of(' '), part.size()));
+            part.erase(part.find_last_not_of(' ') + 1);
+            list.push_back(std::move(part));
+            from = comma + 1;
+        }
+        return list;
+    }
+
     template<class Value>
     Value oneOf(const char* name, std::initializer_list<std::pair<const char*, Value>> names, Value otherwise) const {
         if (!has(name))
@@ -136,6 +155,11 @@ SumAnswer band(const Options& options);
 SumAnswer pocket(const Options& options);
 SumAnswer facing(const Options& options);
 SumAnswer weight(const Options& options);
+// What edges and yarns ask.
+SumAnswer rib(const Options& options);
+SumAnswer match(const Options& options);
+SumAnswer stripes(const Options& options);
+SumAnswer balls(const Options& options);
 // Where something happens.
 SumAnswer spread(const Options& options);
 SumAnswer thin(const Options& options);

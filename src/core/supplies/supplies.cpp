@@ -2,6 +2,7 @@
 #include "core/supplies/supplies.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 
 namespace vestimen {
@@ -11,16 +12,30 @@ bool isMain(const Program& program, YarnIndex yarn) {
     return program.yarns[yarn].role == YarnRole::main;
 }
 
-/// Each break of the main yarn leaves two ends, as does the last bind-off.
-int mainEnds(const Program& program) {
-    int ends = 0;
+/// Each break leaves two ends, as does the last bind-off, of the yarn that is knitted with then.
+void countEnds(const Program& program, std::array<int, mostYarns>& ends) {
+    YarnIndex last = 0;
+    const auto add = [&](YarnIndex yarn) {
+        if (isMain(program, yarn))
+            ends[static_cast<std::size_t>(numberOf(program.yarns[yarn]).value_or(0))] += 2;
+    };
     for (const Operation& each : program.operations) {
         if (const auto* broken = std::get_if<operation::BreakYarn>(&each.action))
-            ends += isMain(program, broken->yarn) ? 2 : 0;
-        else if (const auto* bound = std::get_if<operation::BindOff>(&each.action))
-            ends += bound->all ? 2 : 0;
+            add(broken->yarn);
+        else if (const auto* knit = std::get_if<operation::Knit>(&each.action))
+            last = knit->yarn;
+        else if (const auto* bound = std::get_if<operation::BindOff>(&each.action); bound && bound->all)
+            add(last);
     }
-    return ends;
+}
+
+/// Grams of a stitch of a yarn, for one gram of the main one: by its strands, and by its thickness where both are
+/// known.
+double weightOf(const Yarn& yarn, int strands, const Yarn& main) {
+    const auto own = metresPer100g(yarn.thickness);
+    const auto its = metresPer100g(main.thickness);
+    const double thicker = own && its && *own > 0.0 ? *its / *own : 1.0;
+    return thicker * (strands > 0 ? strands : main.strands) / std::max(1, main.strands);
 }
 
 } // namespace
@@ -31,25 +46,52 @@ Supplies supplies(const Ground& project, const std::vector<const Program*>& prog
     const Swatch& swatch = project.swatch;
     const auto perStitch = gramsPerStitch(swatch);
     double weighed = 0.0;
+    std::array<int, mostYarns> stitches{};
+    std::array<double, mostYarns> asMain{};
+    std::array<int, mostYarns> enough{};
+    std::array<int, mostYarns> ends{};
     for (std::size_t i = 0; i < programs.size(); ++i) {
         PieceSupplies piece;
         piece.piece = programs[i]->piece;
-        double asOne = 0.0; // with the strands of the work's yarn
+        double asOne = 0.0; // as if all were of the main yarn
         for (std::size_t yarn = 0; yarn < programs[i]->yarns.size(); ++yarn)
             if (isMain(*programs[i], static_cast<YarnIndex>(yarn))) {
-                const int strands = programs[i]->yarns[yarn].strands;
-                piece.stitches += fabrics[i]->loopsPerYarn[yarn];
-                asOne += fabrics[i]->loopsPerYarn[yarn] *
-                         (strands > 0 ? static_cast<double>(strands) / std::max(1, project.yarn.strands) : 1.0);
+                const ProgramYarn& its = programs[i]->yarns[yarn];
+                const auto number = static_cast<std::size_t>(numberOf(its).value_or(0));
+                const int loops = fabrics[i]->loopsPerYarn[yarn];
+                const double weight =
+                    loops * weightOf(project.yarnOf(static_cast<YarnNumber>(number)), its.strands, project.yarn);
+                piece.stitches += loops;
+                asOne += weight;
+                stitches[number] += loops;
+                asMain[number] += weight;
             }
+        // Once it does not suffice, it suffices for none of those that come later.
+        for (std::size_t number = 0; perStitch && number < mostYarns; ++number)
+            if (enough[number] == static_cast<int>(i) &&
+                asMain[number] * *perStitch * (1.0 + spareShare) <=
+                    project.yarnOf(static_cast<YarnNumber>(number)).gramsOnHand)
+                ++enough[number];
         for (const Pass& pass : fabrics[i]->passes)
             piece.rows += isMain(*programs[i], pass.yarn) ? 1 : 0;
         if (perStitch)
             piece.grams = *perStitch * asOne;
         weighed += asOne;
         result.stitches += piece.stitches;
-        result.ends += mainEnds(*programs[i]);
+        countEnds(*programs[i], ends);
         result.pieces.push_back(std::move(piece));
+    }
+    for (std::size_t number = 0; number < mostYarns; ++number) {
+        result.ends += ends[number];
+        if (stitches[number] == 0)
+            continue;
+        YarnSupplies of{static_cast<YarnNumber>(number), stitches[number], {}, {}, ends[number], enough[number]};
+        const Yarn& yarn = project.yarnOf(of.number);
+        if (perStitch)
+            of.grams = asMain[number] * *perStitch * (1.0 + spareShare);
+        if (const auto metres = metresPer100g(yarn.thickness); metres && of.grams)
+            of.metres = *of.grams / 100.0 * *metres;
+        result.yarns.push_back(of);
     }
     for (const Join& join : joins)
         result.tails += join.tail;
@@ -73,11 +115,23 @@ Supplies supplies(const Ground& project, const std::vector<const Program*>& prog
     result.weight.steps.push_back(
         {{"and {0} to spare", {Figure{spareShare * 100.0, 0, "%"}}}, Figure{*result.grams, 0, "g"}});
     result.weight.result = Figure{*result.grams, 0, "g"};
-    if (project.yarn.gramsOnHand > 0.0 && project.yarn.gramsOnHand < *result.grams)
-        result.findings.push_back({Severity::warning,
-                                   "yarn_short",
-                                   {"The pieces take about {0} with some to spare; {1} are on hand.",
-                                    {Figure{*result.grams, 0, "g"}, Figure{project.yarn.gramsOnHand, 0, "g"}}}});
+    for (const YarnSupplies& of : result.yarns) {
+        const Yarn& yarn = project.yarnOf(of.number);
+        if (!(yarn.gramsOnHand > 0.0) || yarn.gramsOnHand >= *of.grams)
+            continue;
+        const Figure grams{*of.grams, 0, "g"};
+        const Figure onHand{yarn.gramsOnHand, 0, "g"};
+        if (result.yarns.size() == 1)
+            result.findings.push_back(
+                {Severity::warning,
+                 "yarn_short",
+                 {"The pieces take about {0} with some to spare; {1} are on hand.", {grams, onHand}}});
+        else
+            result.findings.push_back({Severity::warning,
+                                       "yarn_short",
+                                       {"Of {2} the pieces take about {0} with some to spare; {1} are on hand.",
+                                        {grams, onHand, yarn.name}}});
+    }
     return result;
 }
 

@@ -10,17 +10,28 @@ namespace vestimen {
 
 struct PieceSupplies {
     std::string piece;
-    int stitches = 0; ///< loops in the main yarn
-    int rows = 0;     ///< passes in the main yarn
+    int stitches = 0; ///< loops, waste yarn left out
+    int rows = 0;     ///< passes
     std::optional<double> grams;
+};
+
+/// Of one of the project's yarns.
+struct YarnSupplies {
+    YarnNumber number = 0;
+    int stitches = 0;
+    std::optional<double> grams; ///< with the spare
+    std::optional<double> metres;
+    int ends = 0;         ///< to be darned in
+    int piecesEnough = 0; ///< that what is on hand suffices for, in the order of knitting
 };
 
 struct Supplies {
     std::vector<PieceSupplies> pieces;
+    std::vector<YarnSupplies> yarns; ///< those that are used
     int stitches = 0;
     /// With the spare. Nothing while the swatch was not weighed.
     std::optional<double> grams;
-    int ends = 0; ///< of the main yarn, to be darned in
+    int ends = 0; ///< to be darned in
     Length tails; ///< for all seams
     Reckoning weight;
     std::vector<Finding> findings;

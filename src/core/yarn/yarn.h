@@ -16,6 +16,11 @@ struct Thickness {
     bool operator==(const Thickness&) const = default;
 };
 
+/// One of a project's yarns: 0 is the main one, then its further ones.
+using YarnNumber = int;
+/// In a project.
+inline constexpr int mostYarns = 8;
+
 struct Yarn {
     std::string name;
     std::string fibre;

@@ -102,6 +102,7 @@ struct Garment {
         Length underarm = Length::millimetres(25);     ///< bound off at each side where a shaped armhole begins
         Length narrower = Length::millimetres(15);     ///< so much less than cross back on each side without a sleeve
         Length armTrimDepth = Length::millimetres(15); ///< of a sleeveless armhole's trim
+        YarnNumber armTrimYarn = 0;
         Welt welt;
         bool operator==(const Body&) const = default;
     };
@@ -120,6 +121,7 @@ struct Garment {
         double flat = aThird; ///< of a round one, front and back
         Profile profile = Profile::ellipse;
         Length trimDepth = Length::millimetres(20);
+        YarnNumber trimYarn = 0;
         bool trimInTwo = false; ///< knitted in two parts, where the neckline is longer than the bed
         bool operator==(const Neck&) const = default;
     };
@@ -135,12 +137,14 @@ struct Garment {
         Length shortLength = Length::millimetres(120); ///< of a short one, from the underarm to its edge
         Length capTop = Length::millimetres(60);       ///< flat top of the cap
         Length capEase = Length::millimetres(5);       ///< by which a cap's edge is longer than its armhole
+        YarnNumber yarn = 0;                           ///< above the cuff
         Welt cuff;
         bool operator==(const Sleeves&) const = default;
     };
     struct Opening {
         Closure closure = Closure::pullover;
         Length bandDepth = Length::millimetres(25); ///< of a cardigan's bands, which lie over each other
+        YarnNumber bandYarn = 0;
         int buttons = 6;
         Length button = Length::millimetres(15); ///< across
         Side holes = Side::left;                 ///< the wearer's side whose band has the buttonholes

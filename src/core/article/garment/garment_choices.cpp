@@ -72,7 +72,8 @@ template<auto part, auto welt> void addWelt(std::vector<Choice<Garment>>& all, c
          {{within, "gathered_percent"},
           "Gathered into its edge by",
           aShare<part, welt, &Welt::gather>(0.0, mostGather),
-          isSomeWelt<part, welt>}});
+          isSomeWelt<part, welt>},
+         {{within, "yarn"}, "Yarn of the welt", aYarn<part, welt, &Welt::yarn>(), isSomeWelt<part, welt>}});
 }
 
 template<ShapedEdge edge> void addEdge(std::vector<Choice<Garment>>& all, const char* within) {
@@ -143,6 +144,22 @@ std::vector<Choice<Garment>> allChoices() {
          "Depth of the neck trim",
          length<&Garment::neck, &Garment::Neck::trimDepth>(4, 150),
          [](C, At at) { return at.part == parts::trimDepth && isNeckTrim(at.piece); }},
+        {{"", "neck_trim_yarn"},
+         "Yarn of the trim",
+         aYarn<&Garment::neck, &Garment::Neck::trimYarn>(),
+         [](C, At at) { return isNeckTrim(at.piece); }},
+        {{"", "arm_trim_yarn"},
+         "Yarn of the trim",
+         aYarn<&Garment::body, &Garment::Body::armTrimYarn>(),
+         [](C, At at) { return isTrim(at.piece) && !isNeckTrim(at.piece) && !isBand(at.piece); }},
+        {{"", "band_yarn"},
+         "Yarn of the bands",
+         aYarn<&Garment::opening, &Garment::Opening::bandYarn>(),
+         [](C, At at) { return isBand(at.piece); }},
+        {{"", "sleeve_yarn"},
+         "Yarn of the sleeves",
+         aYarn<&Garment::sleeves, &Garment::Sleeves::yarn>(),
+         [](C, At at) { return isSleeve(at.piece) && isWholePiece(at); }},
         {{"", "sides"},
          "Sides",
          oneOf<&Garment::body, &Garment::Body::sides>(),

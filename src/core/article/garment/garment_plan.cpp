@@ -62,10 +62,16 @@ PlannedPiece planned(const GarmentCounts& counts, const GarmentMeasures& measure
         piece.outline = sleeveOutline(measures);
         if (garment.sleevesKnittedDown())
             piece.outline = upsideDown(std::move(piece.outline), measures.sleeveLength);
+        // The underarm's row is one on all.
+        const bool down = garment.sleevesKnittedDown();
+        piece.level = {down ? counts.capRows : counts.sleeveRows, counts.hemRise + counts.toUnderarm, down,
+                       1.0 * (counts.cuff.visible + counts.sleeveRows).count()};
         piece.width = gauge.width(counts.sleeveTop - seams);
         piece.length = gauge.height(counts.sleeveLength());
     } else {
         const GarmentCounts own = countsOfPiece(counts, key, garment);
+        piece.level = {own.hemRise + own.toUnderarm, counts.hemRise + counts.toUnderarm, false,
+                       1.0 * (own.bodyWelt.visible + own.hemRise + own.toUnderarm).count()};
         const Stitches widest = std::max(own.body, own.hem);
         piece.outline = bodyOutline(measures, key, garment.body.welt.depth,
                                     gauge.height(counts.hemRise + counts.toUnderarm - own.hemRise - own.toUnderarm));

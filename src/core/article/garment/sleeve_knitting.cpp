@@ -160,6 +160,7 @@ Knitting sleeveKnitting(const GarmentBrief& brief, const GarmentCounts& counts, 
     knitting.gauge = counts.gauge;
     knitting.openTurns = !choices.making.wrapTurns;
     knitting.wasteRows = choices.making.wasteRows;
+    knitting.work = choices.sleeves.yarn;
     if (choices.sleevesKnittedDown())
         addDown(knitting, choices, counts, piece);
     else

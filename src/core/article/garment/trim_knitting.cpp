@@ -48,6 +48,9 @@ Knitting trimOf(const GarmentBrief& project, Trim trim) {
     folded.endsAreSewn = !band && !(project.choices.isCardigan() && neck);
     Knitting knitting = foldedTrim(std::move(folded));
     knitting.openTurns = !project.choices.making.wrapTurns;
+    knitting.work = band   ? project.choices.opening.bandYarn
+                    : neck ? project.choices.neck.trimYarn
+                           : project.choices.body.armTrimYarn;
     return knitting;
 }
 

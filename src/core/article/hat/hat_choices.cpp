@@ -54,6 +54,7 @@ std::span<const Choice<Hat>> choicesOf(const Hat&) {
     static const std::vector<Choice<Hat>> all = {
         {{"brim", "kind"}, "Brim", oneOf<&Hat::brim, &Welt::kind>(), isBrim, true},
         {{"brim", "depth_mm"}, "Depth of the brim", aLength<&Hat::brim, &Welt::depth>({5, 200}), isDeepBrim, true},
+        {{"brim", "yarn"}, "Yarn of the brim", aYarn<&Hat::brim, &Welt::yarn>(), isDeepBrim},
         {{"", "turned_up"}, "Turned up", yesOrNo<&Hat::turnedUp>(), isDeepBrim, true},
         {{"", "brim_rows"},
          "Rows of the brim in 10 cm, by its own swatch; 0: as the swatch",

@@ -224,7 +224,7 @@ void thinned(const Hat& hat, const Counted& counted, const Ground& ground, Knitt
     knitting.at(row, act::Say{"half_size", "One row at half the stitch size, so that the top draws "
                                            "together."});
     const int whole = ground.swatch.size.steps / std::max(1, 2 * ground.machine.sizes.parts);
-    knitting.surface.push_back({row, row + Rows(1), 0, -whole});
+    knitting.surface.push_back({.from = row, .to = row + Rows(1), .looser = -whole});
     row += Rows(1);
     knitting.name(row, "seam_left", "seam_right");
     knitting.at(row, act::Thin{2, last, 1, hat.acrossWay});

@@ -21,6 +21,7 @@ struct Scarf {
     Welt border{WeltKind::rolled, Length::millimetres(40), 0.0}; ///< where it begins and ends
     bool sideBorders = false;                                    ///< folded, hung along both sides
     Length sideDepth = Length::millimetres(20);
+    YarnNumber sideYarn = 0;
     int sideParts = 1;        ///< that each is knitted in, where it is longer than the bed
     int repeat = 1;           ///< stitches of a pattern's repeat
     int repeatPlus = 0;       ///< and so many more, so that it begins and ends alike

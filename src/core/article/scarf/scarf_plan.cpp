@@ -323,6 +323,7 @@ PlannedPiece sidePartOf(const Scarf& scarf, const Counted& counted, Side side, i
     piece.marks.below = {"{0} stitches · folded to {1} · {2} rows",
                          {stitches.count(), piece.length, (counted.sideRows / 2).count()}};
     piece.knitting = foldedTrim({gauge, std::move(begun), stitches, counted.sideRows});
+    piece.knitting.work = scarf.sideYarn;
     return piece;
 }
 

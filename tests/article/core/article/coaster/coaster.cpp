@@ -71,7 +71,6 @@ Plan plan(const Coaster& coaster, const Ground& ground, const FabricGauge& gauge
     WeltCounts edge;
     edge.kind = WeltKind::rolled;
     knitting.begin = edge;
-    knitting.yarns = {{"B", "second yarn", YarnRole::main, 2}};
     Edge sides{Edge::At::both, Moved{{.fashioned = coaster.fashioned, .inset = 2}}, {}};
     Rows row(2);
     for (Stitches now(least); now < stitches; now += Stitches(2), row += Rows(2))

@@ -1,0 +1,68 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/session/session.h"
+
+#include <QCheckBox>
+#include <QComboBox>
+#include <QPushButton>
+#include <QSpinBox>
+#include <QVBoxLayout>
+
+namespace vestimen::app {
+
+class ElidedLabel;
+
+/// The yarns of a project, and the stripes that they make: added, taken away, coloured; heights in rows or by length.
+class YarnPanel : public QWidget {
+    Q_OBJECT
+
+public:
+    explicit YarnPanel(Session& session, QWidget* parent = nullptr);
+
+    /// As the project is now.
+    void show();
+
+private:
+    struct YarnRow {
+        QWidget* row;
+        QPushButton* colour;
+        ElidedLabel* name;
+        ElidedLabel* amount;
+        QPushButton* away;
+    };
+    struct StripeRow {
+        QWidget* row;
+        QComboBox* yarn;
+        QSpinBox* height;
+    };
+
+    /// `typed`: what follows under the same name is one step to undo.
+    void change(const QString& what, const std::function<void(Project&)>& how, bool typed = false);
+    void buildMixed(QVBoxLayout* layout);
+    void addYarnRow(YarnNumber number);
+    void addStripeRow(std::size_t index);
+    void fillYarns(const Project& project);
+    void fillAmount(const YarnRow& row, const Yarn& yarn, YarnNumber number);
+    void fillStripes(const Project& project);
+    void offerYarns();
+    void sayHeightsIn(int unit);
+
+    Session& session_;
+    QVBoxLayout* yarnRows_;
+    QVBoxLayout* stripeRows_;
+    std::vector<YarnRow> yarns_;
+    std::vector<StripeRow> stripes_;
+    QPushButton* addYarn_;
+    QPushButton* addStripe_;
+    QComboBox* unit_; ///< rows, or mm
+    QCheckBox* repeated_;
+    QCheckBox* even_;
+    QCheckBox* mixed_;
+    QWidget* bounds_;
+    QSpinBox* least_;
+    QSpinBox* most_;
+    bool filling_ = false;
+};
+
+} // namespace vestimen::app
