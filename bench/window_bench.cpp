@@ -142,6 +142,28 @@ void drag_a_part(benchmark::State& state) {
     emit canvas->dragEnded(parts::width, false);
 }
 
+/// All pieces with every second row in another of five colours: some 200 stripes on each.
+void paint_200_stripes(benchmark::State& state) {
+    MainWindow& window = full().window();
+    window.showStation(MainWindow::draft);
+    Project striped = window.session().project();
+    for (YarnNumber number = 1; number < 5; ++number) {
+        striped.moreYarns.push_back(striped.yarn);
+        striped.moreYarns.back().colour[1] = static_cast<char>('1' + number);
+    }
+    for (YarnNumber number = 0; number < 5; ++number)
+        striped.stripes.of.push_back({number, Rows(1)});
+    striped.stripes.even = false;
+    window.session().edit(QStringLiteral("Stripes"), striped);
+    window.draftStation()->showAll();
+    settle();
+    for (auto _ : state) {
+        window.repaint();
+        settle();
+    }
+    window.session().undo();
+}
+
 void search_swatches(benchmark::State& state) {
     const char* typed[] = {"s", "slate", "pilled", "trial 19", "wint", "rust good", "nothing of the kind"};
     int word = 0;
@@ -216,6 +238,7 @@ BENCHMARK(paint_the_window_again)->Unit(benchmark::kMillisecond);
 BENCHMARK(digit_in_a_reading)->Unit(benchmark::kMillisecond);
 BENCHMARK(digit_in_a_measure)->Unit(benchmark::kMillisecond);
 BENCHMARK(drag_a_part)->Unit(benchmark::kMillisecond);
+BENCHMARK(paint_200_stripes)->Unit(benchmark::kMillisecond);
 BENCHMARK(search_swatches)->Unit(benchmark::kMillisecond);
 BENCHMARK(search_in_the_window)->Unit(benchmark::kMillisecond);
 

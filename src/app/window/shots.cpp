@@ -198,6 +198,13 @@ int takeShots(MainWindow& window, const QString& folder) {
     choose(small, "side_borders", 1);
     choose(small, "side_parts", 3);
     small.name = "Blanket for the wheelhouse";
+    for (const auto& [name, colour] : {std::pair{"Woad 4-ply", "#2F5F86"}, {"Undyed 4-ply", "#E4DAC4"}}) {
+        small.moreYarns.push_back(small.yarn);
+        small.moreYarns.back().name = name;
+        small.moreYarns.back().colour = colour;
+    }
+    small.stripes.of = {{0, Rows(60)}, {2, Rows(12)}, {1, Rows(36)}, {2, Rows(12)}};
+    choose(small, "side_yarn", 1);
     small.yarn.gramsOnHand = 900.0;
     window.session().edit(QStringLiteral("Blanket"), small);
     window.draftStation()->showAll();
