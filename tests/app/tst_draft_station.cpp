@@ -728,10 +728,10 @@ void TestDraftStation::yarnsAndStripes() {
                 last = each;
         return last;
     };
-    QTest::mouseClick(away(), Qt::LeftButton);
+    away()->click();
     QCOMPARE(project().yarns(), 2);
     QCOMPARE(garment(project()).neck.trimYarn, 0);
-    QTest::mouseClick(away(), Qt::LeftButton);
+    away()->click();
     QCOMPARE(project().yarns(), 1);
     for (const Stripe& each : project().stripes.of)
         QCOMPARE(each.yarn, 0);

@@ -87,6 +87,7 @@ private slots:
     void everyStripedProgramRunsClean();
     void aSleeveKnittedDownMeetsTheBody();
     void fewRowsHangAtTheEdge();
+    void endsAreTuckedAway();
     void sectionsHaveTheirYarns();
     void eachYarnIsWeighed();
     void filesKeepThem();
@@ -214,6 +215,7 @@ void TestStripes::everyStripedProgramRunsClean() {
         for (YarnNumber* each : {&chosen.body.welt.yarn, &chosen.sleeves.cuff.yarn, &chosen.sleeves.yarn,
                                  &chosen.neck.trimYarn, &chosen.body.armTrimYarn, &chosen.opening.bandYarn})
             *each = *rc::gen::inRange(0, yarns);
+        project.ends = *rc::gen::elementOf(allEnds);
         const WorkedGarment worked = workGarment(project);
         drafted += worked.pieces.empty() ? 0 : 1;
         for (const WorkedPiece& piece : worked.pieces) {
@@ -275,6 +277,53 @@ void TestStripes::fewRowsHangAtTheEdge() {
     QVERIFY2(endsOf(8) > endsOf(2) + 100, qPrintable(QString("%1, %2").arg(endsOf(2)).arg(endsOf(8))));
     QVERIFY2(endsOf(2) < plain.supplies.ends + 100,
              qPrintable(QString("%1, %2").arg(endsOf(2)).arg(plain.supplies.ends)));
+}
+
+/// Woven in at every change, none of them is left but those where a piece begins and ends; each is said at its yarn.
+void TestStripes::endsAreTuckedAway() {
+    Project project = ilkesPullover();
+    const int plain = workGarment(project).supplies.ends;
+    project.moreYarns = someYarns(2);
+    project.stripes.of = {{0, Rows(10)}, {1, Rows(2)}, {0, Rows(2)}, {2, Rows(8)}};
+    const WorkedGarment later = workGarment(project);
+    QVERIFY(later.supplies.ends > plain + 40 && later.supplies.tucked == 0);
+    for (const Ends ends : {Ends::whileKnitting, Ends::intoTheSeam}) {
+        project.ends = ends;
+        const WorkedGarment worked = workGarment(project);
+        QVERIFY2(worked.sound(), listed(worked.findings));
+        QCOMPARE(worked.supplies.ends + worked.supplies.tucked, later.supplies.ends);
+        QVERIFY2(worked.supplies.ends < plain + 12, qPrintable(QString::number(worked.supplies.ends)));
+        // From the program: a new end is spoken of after its yarn was joined, an old one after its yarn was broken, and
+        // never of one that hangs at the edge.
+        int spoken = 0;
+        for (const WorkedPiece& piece : worked.pieces) {
+            bool joined = false;
+            bool broken = false;
+            for (const Operation& each : piece.program.operations) {
+                joined = joined || std::holds_alternative<operation::JoinYarn>(each.action);
+                broken = broken || std::holds_alternative<operation::BreakYarn>(each.action);
+                if (std::holds_alternative<operation::Knit>(each.action))
+                    joined = broken = false;
+                const auto* said = std::get_if<operation::Say>(&each.action);
+                const auto* cut = std::get_if<operation::BreakYarn>(&each.action);
+                if (said && (said->code == "weave_new_end" || said->code == "new_end_to_seam"))
+                    QVERIFY(joined);
+                else if (said && said->code == "weave_old_end")
+                    QVERIFY(broken);
+                else if (!cut || cut->tail.use != "the seam")
+                    continue;
+                ++spoken;
+            }
+        }
+        QCOMPARE(spoken, worked.supplies.tucked);
+    }
+    // By the gauge: fine yarn slips out of few needles, thick yarn shows over many; old and new never stop at one
+    // place.
+    for (const double gauge : {12.0, 20.0, 28.0, 45.0}) {
+        const EndNeedles needles = endNeedles(Gauge::perTenCentimetres(gauge));
+        QVERIFY(needles.old >= 5 && needles.old <= 15 && needles.fresh >= 4 && needles.fresh < needles.old);
+    }
+    QVERIFY(endNeedles(Gauge::perTenCentimetres(12.0)).old < endNeedles(Gauge::perTenCentimetres(45.0)).old);
 }
 
 void TestStripes::sectionsHaveTheirYarns() {
@@ -357,6 +406,7 @@ void TestStripes::filesKeepThem() {
         project.moreYarns = someYarns(more);
         project.stripes = randomStripes(1 + more);
         garment(project).neck.trimYarn = *rc::gen::inRange(0, 1 + more);
+        project.ends = *rc::gen::elementOf(allEnds);
         RC_ASSERT(projectFromJson(toJson(project)) == project);
     });
 }

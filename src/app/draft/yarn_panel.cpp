@@ -85,6 +85,18 @@ YarnPanel::YarnPanel(Session& session, QWidget* parent) : QWidget(parent), sessi
     addYarn_->setMenu(new QMenu(addYarn_));
     connect(addYarn_->menu(), &QMenu::aboutToShow, this, &YarnPanel::offerYarns);
     layout->addWidget(addYarn_);
+    ends_ = new QComboBox(this);
+    for (const Option& each : endsOptions)
+        ends_->addItem(coreText(each.label));
+    ends_->setAccessibleName(tr("What becomes of the ends"));
+    layout->addWidget(ends_);
+    connect(ends_, &QComboBox::activated, this, [this](int ends) {
+        change(tr("Ends"), [ends](Project& project) { project.ends = static_cast<Ends>(ends); });
+    });
+    endsLeft_ = new Label(this);
+    endsLeft_->setObjectName(QStringLiteral("muted"));
+    endsLeft_->setWordWrap(true);
+    layout->addWidget(endsLeft_);
     auto* stripes = new Label(tr("Stripes, from the lower edge up"), this);
     stripes->setObjectName(QStringLiteral("heading"));
     layout->addWidget(stripes);
@@ -347,6 +359,11 @@ void YarnPanel::fillYarns(const Project& project) {
         yarns_[i].name->setToolTip(yarns_[i].name->text());
         fillAmount(yarns_[i], yarn, static_cast<YarnNumber>(i));
     }
+    ends_->setCurrentIndex(static_cast<int>(project.ends));
+    const Supplies& supplies = session_.worked().supplies;
+    endsLeft_->setText(supplies.tucked > 0
+                           ? tr("%1 ends to darn in, %2 are taken care of").arg(supplies.ends).arg(supplies.tucked)
+                           : tr("%1 ends to darn in").arg(supplies.ends));
     addYarn_->setEnabled(project.yarns() < mostYarns);
 }
 

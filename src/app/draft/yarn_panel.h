@@ -12,6 +12,7 @@
 namespace vestimen::app {
 
 class ElidedLabel;
+class Label;
 
 /// The yarns of a project, and the stripes that they make: added, taken away, coloured; heights in rows or by length.
 class YarnPanel : public QWidget {
@@ -55,6 +56,8 @@ private:
     std::vector<StripeRow> stripes_;
     QPushButton* addYarn_;
     QPushButton* addStripe_;
+    QComboBox* ends_;
+    Label* endsLeft_;
     QComboBox* unit_; ///< rows, or mm
     QCheckBox* repeated_;
     QCheckBox* even_;

@@ -227,6 +227,8 @@ void ReviewStation::fillSlip() {
     if (supplies.grams)
         slip_->addAnswer(tr("yarn with some to spare"), tr("%1 g").arg(*supplies.grams, 0, 'f', 0));
     slip_->addLine(tr("ends to darn in"), QString::number(supplies.ends));
+    if (supplies.tucked > 0)
+        slip_->addLine(tr("woven in, or in the seams"), QString::number(supplies.tucked));
     slip_->addLine(tr("tails for the seams"), text(supplies.tails));
     for (const Finding& finding : supplies.findings)
         slip_->addNote(coreText(finding.text), finding.severity);

@@ -261,6 +261,8 @@ std::string toJson(const Project& project) {
             result["more_yarns"].push_back(json(each));
     if (!project.stripes.of.empty())
         result["stripes"] = stripesJson(project.stripes);
+    if (project.ends != Ends::later)
+        result["ends"] = endsOptions[static_cast<std::size_t>(project.ends)].key;
     result["joined"] = project.joined;
     result["notes"] = Json::array();
     for (const Note& note : project.notes)
@@ -272,8 +274,8 @@ Project projectFromJson(const std::string& text) {
     const Json parsed = parseJson(text);
     const JsonReader reader(parsed);
     expectFormat(reader, "vestimen-project", newestVersion);
-    reader.expectKeys({"format", "version", "name", "article", "machine", "yarn", "more_yarns", "stripes", "swatch",
-                       "wearer", "ease", "choices", "pins", "made", "joined", "notes"});
+    reader.expectKeys({"format", "version", "name", "article", "machine", "yarn", "more_yarns", "stripes", "ends",
+                       "swatch", "wearer", "ease", "choices", "pins", "made", "joined", "notes"});
     Project project;
     project.name = reader.at("name").text();
     project.article = readKind(reader.at("article"));
@@ -287,6 +289,10 @@ Project projectFromJson(const std::string& text) {
         });
     if (const auto stripes = reader.find("stripes"))
         project.stripes = readStripes(*stripes);
+    if (const auto ends = reader.find("ends"))
+        project.ends = ends->oneOf<Ends>({{endsOptions[0].key, Ends::later},
+                                          {endsOptions[1].key, Ends::whileKnitting},
+                                          {endsOptions[2].key, Ends::intoTheSeam}});
     project.swatch = readSwatch(reader.at("swatch"));
     if (project.swatch.machine.empty()) { // version 1 did not say what the swatch was made with
         project.swatch.machine = project.machine.name;

@@ -2,6 +2,7 @@
 // What an article is drafted on, whatever it is: machine, yarn, swatch, wearer, and the knitter's own counts.
 #pragma once
 
+#include "core/ground/ends.h"
 #include "core/ground/stripes.h"
 #include "core/machine/machine.h"
 #include "core/quantity/name.h"
@@ -22,6 +23,7 @@ struct Ground {
     Yarn yarn;                   ///< the main one
     std::vector<Yarn> moreYarns; ///< for some sections, or stripes
     Stripes stripes;
+    Ends ends = Ends::later; ///< where a piece changes its yarn
     Swatch swatch;
     Wearer wearer;
     EaseTable ease = easyFit();

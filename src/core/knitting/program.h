@@ -84,6 +84,8 @@ enum class Reformed { knit, purl };
 enum class Onto { waste, holder };
 enum class Crossing { freePass, lifted };
 
+/// What an end is left for that a seam takes along.
+inline constexpr const char* seamTail = "the seam";
 /// What is left of a yarn where it is broken, and what for; of no length where the end is woven in.
 struct Tail {
     Length length;

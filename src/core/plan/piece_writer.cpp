@@ -22,6 +22,9 @@ namespace {
 constexpr int mostRowsHanging = 6;
 constexpr int mostCarriedOver = 2;
 
+/// Of a yarn that is changed at an edge, for the seam to take.
+constexpr Length endForSeam = Length::millimetres(120);
+
 /// What waits on a holder until its branch is worked.
 constexpr const char* waitingName = "waiting";
 
@@ -289,11 +292,33 @@ private:
                                : fmt::format("Leave {} hanging here: it knits again in {} rows.",
                                              writer_.nameOf(before), again->count()));
         } else {
-            writer_.add(operation::BreakYarn{before});
+            writer_.add(operation::BreakYarn{before, ground_.ends == Ends::intoTheSeam
+                                                         ? writer_.leave(endForSeam, operation::seamTail)
+                                                         : operation::Tail()});
         }
         if (!isHere)
             writer_.add(operation::JoinYarn{now, writer_.carriage()});
+        tuckEnds(!again, !isHere);
         writer_.workWith(now);
+    }
+
+    /// What is done at once with the end of the yarn that was broken, and of the one that was joined.
+    void tuckEnds(bool old, bool fresh) {
+        const EndNeedles over = endNeedles(knitting_.gauge.stitches);
+        if (fresh && ground_.ends == Ends::intoTheSeam)
+            writer_.say("new_end_to_seam", "Leave the new end a hand long at this edge: the seam takes it.");
+        if (ground_.ends != Ends::whileKnitting)
+            return;
+        if (fresh)
+            writer_.say("weave_new_end",
+                        fmt::format("Lay the new end in first, over the end needle and on over and under the outer {} "
+                                    "needles; a peg holds it down.",
+                                    over.fresh));
+        if (old)
+            writer_.say("weave_old_end",
+                        fmt::format("Lay the old end over and under the outer {} needles, so that both do not stop at "
+                                    "one place.",
+                                    over.old));
     }
 
     /// In so many rows, at this side and before anything else happens.

@@ -12,22 +12,51 @@ bool isMain(const Program& program, YarnIndex yarn) {
     return program.yarns[yarn].role == YarnRole::main;
 }
 
-/// Each break leaves two ends, as does the last bind-off, of the yarn that is knitted with then.
-void countEnds(const Program& program, std::array<int, mostYarns>& ends) {
-    YarnIndex last = 0;
-    const auto add = [&](YarnIndex yarn) {
-        if (isMain(program, yarn))
-            ends[static_cast<std::size_t>(numberOf(program.yarns[yarn]).value_or(0))] += 2;
-    };
-    for (const Operation& each : program.operations) {
-        if (const auto* broken = std::get_if<operation::BreakYarn>(&each.action))
-            add(broken->yarn);
-        else if (const auto* knit = std::get_if<operation::Knit>(&each.action))
-            last = knit->yarn;
-        else if (const auto* bound = std::get_if<operation::BindOff>(&each.action); bound && bound->all)
-            add(last);
+/// Each break leaves two ends, as does the last bind-off, of the yarn that is knitted with then. What is said to be
+/// woven in, or left for the seam, is not left to darn.
+class EndCount {
+public:
+    explicit EndCount(const Program& program) : program_(program) {
+        for (const Operation& each : program.operations)
+            std::visit([this](const auto& op) { take(op); }, each.action);
     }
-}
+
+    std::array<int, mostYarns> left{};
+    int tucked = 0;
+
+private:
+    void add(YarnIndex yarn, int ends) {
+        if (isMain(program_, yarn))
+            left[static_cast<std::size_t>(numberOf(program_.yarns[yarn]).value_or(0))] += ends;
+    }
+    void take(const operation::BreakYarn& op) {
+        add(broken_ = op.yarn, 2);
+        if (op.tail.use == operation::seamTail)
+            tuck(op.yarn);
+    }
+    void take(const operation::JoinYarn& op) { joined_ = op.yarn; }
+    void take(const operation::Knit& op) { knitted_ = op.yarn; }
+    void take(const operation::BindOff& op) {
+        if (op.all)
+            add(knitted_, 2);
+    }
+    void take(const operation::Say& op) {
+        if (op.code == "weave_new_end" || op.code == "new_end_to_seam")
+            tuck(joined_);
+        else if (op.code == "weave_old_end")
+            tuck(broken_);
+    }
+    void tuck(YarnIndex yarn) {
+        add(yarn, -1);
+        ++tucked;
+    }
+    template<class Other> void take(const Other&) {}
+
+    const Program& program_;
+    YarnIndex knitted_ = 0;
+    YarnIndex broken_ = 0;
+    YarnIndex joined_ = 0;
+};
 
 /// Grams of a stitch of a yarn, for one gram of the main one: by its strands, and by its thickness where both are
 /// known.
@@ -78,7 +107,10 @@ Supplies supplies(const Ground& project, const std::vector<const Program*>& prog
             piece.grams = *perStitch * asOne;
         weighed += asOne;
         result.stitches += piece.stitches;
-        countEnds(*programs[i], ends);
+        const EndCount counted(*programs[i]);
+        for (std::size_t number = 0; number < mostYarns; ++number)
+            ends[number] += counted.left[number];
+        result.tucked += counted.tucked;
         result.pieces.push_back(std::move(piece));
     }
     for (std::size_t number = 0; number < mostYarns; ++number) {

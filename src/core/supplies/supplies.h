@@ -21,7 +21,7 @@ struct YarnSupplies {
     int stitches = 0;
     std::optional<double> grams; ///< with the spare
     std::optional<double> metres;
-    int ends = 0;         ///< to be darned in
+    int ends = 0;         ///< to be darned in, those that are woven in or left for the seam not counted
     int piecesEnough = 0; ///< that what is on hand suffices for, in the order of knitting
 };
 
@@ -31,8 +31,9 @@ struct Supplies {
     int stitches = 0;
     /// With the spare. Nothing while the swatch was not weighed.
     std::optional<double> grams;
-    int ends = 0; ///< to be darned in
-    Length tails; ///< for all seams
+    int ends = 0;   ///< to be darned in
+    int tucked = 0; ///< woven in while knitting, or left for the seam
+    Length tails;   ///< for all seams
     Reckoning weight;
     std::vector<Finding> findings;
 };
