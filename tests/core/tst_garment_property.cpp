@@ -84,7 +84,7 @@ void checkRibsEndAlike(const WorkedGarment& worked) {
         }
 }
 
-/// Stitches of a row of the program's own, in its middle height between welt and underarm or armhole.
+/// Stitches of its widest row.
 int widthOf(const WorkedPiece& piece) {
     int most = 0;
     for (const Pass& pass : piece.fabric.passes)

@@ -90,6 +90,7 @@ private slots:
     void endsAreTuckedAway();
     void sectionsHaveTheirYarns();
     void eachYarnIsWeighed();
+    void aStripedScarfSaysWhoseYarnIsUsedUp();
     void filesKeepThem();
     void brokenOnesAreRefused_data();
     void brokenOnesAreRefused();
@@ -348,6 +349,28 @@ void TestStripes::sectionsHaveTheirYarns() {
     QCOMPARE(used(pieces::back), (Ids{"B", "A"}));
     QCOMPARE(used(pieces::leftSleeve), (Ids{"C", "B"}));
     QCOMPARE(used(pieces::neckTrim), (Ids{"D"}));
+    // A rolled edge is the piece's own cast on and bind-off, whatever its welt was to be of; stripes leave a sleeve of
+    // its own yarn alone.
+    Project rolled = project;
+    garment(rolled).sleeves.cuff.kind = WeltKind::rolled;
+    rolled.stripes.of = {{0, Rows(4)}, {2, Rows(4)}};
+    for (const SleeveSchool school : allSleeveSchools) {
+        garment(rolled).sleeves.school = school;
+        const WorkedGarment sleeves = workGarment(rolled);
+        QVERIFY2(sleeves.sound(), listed(sleeves.findings));
+        const WorkedPiece& sleeve = *sleeves.piece(pieces::leftSleeve);
+        for (const Pass& pass : sleeve.fabric.passes)
+            QVERIFY(pass.protects || sleeve.program.yarns[pass.yarn].id == "B");
+        QCOMPARE(std::ranges::count_if(sleeve.program.operations,
+                                       [](const Operation& each) {
+                                           const auto* cast = std::get_if<operation::CastOn>(&each.action);
+                                           return cast && cast->yarn == 0; // the main one
+                                       }),
+                 0);
+        const WorkedPiece& front = *sleeves.piece(pieces::front);
+        QVERIFY(std::ranges::any_of(front.fabric.passes,
+                                    [&](const Pass& pass) { return front.program.yarns[pass.yarn].id == "C"; }));
+    }
     // Knitted down afterwards as well.
     chosen.making.weltAfterwards = true;
     const WorkedGarment later = workGarment(project);
@@ -397,6 +420,23 @@ void TestStripes::eachYarnIsWeighed() {
     QVERIFY(found != less.findings.end());
     QVERIFY(render(found->text).find("Yarn 2") != std::string::npos);
     QVERIFY(less.supplies.yarns[2].piecesEnough >= 1 && less.supplies.yarns[2].piecesEnough < 4);
+}
+
+/// Its length follows the main yarn's grams: with others beside it some of that is left, which is said.
+void TestStripes::aStripedScarfSaysWhoseYarnIsUsedUp() {
+    Project project = ilkesPullover();
+    Scarf scarf;
+    scarf.untilTheYarnIsUsedUp = true;
+    project.article = scarf;
+    project.swatch.grams = 20.0;
+    project.yarn.gramsOnHand = 120.0;
+    QVERIFY(!hasFinding(work(project).findings, "scarf_yarn"));
+    project.moreYarns = someYarns(1);
+    project.stripes.of = {{0, Rows(10)}, {1, Rows(10)}};
+    const Worked worked = work(project);
+    QVERIFY2(worked.sound(), listed(worked.findings));
+    QVERIFY(hasFinding(worked.findings, "scarf_yarn"));
+    QVERIFY(worked.supplies.yarns[0].grams < 120.0 * 0.7);
 }
 
 void TestStripes::filesKeepThem() {

@@ -286,7 +286,7 @@ void DraftStation::refresh() {
                           });
     yarns_->setVisible(all_ || isStripe);
     if (all_ || isStripe)
-        yarns_->show();
+        yarns_->fill();
 }
 
 /// Too wide for the bed: the drawing is the last that fitted, and the rail shows where the piece would run out.

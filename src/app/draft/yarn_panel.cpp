@@ -8,7 +8,6 @@
 
 #include <QHBoxLayout>
 #include <QMenu>
-#include <QPainter>
 #include <QPushButton>
 
 #include <algorithm>
@@ -316,7 +315,7 @@ void YarnPanel::addStripeRow(std::size_t index) {
     stripes_.push_back(row);
 }
 
-void YarnPanel::show() {
+void YarnPanel::fill() {
     filling_ = true;
     const Project& project = session_.project();
     fillYarns(project);

@@ -22,7 +22,7 @@ public:
     explicit YarnPanel(Session& session, QWidget* parent = nullptr);
 
     /// As the project is now.
-    void show();
+    void fill();
 
 private:
     struct YarnRow {

@@ -95,7 +95,9 @@ private:
     // ---- what it begins with
 
     void begin(const WeltCounts& welt) {
-        writer_.workWith(inProgram(welt.yarn));
+        // A rolled edge is the first row's own cast on.
+        const bool isEdgeAlone = welt.knitted == Rows(0);
+        writer_.workWith(inProgram(isEdgeAlone ? surfaceAt(knitting_.surface, Rows(0)).yarn : welt.yarn));
         seenFrom_ = writeWelt(writer_, centred(knitting_.stitches), welt, knitting_.wasteRows);
     }
     void begin(const BegunOpen&) {
@@ -593,7 +595,8 @@ private:
     }
 
     void perform(Group& group, const act::EndWelt& end) {
-        useYarn(group, end.welt.yarn);
+        if (end.welt.knitted > Rows(0)) // of a rolled edge the piece's own yarn goes on
+            useYarn(group, end.welt.yarn);
         seenTo_ = writeWeltDown(writer_, group.span, end.welt, knitting_.wasteRows);
     }
 

@@ -68,7 +68,7 @@ void layStripes(std::vector<PlannedPiece>& pieces, const Ground& ground, const F
     if (ground.stripes.of.empty())
         return;
     for (PlannedPiece& piece : pieces) {
-        if (piece.ontoOthers)
+        if (piece.ontoOthers || piece.knitting.work != 0)
             continue;
         const int last = (lastRow(piece.knitting.stages) + rowsAfter).count();
         const Level& level = piece.level;

@@ -7,8 +7,8 @@
 
 namespace vestimen {
 
-/// Adds a project's stripes to the surface of its pieces and their branches; below what they say already. Trims and
-/// bands have none.
+/// Adds a project's stripes to the surface of its pieces and their branches; below what they say already. Trims,
+/// bands and pieces of another yarn than the main one have none.
 void layStripes(std::vector<PlannedPiece>& pieces, const Ground& ground, const FabricGauge& gauge);
 
 } // namespace vestimen

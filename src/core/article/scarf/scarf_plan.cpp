@@ -189,6 +189,12 @@ std::optional<Counted> countScarf(const Scarf& scarf, const Ground& ground, cons
             first);
         return std::nullopt;
     }
+    if (!ground.stripes.of.empty() || scarf.border.yarn != 0 || scarf.sideYarn != 0)
+        counting.warning("scarf_yarn",
+                         {"It is knitted until {0} of the main yarn would be used up if all of it were of that: with "
+                          "other yarns as well, some of the main one is left.",
+                          {Figure{ground.yarn.gramsOnHand, 0, "g"}}},
+                         first);
     std::vector<Step> steps = {
         {{"on hand", {}}, Figure{ground.yarn.gramsOnHand, 0, "g"}},
         {{"{0} a stitch, with {1} to spare",
