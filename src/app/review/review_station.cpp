@@ -226,6 +226,10 @@ void ReviewStation::fillSlip() {
         slip_->addLine(coreText(step.what), coreText(step.value));
     if (supplies.grams)
         slip_->addAnswer(tr("yarn with some to spare"), tr("%1 g").arg(*supplies.grams, 0, 'f', 0));
+    for (const YarnSupplies& each : supplies.yarns)
+        if (supplies.yarns.size() > 1 && each.grams)
+            slip_->addLine(QString::fromStdString(session().project().yarnOf(each.number).name),
+                           tr("%1 g").arg(*each.grams, 0, 'f', 0));
     slip_->addLine(tr("ends to darn in"), QString::number(supplies.ends));
     if (supplies.tucked > 0)
         slip_->addLine(tr("woven in, or in the seams"), QString::number(supplies.tucked));

@@ -313,14 +313,10 @@ private:
             return;
         if (fresh)
             writer_.say("weave_new_end",
-                        fmt::format("Lay the new end in first, over the end needle and on over and under the outer {} "
-                                    "needles; a peg holds it down.",
+                        fmt::format("Lay the new end over the end needle, then over and under {} in all; peg it down.",
                                     over.fresh));
         if (old)
-            writer_.say("weave_old_end",
-                        fmt::format("Lay the old end over and under the outer {} needles, so that both do not stop at "
-                                    "one place.",
-                                    over.old));
+            writer_.say("weave_old_end", fmt::format("Lay the old end over and under the outer {} needles.", over.old));
     }
 
     /// In so many rows, at this side and before anything else happens.
