@@ -28,7 +28,32 @@ std::optional<WayOut> ofTheYarns(const Project& project, const Finding& finding)
             each.yarn = each.yarn < project.yarns() ? each.yarn : 0;
         return way;
     }
+    if (finding.code == "waste_colour") {
+        way.what = {"Waste yarn that contrasts", {}};
+        for (const char* colour : {"#F2EBDD", "#D8A62B", "#A8362E", "#1F2A3A"}) {
+            way.project.waste.colour = colour;
+            if (mends(way.project, finding))
+                break;
+        }
+        return way;
+    }
     return std::nullopt;
+}
+
+/// It is taken as it is; or, where it was, no more.
+std::optional<WayOut> ofTheDecision(const Project& project, const Finding& finding) {
+    if (finding.decision.empty())
+        return std::nullopt;
+    WayOut way{{"Keep it so", {}}, project};
+    std::vector<std::string>& decided = way.project.decided;
+    if (std::erase(decided, finding.decision) > 0) {
+        way.what = {"Warn of it again", {}};
+        return way;
+    }
+    if (finding.severity != Severity::warning)
+        return std::nullopt;
+    decided.push_back(finding.decision);
+    return way;
 }
 
 } // namespace
@@ -54,6 +79,8 @@ std::vector<WayOut> waysOut(const Project& project, const Finding& finding) {
         if (mends(changed, finding))
             ways.push_back({std::move(each.what), std::move(changed)});
     }
+    if (auto way = ofTheDecision(project, finding))
+        ways.push_back(std::move(*way));
     return ways;
 }
 

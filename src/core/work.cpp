@@ -8,6 +8,9 @@
 #include "core/plan/stripe_surface.h"
 
 #include <algorithm>
+#include <array>
+#include <charconv>
+#include <cstdlib>
 #include <set>
 
 namespace vestimen {
@@ -32,11 +35,12 @@ void findOtherFabric(const Project& project, Length width, std::vector<Finding>&
     if (fabric == FabricKind::plain || project.swatch.treatments.empty())
         return;
     const double share = fabric == FabricKind::patterned ? 0.05 : fabric == FabricKind::mockRib ? 0.2 : 0.3;
-    findings.push_back({Severity::warning,
-                        "other_fabric",
-                        {"The swatch is {0} and the pieces are plain: a piece {1} wide may come out {2} off. Knit a "
+    findings.push_back({.severity = Severity::warning,
+                        .code = "other_fabric",
+                        .text = {"The swatch is {0} and the pieces are plain: a piece {1} wide may come out {2} off. Knit a "
                          "plain swatch.",
-                         {std::string(label(fabric)), width, width * share}}});
+                         {std::string(label(fabric)), width, width * share}},
+                        .decision = std::string("other_fabric: ") + label(fabric)});
 }
 
 /// Another yarn, strand count or machine than the swatch's has another gauge (craft 4): said with what a gauge that is
@@ -46,7 +50,11 @@ void findOtherMaking(const Project& project, Length width, std::vector<Finding>&
     if (swatch.treatments.empty())
         return;
     const auto say = [&](FindingCode code, const char* text, Operand of, Operand now) {
-        findings.push_back({Severity::warning, code, {text, {std::move(of), std::move(now), width * 0.05, width}}});
+        std::string decision = std::string(code.text()) + ": " + render(of) + ", " + render(now);
+        findings.push_back({.severity = Severity::warning,
+                            .code = code,
+                            .text = {text, {std::move(of), std::move(now), width * 0.05, width}},
+                            .decision = std::move(decision)});
     };
     const auto differs = [](const std::string& of, const std::string& now) {
         return !of.empty() && !now.empty() && of != now;
@@ -65,6 +73,49 @@ void findOtherMaking(const Project& project, Length width, std::vector<Finding>&
             "The swatch was knitted on {0}, the pieces are for {1}: a gauge 5 % off makes {2} at {3} wide. Knit a "
             "swatch on it.",
             swatch.machine, project.machine.name);
+}
+
+/// Red, green and blue of "#rrggbb"; nothing where it is none.
+std::optional<std::array<int, 3>> channels(const std::string& colour) {
+    std::array<int, 3> found{};
+    if (colour.size() != 7 || colour[0] != '#')
+        return std::nullopt;
+    for (std::size_t i = 0; i < found.size(); ++i) {
+        const char* first = colour.data() + 1 + 2 * i;
+        if (std::from_chars(first, first + 2, found[i], 16).ptr != first + 2)
+            return std::nullopt;
+    }
+    return found;
+}
+
+/// Waste yarn that looks like the work cannot be told from it when it comes out (craft 11).
+void findWasteColour(const Project& project, std::vector<Finding>& findings) {
+    constexpr int tooNear = 90; // of 765, over all three
+    const auto waste = channels(project.waste.colour);
+    for (YarnNumber number = 0; waste && number < project.yarns(); ++number) {
+        const Yarn& yarn = project.yarnOf(number);
+        const auto its = channels(yarn.colour);
+        if (!its)
+            continue;
+        int apart = 0;
+        for (std::size_t i = 0; i < its->size(); ++i)
+            apart += std::abs((*its)[i] - (*waste)[i]);
+        if (apart < tooNear)
+            return findings.push_back(
+                {.severity = Severity::warning,
+                 .code = "waste_colour",
+                 .text = {"The waste yarn looks like {0}: take one that contrasts, or a loop of the work is drawn out "
+                          "with it.",
+                          {yarn.name}},
+                 .decision = "waste_colour: " + project.waste.colour + ", " + yarn.colour});
+    }
+}
+
+/// What somebody decided to take as it is stays to be seen, as a note.
+void heedDecisions(const Project& project, std::vector<Finding>& findings) {
+    for (Finding& each : findings)
+        if (!each.decision.empty() && std::ranges::count(project.decided, each.decision) > 0)
+            each.severity = Severity::note;
 }
 
 /// More by turns than hands keep apart.
@@ -167,6 +218,8 @@ Worked work(const Project& project) {
     findOtherFabric(project, *checked.widest, worked.findings);
     findOtherMaking(project, *checked.widest, worked.findings);
     findYarns(project, worked.findings);
+    findWasteColour(project, worked.findings);
+    heedDecisions(project, worked.findings);
     if (anyError(worked.findings))
         return worked;
 
@@ -191,7 +244,12 @@ Worked work(const Project& project) {
         programs.push_back(&piece.program);
         fabrics.push_back(&piece.fabric);
     }
-    worked.joins = joined(planned.joins, siblings, *worked.measured.gauge);
+    worked.plannedJoins = std::move(planned.joins);
+    worked.joins = joined(worked.plannedJoins, siblings, *worked.measured.gauge);
+    std::map<std::string, Program*> toMark;
+    for (WorkedPiece& piece : worked.pieces)
+        toMark[piece.program.piece] = &piece.program;
+    layTails(worked.joins, toMark);
     for (const Join& join : worked.joins)
         append(worked.findings, join.findings);
     worked.supplies = supplies(project, programs, fabrics, worked.joins);

@@ -3,7 +3,7 @@
 #pragma once
 
 #include "core/bed/fabric.h"
-#include "core/joining/joins.h"
+#include "core/joining/line_joins.h"
 #include "core/plan/handle.h"
 #include "core/plan/outline.h"
 #include "core/project/project.h"
@@ -38,6 +38,7 @@ struct Worked {
     std::optional<Length> widest; ///< of the pieces; nothing where a measure is missing
     std::map<CountKey, Reckoning> workings;
     std::vector<WorkedPiece> pieces;
+    std::vector<PlannedJoin> plannedJoins; ///< what they are counted from, for pieces that came out otherwise
     std::vector<Join> joins;
     Supplies supplies;
     std::vector<Finding> findings;

@@ -251,8 +251,8 @@ void TestAcrossProgram::twoBeds() {
         return NeedleSpan{Needle::atSlot(main.first.slot(), Bed::second),
                           Needle::atSlot(main.last.slot(), Bed::second)};
     };
-    writer.castOn(span, 1, yarns::main, "zigzag");
-    writer.castOn(behind(span), 1, yarns::main, "zigzag");
+    writer.castOn(span, 1, yarns::main, CastOnMethod::zigzag);
+    writer.castOn(behind(span), 1, yarns::main, CastOnMethod::zigzag);
     writer.counterTo(0);
     writer.knit(before, Stitches(2 * over), writer.size());
     const NeedleSpan left = writeAcrossTwoBeds(writer, span, Stitches(fewer));

@@ -76,7 +76,7 @@ void TestBed::castOnPutsOneLoopOnEach() {
 }
 
 void TestBed::castOnEverySecond() {
-    const Ran ran(program({op::CastOn{"closed_loop", at("L3"), at("R3"), 2, slate, Side::left}}));
+    const Ran ran(program({op::CastOn{CastOnMethod::closedLoop, at("L3"), at("R3"), 2, slate, Side::left}}));
     QCOMPARE(ran.bed.fabric().loops.size(), 3u);
     QCOMPARE(ran.loops("L2"), 0);
     QCOMPARE(ran.position("L2"), Position::out);
@@ -189,7 +189,7 @@ void TestBed::bindOffChainsOntoTheNext() {
 }
 
 void TestBed::bindOffAllBreaksTheYarn() {
-    const Ran ran(onSixNeedles({op::Knit{Rows(2), slate}, op::BindOff{Side::right, 6, "chain", true}}));
+    const Ran ran(onSixNeedles({op::Knit{Rows(2), slate}, op::BindOff{Side::right, 6, BindOffMethod::loopThroughLoop, true}}));
     QVERIFY(ran.bed.occupied().empty());
     QCOMPARE(ran.bed.fabric().ends, 2);
     QVERIFY(!ran.bed.workingYarn());
@@ -259,7 +259,7 @@ void TestBed::hangingFromASibling() {
     hang.from({"front", HangSource::Kind::edge, "slope"});
     hang.put(Needle::atSlot(2), 4);
     const Program trim = program(
-        {hang, op::JoinYarn{slate, Side::right}, op::Knit{Rows(2), slate}, op::BindOff{Side::right, 7, "chain", true}});
+        {hang, op::JoinYarn{slate, Side::right}, op::Knit{Rows(2), slate}, op::BindOff{Side::right, 7, BindOffMethod::loopThroughLoop, true}});
     QCOMPARE(codes(trim, &siblings), std::vector<std::string>{});
     hang.map.back().index = 5; // the edge has four openings
     op::TakeOff off{at("L4"), at("R2"), op::Onto::holder, "rest"};
@@ -395,7 +395,7 @@ void TestBed::pictureOfARib() {
     op::Hang hang{{HangSource{}}};
     for (int slot = -3; slot < 2; slot += 2)
         hang.put(Needle::atSlot(slot + 1), Needle::atSlot(slot));
-    const Program rib = program({op::CastOn{"closed_loop", at("L3"), at("R2"), 2, slate, Side::right},
+    const Program rib = program({op::CastOn{CastOnMethod::closedLoop, at("L3"), at("R2"), 2, slate, Side::right},
                                  op::Knit{Rows(6), slate}, hang, op::Knit{Rows(4), slate}, allOff()});
     const Fabric fabric = knit(rib);
     QVERIFY(fabric.findings.empty());
@@ -498,7 +498,7 @@ void TestBed::rowsAtOnceAreRowsByHand_data() {
                                    op::Knit{Rows(2), slate}, op::HoldLever{false}, four});
         add(" from the right", {four, reversed, four});
         add(" turned round", {four, four, turned, four});
-        add(" and bound off", {four, first, op::BindOff{.method = "chain", .all = true, .as = "top"}});
+        add(" and bound off", {four, first, op::BindOff{.all = true, .as = "top"}});
     }
     std::vector<Action> onWaste = {four, op::BreakYarn{slate}, op::JoinYarn{rust, Side::right},
                                    op::JoinYarn{waste, Side::right}, op::Knit{Rows(3), waste}};

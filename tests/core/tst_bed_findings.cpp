@@ -71,16 +71,16 @@ void TestBedFindings::aSoundProgramFindsNothing() {
 }
 
 void TestBedFindings::beyondBed() {
-    QCOMPARE(codes(program({op::CastOn{"closed_loop", at("L3"), at("R11"), 1, slate, Side::right},
+    QCOMPARE(codes(program({op::CastOn{CastOnMethod::closedLoop, at("L3"), at("R11"), 1, slate, Side::right},
                             op::TakeOff{at("L3"), at("R10"), op::Onto::holder, "rest"}})),
              Codes{"beyond_bed"});
-    QCOMPARE(codes(program({op::CastOn{"closed_loop", at("L10"), at("R10"), 1, slate, Side::right},
+    QCOMPARE(codes(program({op::CastOn{CastOnMethod::closedLoop, at("L10"), at("R10"), 1, slate, Side::right},
                             op::Knit{Rows(1), slate}, op::Increase{Side::left, 1, Shaping::fashioned, 2}, allOff()})),
              Codes{"beyond_bed"});
 }
 
 void TestBedFindings::needleTaken() {
-    QCOMPARE(codes(onSixNeedles({op::CastOn{"closed_loop", at("R3"), at("R5"), 1, slate, Side::right},
+    QCOMPARE(codes(onSixNeedles({op::CastOn{CastOnMethod::closedLoop, at("R3"), at("R5"), 1, slate, Side::right},
                                  op::Knit{Rows(1), slate}, allOff()})),
              Codes{"needle_taken"});
 }
@@ -99,7 +99,7 @@ void TestBedFindings::undeclaredLadder() {
                                  allOff()})),
              Codes{"undeclared_ladder"});
     // Left out when casting on, or emptied by a transfer, it is meant.
-    QCOMPARE(codes(program({op::CastOn{"closed_loop", at("L3"), at("R2"), 2, slate, Side::right},
+    QCOMPARE(codes(program({op::CastOn{CastOnMethod::closedLoop, at("L3"), at("R2"), 2, slate, Side::right},
                             op::Knit{Rows(2), slate}, allOff()})),
              Codes{});
     QCOMPARE(codes(onSixNeedles({op::Transfer{{{at("R1"), at("R2")}}, {}}, op::Knit{Rows(2), slate}, allOff()})),
@@ -241,8 +241,8 @@ void TestBedFindings::needleFull() {
 }
 
 void TestBedFindings::headOn() {
-    const std::vector<Action> both = {op::CastOn{"zigzag", at("L2"), at("R2"), 1, slate, Side::right},
-                                      op::CastOn{"zigzag", at("b:L2"), at("b:R2"), 1, slate, Side::right},
+    const std::vector<Action> both = {op::CastOn{CastOnMethod::zigzag, at("L2"), at("R2"), 1, slate, Side::right},
+                                      op::CastOn{CastOnMethod::zigzag, at("b:L2"), at("b:R2"), 1, slate, Side::right},
                                       op::Knit{Rows(2), slate},
                                       op::TakeOff{at("L2"), at("R2"), op::Onto::holder, "front"},
                                       op::TakeOff{at("b:L2"), at("b:R2"), op::Onto::holder, "behind"}};
@@ -316,7 +316,7 @@ void TestBedFindings::findingsAreNotWithoutEnd() {
 void TestBedFindings::longStrand() {
     // Ten needles; the left six wait, so that the yarn turns at R1 and is wrapped round L1.
     const auto shortRow = [](std::vector<Action> then) {
-        std::vector<Action> actions = {op::CastOn{"closed_loop", at("L6"), at("R4"), 1, slate, Side::right},
+        std::vector<Action> actions = {op::CastOn{CastOnMethod::closedLoop, at("L6"), at("R4"), 1, slate, Side::right},
                                        op::Knit{Rows(2), slate},
                                        op::HoldLever{true},
                                        op::Hold{at("L6"), at("L1")},
@@ -345,12 +345,12 @@ void TestBedFindings::longStrand() {
     const auto off = [](Side side) { return op::BindOff{side, 4}; };
     QCOMPARE(
         codes(program(
-            {op::CastOn{"closed_loop", at("L6"), at("R4"), 1, slate, Side::right}, op::Knit{Rows(2), slate},
+            {op::CastOn{CastOnMethod::closedLoop, at("L6"), at("R4"), 1, slate, Side::right}, op::Knit{Rows(2), slate},
              op::Transfer{{{at("R4"), at("L1")}, {at("R3"), at("L2")}, {at("R2"), at("L3")}, {at("R1"), at("L4")}}, {}},
              op::Knit{Rows(1), slate}, allOff()})),
         Codes{});
     QCOMPARE(
-        codes(program({op::CastOn{"closed_loop", at("L6"), at("R4"), 1, slate, Side::right}, op::Knit{Rows(2), slate},
+        codes(program({op::CastOn{CastOnMethod::closedLoop, at("L6"), at("R4"), 1, slate, Side::right}, op::Knit{Rows(2), slate},
                        off(Side::right), op::Knit{Rows(2), slate}, op::HoldLever{true}, op::Hold{at("L6"), at("L1")},
                        op::MoveCarriage{Side::left}, op::HoldLever{false}, op::Knit{Rows(1), slate}, allOff()})),
         Codes{"long_strand"});
@@ -436,7 +436,7 @@ void TestBedFindings::firstLeftOpen() {
         op::Hang hang{{HangSource{}}, {}, {}};
         for (int slot = -3; slot < -3 + hung; ++slot)
             hang.put(Needle::atSlot(slot), Needle::atSlot(slot));
-        std::vector<Action> actions = {op::CastOn{"closed_loop", at("L3"), at("R3"), 1, waste, Side::right},
+        std::vector<Action> actions = {op::CastOn{CastOnMethod::closedLoop, at("L3"), at("R3"), 1, waste, Side::right},
                                        op::Knit{Rows(4), waste}, op::BreakYarn{waste}, op::JoinYarn{slate, Side::right},
                                        op::Knit{Rows(6), slate}};
         if (hung > 0)
@@ -485,7 +485,7 @@ void TestBedFindings::needleCrowded() {
 void TestBedFindings::takingOffWhatIsNotThere() {
     QCOMPARE(codes(onSixNeedles({op::TakeOff{at("L3"), at("R4"), op::Onto::holder, "rest"}})), Codes{"nothing_there"});
     // Needles that an arrangement leaves empty are no mistake.
-    QCOMPARE(codes(program({op::CastOn{"closed_loop", at("L3"), at("R2"), 2, slate, Side::right},
+    QCOMPARE(codes(program({op::CastOn{CastOnMethod::closedLoop, at("L3"), at("R2"), 2, slate, Side::right},
                             op::Knit{Rows(2), slate}, op::TakeOff{at("L3"), at("R2"), op::Onto::holder, "rest"}})),
              Codes{});
     QCOMPARE(codes(onSixNeedles({op::Hold{at("L4"), at("L3")}, op::Knit{Rows(1), slate}, allOff()})),
@@ -504,10 +504,10 @@ void TestBedFindings::edgeIncreasesAddUp() {
 
 void TestBedFindings::theFirstJoinSaysWhereTheCarriageStands() {
     const Program onSibling =
-        program({op::JoinYarn{slate, Side::left}, op::CastOn{"closed_loop", at("L3"), at("R3"), 1, rust, Side::left},
+        program({op::JoinYarn{slate, Side::left}, op::CastOn{CastOnMethod::closedLoop, at("L3"), at("R3"), 1, rust, Side::left},
                  op::Knit{Rows(1), rust}, allOff()});
     QCOMPARE(codes(onSibling), Codes{});
-    QCOMPARE(codes(program({op::CastOn{"closed_loop", at("L3"), at("R3"), 1, rust, Side::left},
+    QCOMPARE(codes(program({op::CastOn{CastOnMethod::closedLoop, at("L3"), at("R3"), 1, rust, Side::left},
                             op::JoinYarn{slate, Side::right}, op::Knit{Rows(1), rust}, allOff()})),
              Codes{"away_from_carriage"});
 }

@@ -75,7 +75,7 @@ Siblings siblingsOf(const Worked& worked) {
 
 /// Ten stitches on a small bed, two rows, the carriage at the right; whatever comes then before one more row.
 Program tenStitches(const std::vector<Action>& before) {
-    std::vector<Action> all = {op::CastOn{"closed_loop", at("L5"), at("R5"), 1, slate, Side::right},
+    std::vector<Action> all = {op::CastOn{CastOnMethod::closedLoop, at("L5"), at("R5"), 1, slate, Side::right},
                                op::Knit{Rows(2), slate}};
     all.insert(all.end(), before.begin(), before.end());
     all.push_back(op::Knit{Rows(1), slate});

@@ -113,6 +113,13 @@ void TestChoices::everyChoiceHasItsPlace() {
                     if (sides == SideKind::aLine)
                         choices.sleeves.reach = SleeveReach::shortened;
                     look(project);
+                    // Ways of an edge: where a welt begins with it, and where it ends with it.
+                    choices.body.welt.gather = 0.0;
+                    choices.body.welt.kind = choices.sleeves.cuff.kind = WeltKind::latchedRib;
+                    look(project);
+                    choices.making.weltAfterwards = true;
+                    choices.body.welt.kind = choices.sleeves.cuff.kind = WeltKind::mockRib;
+                    look(project);
                 }
     Scarf blanket;
     blanket.panels = 3;

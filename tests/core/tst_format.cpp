@@ -58,7 +58,7 @@ Program everyOperation() {
     hang.put(at("R2"), 36);
     hang.from({"front", HangSource::Kind::kept, "neck"});
     hang.put(at("L3"), 7);
-    Program all = program({op::CastOn{"closed_loop", at("L3"), at("R3"), 2, slate, Side::right},
+    Program all = program({op::CastOn{CastOnMethod::closedLoop, at("L3"), at("R3"), 2, slate, Side::right},
                            op::Knit{Rows(4), slate, StitchSize{19}, true},
                            op::Knit{Rows(2), waste},
                            op::Hold{at("L3"), at("L1")},
@@ -69,8 +69,8 @@ Program everyOperation() {
                            op::Increase{Side::left, 1, Shaping::fashioned, 3},
                            op::Decrease{Side::right, 2, Shaping::edge},
                            op::Decrease{Side::right, 1, Shaping::fashioned, 3},
-                           op::BindOff{Side::left, 3, "chain"},
-                           op::BindOff{Side::left, 1, "chain", true},
+                           op::BindOff{Side::left, 3, BindOffMethod::loopThroughLoop},
+                           op::BindOff{Side::left, 1, BindOffMethod::loopThroughLoop, true},
                            op::Transfer{{{at("L1"), at("R1")}, {at("b:L2"), at("L2")}}, {at("L1")}},
                            op::Cross{{at("L1")}, {at("R1")}},
                            op::Place{{at("L1"), at("R1")}, rust},
@@ -270,7 +270,7 @@ void TestFormat::brokenProjectsAreRefused_data() {
     QTest::newRow("other format") << "vestimen-project"
                                   << "something"
                                   << "is not a vestimen-project file";
-    QTest::newRow("newer version") << "\"version\": 6"
+    QTest::newRow("newer version") << "\"version\": 7"
                                    << "\"version\": 9"
                                    << "version 9";
     QTest::newRow("unknown key") << "\"choices\""

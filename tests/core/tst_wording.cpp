@@ -45,8 +45,8 @@ void TestWording::everySecondNeedleIsSaidSo() {
 }
 
 void TestWording::everyOperationHasASentence() {
-    QCOMPARE(say(op::CastOn{"closed_loop", at("L3"), at("R3"), 1, slate, Side::right}),
-             std::string("Cast on 6 stitches with slate, L3 to R3; carriage right."));
+    QCOMPARE(say(op::CastOn{CastOnMethod::closedLoop, at("L3"), at("R3"), 1, slate, Side::right}),
+             std::string("Cast on 6 stitches with slate, L3 to R3, by loops wound on; carriage right."));
     QCOMPARE(say(op::Hold{at("R2"), at("R2")}), std::string("Put R2 to hold."));
     QCOMPARE(say(op::Hold{at("L2"), at("R3")}), std::string("Put L2 to R3 to hold: 5 needles."));
     QCOMPARE(say(op::Release{at("L2"), at("R3")}), std::string("Put L2 to R3 back to work: 5 needles."));
@@ -74,7 +74,7 @@ void TestWording::everyOperationHasASentence() {
                              op::Decrease{Side::left, 1, Shaping::edge},
                              op::Decrease{Side::right, 1, Shaping::fashioned, 3},
                              op::BindOff{Side::left, 4},
-                             op::BindOff{Side::left, 4, "chain", true},
+                             op::BindOff{Side::left, 4, BindOffMethod::loopThroughLoop, true},
                              op::Transfer{{{at("L1"), at("R1")}}, {}},
                              op::Cross{{at("L1")}, {at("R1")}},
                              op::Place{{at("L1")}, rust},

@@ -36,7 +36,7 @@ Program program(std::vector<Action> actions) {
 }
 
 Program onSixNeedles(std::vector<Action> actions) {
-    actions.insert(actions.begin(), op::CastOn{"closed_loop", at("L3"), at("R3"), 1, slate, Side::right});
+    actions.insert(actions.begin(), op::CastOn{CastOnMethod::closedLoop, at("L3"), at("R3"), 1, slate, Side::right});
     return program(std::move(actions));
 }
 

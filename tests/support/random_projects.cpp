@@ -87,10 +87,18 @@ Project randomProject() {
     choices.sleeves.capTop = Length::millimetres(between(45, 85));
     choices.sleeves.capEase = Length::millimetres(between(0, 25));
     choices.body.armTrimDepth = Length::millimetres(between(8, 30));
+    const auto onThisBed = [&](WeltKind kind) {
+        return traits(kind).beds > project.machine.beds ? WeltKind::latchedRib : kind;
+    };
+    const auto bindOff = [] { return static_cast<BindOffMethod>(*rc::gen::inRange(0, static_cast<int>(bindOffTraits.size()))); };
     const auto welt = [&] {
         const WeltKind kind = *rc::gen::elementOf(allWelts);
-        return Welt{kind == WeltKind::twoBedRib && project.machine.beds < 2 ? WeltKind::latchedRib : kind,
-                    Length::millimetres(between(8, 70)), *rc::gen::inRange(0, 3) == 0 ? between(0, mostGather) : 0.0};
+        return Welt{onThisBed(kind), Length::millimetres(between(8, 70)),
+                    *rc::gen::inRange(0, 3) == 0 ? between(0, mostGather) : 0.0, 0,
+                    WeltMaking{*rc::gen::element(CastOnMethod::closedLoop, CastOnMethod::latchChain,
+                                                 CastOnMethod::weightedHem),
+                               bindOff(), *rc::gen::inRange(-2, 3), *rc::gen::arbitrary<bool>(),
+                               *rc::gen::arbitrary<bool>()}};
     };
     choices.body.welt = welt();
     choices.sleeves.cuff = welt();
@@ -105,6 +113,16 @@ Project randomProject() {
         edge = {*rc::gen::inRange(0, 5), *rc::gen::arbitrary<bool>(), *rc::gen::inRange(0, 3) > 0,
                 *rc::gen::inRange(1, 5)};
     choices.making.wasteRows = Rows(*rc::gen::inRange(2, 20));
+    // Trims are mostly folded ones.
+    const auto trimKind = [&] {
+        return *rc::gen::arbitrary<bool>() ? WeltKind::foldedHem : onThisBed(*rc::gen::elementOf(allWelts));
+    };
+    choices.neck.trimKind = trimKind();
+    choices.body.armTrimKind = trimKind();
+    choices.neck.trimBindOff = bindOff();
+    choices.body.armTrimBindOff = bindOff();
+    choices.opening.bandBindOff = bindOff();
+    project.waste.cord = *rc::gen::inRange(0, 4) > 0;
     return project;
 }
 

@@ -23,6 +23,8 @@ ChoicePanel::ChoicePanel(Session& session, QWidget* parent) : QWidget(parent), s
     layout->setSpacing(6);
     fields_ = new ChoiceFields(this);
     layout->addWidget(fields_);
+    edge_ = new EdgeMethodCard(this);
+    layout->addWidget(edge_);
     connect(fields_, &ChoiceFields::chosen, this, [this](const AnyChoice& choice, double value) {
         choose(coreText(choice.label), [&](Project& project) { choice.choose(project.article, project.ease, value); });
     });
@@ -101,7 +103,22 @@ void ChoicePanel::show(const Place& place) {
                   [&](const AnyChoice& each) { return each.belongs(project.article, place_); });
     fillLines(project);
     fillPin();
+    fillEdge(project);
     filling_ = false;
+}
+
+void ChoicePanel::fillEdge(const Project& project) {
+    edge_->clear();
+    for (const AnyChoice& each : choicesOf(project.article)) {
+        const auto* one = std::get_if<OneOf>(&each.form);
+        if (!one || place_.part.empty() || !each.belongs || !each.belongs(project.article, place_))
+            continue;
+        const int value = static_cast<int>(each.get(project.article));
+        if (one->options.data() == castOnOptions.data())
+            edge_->show(static_cast<CastOnMethod>(value));
+        else if (one->options.data() == bindOffOptions.data())
+            edge_->show(static_cast<BindOffMethod>(value));
+    }
 }
 
 /// The slider stands where the list is now, and the list stands below it in words.

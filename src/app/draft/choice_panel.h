@@ -2,6 +2,7 @@
 #pragma once
 
 #include "app/canvas/choice_fields.h"
+#include "app/canvas/edge_method_card.h"
 #include "app/session/session.h"
 #include "core/article/articles.h"
 
@@ -36,6 +37,8 @@ private:
     void choose(const QString& what, const std::function<void(Project&)>& change);
     void fillLines(const Project& project);
     void fillPin();
+    /// How the edge at the place is made, where that is chosen there.
+    void fillEdge(const Project& project);
     /// How many lines the edges that the place governs are shaped in: of one, or of all.
     std::vector<const AnyChoice*> lineChoices(const Article& article) const;
     const Handle* handle() const;
@@ -43,6 +46,7 @@ private:
     Session& session_;
     Place place_;
     ChoiceFields* fields_ = nullptr;
+    EdgeMethodCard* edge_ = nullptr;
     QSlider* lines_ = nullptr;
     QLabel* linesLabel_ = nullptr;
     QSpinBox* pin_ = nullptr;

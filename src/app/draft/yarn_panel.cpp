@@ -96,6 +96,7 @@ YarnPanel::YarnPanel(Session& session, QWidget* parent) : QWidget(parent), sessi
     endsLeft_->setObjectName(QStringLiteral("muted"));
     endsLeft_->setWordWrap(true);
     layout->addWidget(endsLeft_);
+    buildWaste(layout);
     auto* stripes = new Label(tr("Stripes, from the lower edge up"), this);
     stripes->setObjectName(QStringLiteral("heading"));
     layout->addWidget(stripes);
@@ -229,25 +230,48 @@ void YarnPanel::offerYarns() {
     }
 }
 
+QMenu* YarnPanel::colourMenu(QWidget* parent,
+                             const std::function<void(const QString& name, const char* colour)>& take) {
+    auto* menu = new QMenu(parent);
+    for (const Dye& dye : dyes) {
+        Yarn yarn;
+        yarn.colour = dye.colour;
+        menu->addAction(yarnIcon(yarn), tr(dye.name), this, [take, dye] { take(tr(dye.name), dye.colour); });
+    }
+    return menu;
+}
+
+void YarnPanel::buildWaste(QVBoxLayout* layout) {
+    auto* row = new QHBoxLayout;
+    row->setSpacing(6);
+    wasteColour_ = smallButton({}, tr("Colour of the waste yarn"), this);
+    wasteColour_->setMenu(colourMenu(wasteColour_, [this](const QString&, const char* colour) {
+        change(tr("Colour of the waste yarn"), [&](Project& project) { project.waste.colour = colour; });
+    }));
+    row->addWidget(wasteColour_);
+    row->addWidget(new Label(tr("waste yarn"), this));
+    cord_ = new QCheckBox(tr("and a ravel cord"), this);
+    cord_->setToolTip(tr("One row between the waste yarn and the work: drawn out, it parts them."));
+    connect(cord_, &QCheckBox::clicked, this, [this](bool on) {
+        change(tr("Ravel cord"), [on](Project& project) { project.waste.cord = on; });
+    });
+    row->addWidget(cord_, 1);
+    layout->addLayout(row);
+}
+
 void YarnPanel::addYarnRow(YarnNumber number) {
     YarnRow row{new QWidget(this), nullptr, nullptr, nullptr, nullptr};
     auto* line = new QHBoxLayout(row.row);
     line->setContentsMargins(0, 0, 0, 0);
     line->setSpacing(6);
     row.colour = smallButton({}, tr("Colour"), row.row);
-    auto* menu = new QMenu(row.colour);
-    for (const Dye& dye : dyes) {
-        Yarn yarn;
-        yarn.colour = dye.colour;
-        menu->addAction(yarnIcon(yarn), tr(dye.name), this, [this, number, dye] {
-            change(tr("Colour of a yarn"), [&](Project& project) {
-                Yarn& its = number == 0 ? project.yarn : project.moreYarns[static_cast<std::size_t>(number) - 1];
-                its.colour = dye.colour;
-                its.colourName = tr(dye.name).toStdString();
-            });
+    row.colour->setMenu(colourMenu(row.colour, [this, number](const QString& name, const char* colour) {
+        change(tr("Colour of a yarn"), [&](Project& project) {
+            Yarn& its = number == 0 ? project.yarn : project.moreYarns[static_cast<std::size_t>(number) - 1];
+            its.colour = colour;
+            its.colourName = name.toStdString();
         });
-    }
-    row.colour->setMenu(menu);
+    }));
     row.name = new ElidedLabel(row.row);
     row.amount = new ElidedLabel(row.row);
     row.amount->setObjectName(QStringLiteral("muted"));
@@ -268,7 +292,7 @@ void YarnPanel::addYarnRow(YarnNumber number) {
 }
 
 void YarnPanel::addStripeRow(std::size_t index) {
-    StripeRow row{new QWidget(this), nullptr, nullptr};
+    StripeRow row{new QWidget(this), nullptr, nullptr, nullptr};
     auto* line = new QHBoxLayout(row.row);
     line->setContentsMargins(0, 0, 0, 0);
     line->setSpacing(6);
@@ -307,8 +331,19 @@ void YarnPanel::addStripeRow(std::size_t index) {
                 project.stripes.of.erase(project.stripes.of.begin() + static_cast<std::ptrdiff_t>(index));
         });
     });
+    row.ends = smallButton({}, tr("%1, its ends").arg(name), row.row);
+    auto* ends = new QMenu(row.ends);
+    const auto offer = [&](const QString& label, std::optional<Ends> what) {
+        ends->addAction(label, this,
+                        [set, what] { set([what](Stripe& stripe, const Project&) { stripe.ends = what; }); });
+    };
+    offer(tr("As all others"), std::nullopt);
+    for (const Ends each : allEnds)
+        offer(coreText(endsOptions[static_cast<std::size_t>(each)].label), each);
+    row.ends->setMenu(ends);
     line->addWidget(row.yarn, 1);
     line->addWidget(row.height);
+    line->addWidget(row.ends);
     line->addWidget(away);
     stripeRows_->addWidget(row.row);
     row.row->show();
@@ -341,6 +376,14 @@ void YarnPanel::fillAmount(const YarnRow& row, const Yarn& yarn, YarnNumber numb
         words << tr("enough for %1 of %2 pieces, in the order of knitting")
                      .arg(its->piecesEnough)
                      .arg(session_.worked().pieces.size());
+    if (its->ballsToBuy > 0)
+        words << (yarn.lot.empty() ? tr("to buy: %1 of %2 g, all of one lot")
+                                         .arg(its->ballsToBuy)
+                                         .arg(std::lround(yarn.gramsPerBall))
+                                   : tr("to buy: %1 of %2 g, of lot %3")
+                                         .arg(its->ballsToBuy)
+                                         .arg(std::lround(yarn.gramsPerBall))
+                                         .arg(QString::fromStdString(yarn.lot)));
     row.amount->setText(!its->grams ? words.front()
                         : isShort   ? tr("%1 of %2 g").arg(std::lround(yarn.gramsOnHand)).arg(std::lround(*its->grams))
                                     : tr("%1 g").arg(std::lround(*its->grams)));
@@ -363,7 +406,21 @@ void YarnPanel::fillYarns(const Project& project) {
     endsLeft_->setText(supplies.tucked > 0
                            ? tr("%1 ends to darn in, %2 are taken care of").arg(supplies.ends).arg(supplies.tucked)
                            : tr("%1 ends to darn in").arg(supplies.ends));
+    QStringList byPiece;
+    for (const PieceSupplies& each : supplies.pieces)
+        byPiece << tr("%1: %2 to darn in, %3 woven or sewn in, %4 changes with the yarn carried up")
+                       .arg(pieceName(project.article, PieceKey(each.piece)))
+                       .arg(each.ends)
+                       .arg(each.tucked)
+                       .arg(each.hanging);
+    endsLeft_->setToolTip(byPiece.join('\n'));
     addYarn_->setEnabled(project.yarns() < mostYarns);
+    Yarn waste;
+    waste.colour = project.waste.colour.empty() ? "#F2EBDD" : project.waste.colour;
+    wasteColour_->setIcon(yarnIcon(waste));
+    wasteColour_->setToolTip(project.waste.colour.empty() ? tr("Colour of the waste yarn: not said")
+                                                          : tr("Colour of the waste yarn"));
+    cord_->setChecked(project.waste.cord);
 }
 
 void YarnPanel::fillStripes(const Project& project) {
@@ -383,6 +440,12 @@ void YarnPanel::fillStripes(const Project& project) {
             row.height->setValue(rows ? rows->count()
                                       : static_cast<int>(std::lround(std::get<Length>(stripes.of[i].height).mm())));
         row.height->setEnabled(!stripes.mixed);
+        // Where they are as all others nothing needs to be said.
+        const auto& ends = stripes.of[i].ends;
+        row.ends->setText(!ends                          ? QStringLiteral("…")
+                          : *ends == Ends::later         ? tr("darn")
+                          : *ends == Ends::whileKnitting ? tr("weave")
+                                                         : tr("seam"));
     }
     const bool any = !stripes.of.empty();
     for (QWidget* each : std::initializer_list<QWidget*>{repeated_, even_, mixed_})

@@ -4,10 +4,13 @@
 #include "app/session/session.h"
 
 #include <QCheckBox>
+#include <QMenu>
 #include <QComboBox>
 #include <QPushButton>
 #include <QSpinBox>
 #include <QVBoxLayout>
+
+#include <functional>
 
 namespace vestimen::app {
 
@@ -36,11 +39,15 @@ private:
         QWidget* row;
         QComboBox* yarn;
         QSpinBox* height;
+        QPushButton* ends;
     };
 
     /// `typed`: what follows under the same name is one step to undo.
     void change(const QString& what, const std::function<void(Project&)>& how, bool typed = false);
     void buildMixed(QVBoxLayout* layout);
+    void buildWaste(QVBoxLayout* layout);
+    /// Colours to take, each with what is done with it.
+    QMenu* colourMenu(QWidget* parent, const std::function<void(const QString& name, const char* colour)>& take);
     void addYarnRow(YarnNumber number);
     void addStripeRow(std::size_t index);
     void fillYarns(const Project& project);
@@ -58,6 +65,8 @@ private:
     QPushButton* addStripe_;
     QComboBox* ends_;
     Label* endsLeft_;
+    QPushButton* wasteColour_;
+    QCheckBox* cord_;
     QComboBox* unit_; ///< rows, or mm
     QCheckBox* repeated_;
     QCheckBox* even_;

@@ -5,6 +5,7 @@
 #include "app/canvas/label.h"
 #include "app/canvas/rail_canvas.h"
 #include "app/theme/theme.h"
+#include "core/bed/virtual_bed.h"
 #include "core/format/program_json.h"
 
 #include <QHBoxLayout>
@@ -35,6 +36,26 @@ QString sourceText(const Article& article, const HangSource& source, int index) 
         break;
     }
     return JoinStation::tr("%1, %2, open stitch %3").arg(piece, name).arg(index);
+}
+
+const QString handSetting = QStringLiteral("join_hand");
+
+/// The side at which an end hangs when both edges are on the needles; nothing where they are not hung.
+std::optional<Side> hangsAt(const Join& join) {
+    if (!join.hang || !join.end)
+        return std::nullopt;
+    for (const JoinEdge* edge : {&join.first, &join.second}) {
+        // The stitch beside which it comes out is the outermost of its piece.
+        int most = 0;
+        for (const JoinOpening& each : edge->hung)
+            if (each.piece == join.end->piece)
+                most = std::max(most, each.index);
+        const int wanted = join.end->at == Side::left ? 1 : most;
+        for (std::size_t i = 0; i < edge->hung.size(); ++i)
+            if (edge->hung[i].piece == join.end->piece && edge->hung[i].index == wanted)
+                return 2 * i < edge->hung.size() ? Side::left : Side::right;
+    }
+    return std::nullopt;
 }
 
 } // namespace
@@ -133,6 +154,19 @@ JoinStation::JoinStation(Session& session, QWidget* parent)
     list_->setAccessibleName(tr("Joins"));
     list_->setTextElideMode(Qt::ElideRight);
     left->addWidget(list_, 1);
+    hand_ = new QComboBox(this);
+    hand_->addItems({tr("I work right-handed"), tr("I work left-handed")});
+    hand_->setAccessibleName(tr("The hand that works"));
+    hand_->setCurrentIndex(session.workroom().setting(handSetting) == QLatin1String("left") ? 1 : 0);
+    connect(hand_, &QComboBox::activated, this, [this, &session](int hand) {
+        try {
+            session.workroom().setSetting(handSetting, hand != 0 ? QStringLiteral("left") : QString());
+        } catch (const WorkroomError& error) {
+            emit said(error.message());
+        }
+        showJoin();
+    });
+    left->addWidget(hand_);
     all->addLayout(left);
     auto* middle = new QVBoxLayout;
     middle->setSpacing(10);
@@ -164,11 +198,93 @@ JoinStation::JoinStation(Session& session, QWidget* parent)
     });
 }
 
+const std::vector<Join>& JoinStation::joins() const {
+    static const std::vector<Join> none;
+    const Worked* drawn = session().drawn();
+    return !begun_.empty() ? joins_ : drawn ? drawn->joins : none;
+}
+
+void JoinStation::count(const Worked& drawn) {
+    begun_.clear();
+    joins_.clear();
+    QList<BegunPiece> pieces;
+    try {
+        pieces = session().workroom().pieces(session().projectId());
+    } catch (const WorkroomError& error) {
+        emit said(error.message());
+    }
+    std::map<std::string, qint64> newest;
+    for (const BegunPiece& each : pieces) {
+        const WorkedPiece* piece = drawn.piece(PieceKey(each.name.toStdString()));
+        qint64& id = newest[each.name.toStdString()];
+        if (!piece || !each.problem.isEmpty() || each.id < id)
+            continue;
+        id = each.id;
+        begun_.erase(each.name.toStdString());
+        if (each.program != piece->program)
+            begun_.emplace(each.name.toStdString(), each.program);
+    }
+    if (begun_.empty() || !drawn.measured.gauge)
+        return;
+    Siblings fabrics;
+    for (const WorkedPiece& each : drawn.pieces)
+        fabrics[each.program.piece] = &each.fabric;
+    std::map<std::string, Fabric> knitted;
+    for (const auto& [name, program] : begun_)
+        fabrics[name] = &knitted.emplace(name, knit(program, &fabrics)).first->second;
+    joins_ = joined(drawn.plannedJoins, fabrics, *drawn.measured.gauge);
+}
+
+/// What is left for it, where that hangs, and what hands make of it.
+void JoinStation::showTail(const Join& join) {
+    if (join.tail <= Length())
+        return;
+    const Worked* drawn = session().drawn();
+    if (!join.end) {
+        slip_->addLine(tr("yarn to cut"), text(join.tail));
+        slip_->addNote(tr("No end hangs where it begins: cut a length, and leave a hand of it to weave in."));
+        return;
+    }
+    slip_->addLine(tr("tail to leave"), text(join.tail));
+    const QString piece = pieceName(drawn->article, join.end->piece);
+    const QString side = join.end->at == Side::left ? tr("left") : tr("right");
+    slip_->addNote(tr("It hangs at the %1 of the %2, purl side facing you, at row %3.")
+                       .arg(side, piece.toLower())
+                       .arg(join.end->row));
+    if (const auto own = begun_.find(join.end->piece.text()); own != begun_.end()) {
+        Length wanted;
+        for (const Join& each : joins())
+            if (each.end && each.end->piece == join.end->piece && each.end->operation == join.end->operation)
+                wanted += each.tail;
+        const operation::Tail* tail = tailOf(own->second.operations[join.end->operation]);
+        if (tail && tail->length < wanted)
+            slip_->addNote(tail->length > Length()
+                               ? tr("This piece was begun with %1 for it, which is too short: begin a new length when "
+                                    "a hand of it is left.")
+                                     .arg(text(tail->length))
+                               : tr("This piece was begun without an end for it: cut a length."),
+                           Severity::warning);
+    }
+    if (const auto at = hangsAt(join)) {
+        const bool leftHanded = hand_->currentIndex() == 1;
+        const Side wanted = leftHanded ? Side::left : Side::right;
+        slip_->addNote(*at == wanted
+                           ? (leftHanded ? tr("On the needles it hangs at your left, where a left hand begins.")
+                                         : tr("On the needles it hangs at your right, where a right hand begins."))
+                           : (leftHanded ? tr("On the needles it would hang at your right: hang the second piece "
+                                              "first, purl side facing you, then the first knit side facing you, and "
+                                              "it is at your left.")
+                                         : tr("On the needles it would hang at your left: hang the second piece "
+                                              "first, purl side facing you, then the first knit side facing you, and "
+                                              "it is at your right.")));
+    }
+}
+
 void JoinStation::setDone(int row, bool done) {
     const Worked* drawn = session().drawn();
-    if (!drawn || row < 0 || row >= static_cast<int>(drawn->joins.size()))
+    if (!drawn || row < 0 || row >= static_cast<int>(joins().size()))
         return;
-    const Join& join = drawn->joins[static_cast<std::size_t>(row)];
+    const Join& join = joins()[static_cast<std::size_t>(row)];
     Project next = session().project();
     std::erase(next.joined, join.key);
     if (done)
@@ -185,10 +301,11 @@ void JoinStation::refresh() {
     const int row = std::max(0, list_->currentRow());
     const auto& done = session().project().joined;
     if (drawn) {
-        while (list_->count() > static_cast<int>(drawn->joins.size()))
+        count(*drawn);
+        while (list_->count() > static_cast<int>(joins().size()))
             delete list_->takeItem(list_->count() - 1);
-        for (int i = 0; i < static_cast<int>(drawn->joins.size()); ++i) {
-            const Join& join = drawn->joins[static_cast<std::size_t>(i)];
+        for (int i = 0; i < static_cast<int>(joins().size()); ++i) {
+            const Join& join = joins()[static_cast<std::size_t>(i)];
             if (i >= list_->count())
                 list_->addItem(QString());
             QListWidgetItem* item = list_->item(i);
@@ -240,7 +357,7 @@ std::vector<std::pair<QString, QString>> JoinStation::hangLines(const Join& join
 void JoinStation::showJoin() {
     const Worked* drawn = session().drawn();
     const int row = list_->currentRow();
-    if (!drawn || row < 0 || row >= static_cast<int>(drawn->joins.size())) {
+    if (!drawn || row < 0 || row >= static_cast<int>(joins().size())) {
         picture_->show(nullptr);
         table_->setRowCount(0);
         tableTitle_->clear();
@@ -249,7 +366,7 @@ void JoinStation::showJoin() {
         slip_->end();
         return;
     }
-    const Join& join = drawn->joins[static_cast<std::size_t>(row)];
+    const Join& join = joins()[static_cast<std::size_t>(row)];
     picture_->show(&join);
     const auto lines = hangLines(join);
     table_->setVisible(!lines.empty());
@@ -275,11 +392,10 @@ void JoinStation::showJoin() {
     if (join.hang && join.second.unit == JoinUnit::rows)
         slip_->addLine(tr("needles to rows"),
                        tr("%1 of %2").arg(join.hang->fractionNeedles).arg(join.hang->fractionRows));
-    if (join.tail > Length())
-        slip_->addLine(tr("tail to leave"), text(join.tail));
     slip_->addRule();
     slip_->addNote(coreText(join.facing, unit));
     slip_->addNote(coreText(join.tailSide, unit));
+    showTail(join);
     if (*join.check.text != '\0')
         slip_->addNote(coreText(join.check, unit), Severity::warning);
     for (const Finding& finding : join.findings)

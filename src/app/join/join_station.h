@@ -4,9 +4,13 @@
 #include "app/canvas/slip.h"
 #include "app/session/station.h"
 
+#include <QComboBox>
 #include <QLabel>
 #include <QListWidget>
 #include <QTableWidget>
+
+#include <map>
+#include <vector>
 
 namespace vestimen::app {
 
@@ -39,7 +43,11 @@ public:
     Slip* slip() const { return slip_; }
 
 private:
+    /// The joins of what is drafted; where pieces were begun by other programs, of these.
+    void count(const Worked& drawn);
     void showJoin();
+    void showTail(const Join& join);
+    const std::vector<Join>& joins() const;
     void setDone(int row, bool done);
     /// What goes on each needle, in the order in which hands work.
     std::vector<std::pair<QString, QString>> hangLines(const Join& join) const;
@@ -49,6 +57,10 @@ private:
     QTableWidget* table_;
     QLabel* tableTitle_;
     Slip* slip_;
+    QComboBox* hand_;
+    /// As pieces were begun, by name: what differs from the draft.
+    std::map<std::string, Program> begun_;
+    std::vector<Join> joins_; ///< where there is such a piece
     bool filling_ = false;
 };
 

@@ -250,6 +250,36 @@ void KnitStation::offerDeviation() {
                {tr("Not on this one"), [] {}}});
 }
 
+void KnitStation::offerOtherTail() {
+    const ProgramStep* next = state_ && !state_->isRehearsal() && !state_->looksOn() ? state_->next() : nullptr;
+    const Worked* drawn = session().drawn();
+    const WorkedPiece* drafted = drawn && next ? drawn->piece(PieceKey(state_->program().piece)) : nullptr;
+    if (!drafted || screen_->ask()->isOpen())
+        return;
+    const std::size_t operation = next->from.operation;
+    const auto wanted = changedTail(state_->program(), operation, drafted->program);
+    if (!wanted || !tailsKept_.insert(operation).second)
+        return;
+    const Length own = tailOf(state_->program().operations[operation])->length;
+    const auto change = [this, operation, wanted] {
+        Correction correction{state_->program(), state_->place(), 0, 0, 0, {}};
+        operation::Tail* tail = tailOf(correction.program.operations[operation]);
+        const Side at = tail->length > Length() ? tail->at : wanted->at;
+        *tail = *wanted;
+        tail->at = at;
+        KnitStation::change([&] { state_->adjust(correction, tr("its end as the joins are now")); });
+    };
+    const QString question =
+        wanted->length > Length()
+            ? tr("The joins have changed since this piece was begun: leave %1 here for %2, not %3.")
+                  .arg(text(wanted->length), coreText(wanted->use.c_str()), text(own))
+            : tr("The joins have changed since this piece was begun: none takes the %1 that are left here.")
+                  .arg(text(own));
+    askBeside(question, {{wanted->length > Length() ? tr("Leave %1").arg(text(wanted->length)) : tr("Weave it in"),
+                          change},
+                         {tr("As it was begun"), [] {}}});
+}
+
 void KnitStation::beginProgram(const Program& program) {
     try {
         resume(session().workroom().beginPiece(session().projectId(), program));
@@ -290,6 +320,7 @@ void KnitStation::resume(qint64 id) {
     setFocus();
     emit moved();
     offerDeviation();
+    offerOtherTail();
 }
 
 void KnitStation::rehearse(const Program& program) {
@@ -314,6 +345,7 @@ void KnitStation::leave() {
 }
 
 void KnitStation::putAway() {
+    tailsKept_.clear();
     screen_->ask()->dismiss();
     play(false);
     hand_->letGo();
@@ -335,6 +367,7 @@ bool KnitStation::change(const std::function<void()>& what) {
     emit moved();
     if (!screen_->ask()->isOpen())
         offerDeviation();
+    offerOtherTail();
     return true;
 }
 

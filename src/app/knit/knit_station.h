@@ -17,6 +17,7 @@
 #include <QStackedWidget>
 
 #include <functional>
+#include <set>
 
 namespace vestimen::app {
 
@@ -87,6 +88,8 @@ private:
     std::shared_ptr<const std::map<std::string, Fabric>> fabricsBeside(const std::string& piece) const;
     void beginProgram(const Program& program);
     void offerDeviation();
+    /// Before a yarn is cut or joined for a join that was changed since the piece was begun.
+    void offerOtherTail();
     void remindOfRest();
     void adoptDraft(const BegunPiece& piece, const Program& drafted);
     void leave();
@@ -102,6 +105,7 @@ private:
     QList<QPushButton*> ofYarn_; ///< what a rehearsal has no use for
     RehearsalBar* rehearsal_;
     HandBar* hand_;
+    std::set<std::size_t> tailsKept_; ///< operations whose tails stay as they were begun
     std::optional<int> shownRow_; ///< after so many passes the learner asked to be shown
     std::unique_ptr<KnittingState> state_;
     KnitSettings settings_;

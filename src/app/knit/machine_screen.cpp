@@ -16,7 +16,7 @@ namespace vestimen::app {
 MachineScreen::MachineScreen(QWidget* parent)
     : QWidget(parent), head_(new MachineHead(this)), facts_(new RowFacts(this)), card_(new NextCard(this)),
       needles_(new NeedlePicture(this)), coming_(new ComingLines(this)), ask_(new AskCard(this)),
-      bed_(new BedCanvas(this)), remark_(new Label(this)), keys_(new KeyRow(this)), rehearsal_(new RehearsalBar(this)),
+      bed_(new BedCanvas(this)), edge_(new EdgeMethodCard(this)), remark_(new Label(this)), keys_(new KeyRow(this)), rehearsal_(new RehearsalBar(this)),
       hand_(new HandBar(this)) {
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
@@ -39,6 +39,7 @@ MachineScreen::MachineScreen(QWidget* parent)
     layout->addWidget(keys_);
     layout->addWidget(rehearsal_);
     layout->addWidget(hand_);
+    edge_->setScale(1.15);
     connect(ask_, &AskCard::opened, this, &MachineScreen::makeRoom);
 }
 
@@ -47,11 +48,38 @@ void MachineScreen::makeRoom(bool asked, bool roomy) {
     needles_->setVisible(!asked);
     coming_->setVisible(!asked && !large_);
     bed_->setMinimumHeight(roomy ? 1 : asked ? 64 : 0);
+    edge_->setVisible(!asked && !edge_->isEmpty());
+}
+
+/// Before an edge is cast on or bound off by hand: how.
+void MachineScreen::showEdge(const KnittingState& state) {
+    edge_->clear();
+    const ProgramStep* next = state.next();
+    if (!next || next->isRows)
+        return;
+    const Action& action = state.program().operations[next->from.operation].action;
+    if (const auto* castOn = std::get_if<operation::CastOn>(&action);
+        castOn && !protects(state.program().yarns[castOn->yarn].role))
+        edge_->show(castOn->method);
+    else if (const auto* bindOff = std::get_if<operation::BindOff>(&action))
+        edge_->show(bindOff->method);
+    edge_->setVisible(!edge_->isEmpty() && !ask_->isOpen());
+    placeEdge();
+}
+
+void MachineScreen::placeEdge() {
+    if (edge_->isEmpty())
+        return;
+    const int wide = std::min(bed_->width() - 60, 620);
+    const int tall = edge_->heightForWidth(wide);
+    edge_->setGeometry(bed_->x() + (bed_->width() - wide) / 2, bed_->y() + std::max(66, bed_->height() - tall), wide, tall);
+    edge_->raise();
 }
 
 void MachineScreen::show(const KnittingState& state) {
     facts_->show(state);
     showNext(state);
+    showEdge(state);
     style();
     if (state.isRehearsal())
         rehearsal_->show(state.passesDone(), state.passesAll());
@@ -130,6 +158,7 @@ void MachineScreen::resizeEvent(QResizeEvent* event) {
     keys_->setRoomy(width() > 1130);
     if (large_)
         style();
+    placeEdge();
 }
 
 } // namespace vestimen::app

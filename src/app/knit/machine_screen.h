@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "app/canvas/edge_method_card.h"
 #include "app/knit/ask_card.h"
 #include "app/knit/bed_canvas.h"
 #include "app/knit/hand_bar.h"
@@ -46,6 +47,8 @@ protected:
 private:
     void showNext(const KnittingState& state);
     void makeRoom(bool asked, bool roomy);
+    void showEdge(const KnittingState& state);
+    void placeEdge();
     void style();
 
     MachineHead* head_;
@@ -55,6 +58,7 @@ private:
     ComingLines* coming_;
     AskCard* ask_;
     BedCanvas* bed_;
+    EdgeMethodCard* edge_; ///< over the bed, while an edge is made
     QLabel* remark_;
     KeyRow* keys_;
     RehearsalBar* rehearsal_;

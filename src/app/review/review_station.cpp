@@ -230,7 +230,15 @@ void ReviewStation::fillSlip() {
         if (supplies.yarns.size() > 1 && each.grams)
             slip_->addLine(QString::fromStdString(session().project().yarnOf(each.number).name),
                            tr("%1 g").arg(*each.grams, 0, 'f', 0));
+    for (const YarnSupplies& each : supplies.yarns)
+        if (each.ballsToBuy > 0)
+            slip_->addLine(tr("to buy of %1").arg(QString::fromStdString(session().project().yarnOf(each.number).name)),
+                           tr("%1 × %2 g")
+                               .arg(each.ballsToBuy)
+                               .arg(session().project().yarnOf(each.number).gramsPerBall, 0, 'f', 0));
     slip_->addLine(tr("ends to darn in"), QString::number(supplies.ends));
+    if (supplies.hanging > 0)
+        slip_->addLine(tr("changes without an end"), QString::number(supplies.hanging));
     if (supplies.tucked > 0)
         slip_->addLine(tr("woven in, or in the seams"), QString::number(supplies.tucked));
     slip_->addLine(tr("tails for the seams"), text(supplies.tails));

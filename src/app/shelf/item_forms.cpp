@@ -46,6 +46,8 @@ public:
         addNumber(
             tr("grams on hand"), [this]() -> double& { return yarn_.gramsOnHand; }, 0, 1e6);
         addNumber(
+            tr("grams in a ball"), [this]() -> double& { return yarn_.gramsPerBall; }, 0, 1e5);
+        addNumber(
             tr("cost of 100 g"), [this]() -> double& { return yarn_.costPer100g; }, 0, 1e9, 2);
         addPlain(tr("note"), yarn_.note);
     }

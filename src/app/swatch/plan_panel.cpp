@@ -67,6 +67,14 @@ PlanPanel::PlanPanel(Session& session, QWidget* parent)
         count(600, tr("field, rows"), tr("Swatch field"), [](Swatch& swatch, int n) { swatch.fieldRows = Rows(n); });
     margin_ = count(200, tr("margins, rows"), tr("Margins"), [](Swatch& swatch, int n) { swatch.margin = Rows(n); });
     heights_ = count(12, tr("width marks"), tr("Width marks"), [](Swatch& swatch, int n) { swatch.markerHeights = n; });
+    weights_ = count(50, tr("weights"), tr("Weights"), [](Swatch& swatch, int n) { swatch.weights = n; });
+    weights_->setToolTip(tr("How many hung at the swatch. The pieces repeat it."));
+    weights_->setSpecialValueText(tr("not said"));
+    apart_ = count(200, tr("needles apart"), tr("Weights"), [](Swatch& swatch, int n) {
+        swatch.weightsApart = Stitches(n);
+    });
+    apart_->setToolTip(tr("From one weight to the next. The pieces hang as many as that makes."));
+    apart_->setSpecialValueText(tr("not said"));
 
     const auto button = [&](const QString& text, const QString& tip) {
         auto* made = new QPushButton(text, this);
@@ -179,6 +187,8 @@ void PlanPanel::fill() {
     fieldRows_->setValue(swatch.fieldRows.count());
     margin_->setValue(swatch.margin.count());
     heights_->setValue(swatch.markerHeights);
+    weights_->setValue(swatch.weights);
+    apart_->setValue(swatch.weightsApart.count());
     filling_ = false;
 }
 

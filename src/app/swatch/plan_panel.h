@@ -58,6 +58,8 @@ private:
     QSpinBox* fieldRows_;
     QSpinBox* margin_;
     QSpinBox* heights_;
+    QSpinBox* weights_;
+    QSpinBox* apart_;
     QPushButton* another_;
     QPushButton* knit_;
     bool filling_ = false;

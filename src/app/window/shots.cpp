@@ -122,13 +122,15 @@ int takeShots(MainWindow& window, const QString& folder) {
         press(key);
     shot("knit-question");
     press(Qt::Key_Escape);
-    begin("front");
+    begin("neck_trim");
     knitUntil([](const KnittingState& state) {
         const auto* step = state.next();
-        return state.bed().counter() > 226 && step &&
-               std::holds_alternative<operation::Hold>(state.program().operations[step->from.operation].action);
+        return step &&
+               std::holds_alternative<operation::BindOff>(state.program().operations[step->from.operation].action);
     });
-    shot("knit-short-rows");
+    shot("knit-edge");
+    begin("front");
+    knitUntil([](const KnittingState& state) { return state.bed().counter() > 226; });
     const qint64 front = window.knitStation()->state()->piece().id;
     press(Qt::Key_P);
     shot("knit-pieces");

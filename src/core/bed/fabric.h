@@ -34,6 +34,16 @@ struct FabricMark {
     int row = 0;
 };
 
+/// Where a yarn begins, or is broken.
+struct YarnEnd {
+    std::size_t operation = 0;
+    YarnIndex yarn = 0;
+    Side side = Side::right;
+    int pass = 0;         ///< passes made before it
+    bool begins = false;
+    LoopId loop = noLoop; ///< beside which it comes out; none where it begins
+};
+
 struct Fabric {
     std::string piece;
     Loops loops;
@@ -45,6 +55,7 @@ struct Fabric {
     std::vector<NamedEdge> edges;
     std::vector<int> loopsPerYarn;
     int ends = 0;
+    std::vector<YarnEnd> yarnEnds; ///< in the order in which they were made
     std::optional<std::size_t> firstMainPass; ///< index of the first pass in a main yarn
     std::vector<Finding> findings;
 

@@ -46,11 +46,14 @@ struct Perform {
     }
 
     void operator()(const CastOn& castOn) const {
+        const bool wasJoined = bed.yarns_[castOn.yarn].joined;
         bed.yarns_[castOn.yarn] = {true, castOn.carriage};
         bed.workingYarn_ = castOn.yarn;
         bed.carriage_ = castOn.carriage;
         bed.carriageKnown_ = true;
         bed.lastKnitted_.reset();
+        if (!wasJoined) // of a zigzag in several steps the first
+            endAt(castOn.yarn, true);
         int place = 0;
         span(castOn.from, castOn.to, [&](Needle needle) {
             NeedleState& state = bed.needles_.at(needle);
@@ -462,7 +465,24 @@ struct Perform {
         bed.needles_.at(reform.needle).position = Position::work;
     }
 
+    /// The loop beside which the yarn comes out: of stitches that were moved onto each other the one that stands for
+    /// them when they are taken off.
+    LoopId outermostOf(const VirtualBed::YarnPlace& yarn) const {
+        if (yarn.last == noLoop || bed.fabric_.loops[yarn.last].kind == LoopKind::bound)
+            return yarn.last;
+        const auto at = bed.strandFrom(yarn);
+        const NeedleState state = at ? bed.needles_.state(*at) : NeedleState{};
+        return state.loops > 0 ? state.first : yarn.last;
+    }
+
+    void endAt(YarnIndex yarn, bool begins) const {
+        bed.fabric_.yarnEnds.push_back({bed.place_.operation, yarn, bed.carriage_,
+                                        static_cast<int>(bed.fabric_.passes.size()), begins,
+                                        begins ? noLoop : outermostOf(bed.yarns_[yarn])});
+    }
+
     void breakYarn(YarnIndex yarn) const {
+        endAt(yarn, false);
         bed.yarns_[yarn].joined = false;
         bed.yarns_[yarn].last = noLoop;
         bed.fabric_.ends += 2;
@@ -489,6 +509,7 @@ struct Perform {
                      {"{0} is joined already: knit with it, or break it first.", {bed.program_.yarns[join.yarn].name}});
         else
             bed.yarns_[join.yarn] = {true, bed.carriage_};
+        endAt(join.yarn, true);
         bed.workingYarn_ = join.yarn;
         bed.lastKnitted_.reset();
     }

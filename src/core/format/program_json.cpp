@@ -46,11 +46,12 @@ public:
     explicit OperationWriter(const Program& program) : program_(program) {}
 
     Json operator()(const CastOn& op) const {
-        Json json = {{"op", "cast_on"}, {"method", op.method}, {"from", op.from.name()}, {"to", op.to.name()}};
+        Json json = {{"op", "cast_on"}, {"method", traits(op.method).option.key}, {"from", op.from.name()}, {"to", op.to.name()}};
         if (op.every != 1)
             json["every"] = op.every;
         json["yarn"] = yarn(op.yarn);
         json["carriage"] = text(op.carriage);
+        writeTail(op.tail, json);
         return json;
     }
     Json operator()(const Knit& op) const {
@@ -75,13 +76,15 @@ public:
     Json operator()(const Increase& op) const { return shaping("increase", op); }
     Json operator()(const Decrease& op) const { return shaping("decrease", op); }
     Json operator()(const BindOff& op) const {
-        Json json = {{"op", "bind_off"}, {"method", op.method}};
+        Json json = {{"op", "bind_off"}, {"method", traits(op.method).option.key}};
         if (op.all)
             json["all"] = true;
         else
             json.update({{"side", text(op.side)}, {"count", op.count}});
         if (!op.as.empty())
             json["as"] = op.as;
+        if (op.sewnWith > Length())
+            json["sewn_with_mm"] = op.sewnWith.mm();
         writeTail(op.tail, json);
         return json;
     }
@@ -141,6 +144,7 @@ public:
         Json json = {{"op", "join_yarn"}, {"yarn", yarn(op.yarn)}};
         if (op.carriage)
             json["carriage"] = text(*op.carriage);
+        writeTail(op.tail, json);
         return json;
     }
     Json operator()(const MoveCarriage& op) const {
@@ -198,12 +202,28 @@ private:
         return {Length::millimetres(tail->at("mm").number(1.0, 100000.0)), tail->at("for").text(),
                 side(tail->at("at"))};
     }
+    /// A way to cast on or to bind off.
+    template<class Method> static Method oneOfTable(const JsonReader& json, const auto& table) {
+        const std::string given = json.text();
+        std::string known;
+        for (const auto& each : table) {
+            if (given == each.option.key)
+                return each.method;
+            known += (known.empty() ? "" : ", ") + std::string(each.option.key);
+        }
+        json.fail("is \"" + given + "\" and should be one of " + known);
+    }
     Action action(const JsonReader& json) const {
         const std::string op = json.at("op").text();
         if (op == "cast_on") {
-            json.expectKeys({"op", "row", "method", "from", "to", "every", "yarn", "carriage"});
-            CastOn castOn{json.at("method").text(), needle(json.at("from")),  needle(json.at("to")), 1,
-                          yarn(json.at("yarn")),    side(json.at("carriage"))};
+            json.expectKeys({"op", "row", "method", "from", "to", "every", "yarn", "carriage", "tail"});
+            CastOn castOn{oneOfTable<CastOnMethod>(json.at("method"), castOnTraits),
+                          needle(json.at("from")),
+                          needle(json.at("to")),
+                          1,
+                          yarn(json.at("yarn")),
+                          side(json.at("carriage")),
+                          readTail(json)};
             if (const auto every = json.find("every"))
                 castOn.every = every->integer(1, 100);
             return castOn;
@@ -229,12 +249,13 @@ private:
         if (op == "decrease")
             return shaping<Decrease>(json);
         if (op == "bind_off") {
-            json.expectKeys({"op", "row", "side", "count", "method", "all", "as", "tail"});
-
+            json.expectKeys({"op", "row", "side", "count", "method", "all", "as", "sewn_with_mm", "tail"});
             BindOff bindOff;
             if (const auto as = json.find("as"))
                 bindOff.as = as->text();
-            bindOff.method = json.at("method").text();
+            bindOff.method = oneOfTable<BindOffMethod>(json.at("method"), bindOffTraits);
+            if (const auto sewn = json.find("sewn_with_mm"))
+                bindOff.sewnWith = Length::millimetres(sewn->number(1.0, 1000000.0));
             if (const auto all = json.find("all"))
                 bindOff.all = all->boolean();
             if (!bindOff.all) {
@@ -289,8 +310,8 @@ private:
             return BreakYarn{yarn(json.at("yarn")), readTail(json)};
         }
         if (op == "join_yarn") {
-            json.expectKeys({"op", "row", "yarn", "carriage"});
-            JoinYarn join{yarn(json.at("yarn")), std::nullopt};
+            json.expectKeys({"op", "row", "yarn", "carriage", "tail"});
+            JoinYarn join{yarn(json.at("yarn")), std::nullopt, readTail(json)};
             if (const auto carriage = json.find("carriage"))
                 join.carriage = side(*carriage);
             return join;

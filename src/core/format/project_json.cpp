@@ -13,8 +13,8 @@ namespace vestimen {
 namespace {
 
 // Earlier ones are still read: 1 had no tools, fabrics, photographs, history or shapes; 2 no open fronts, schools
-// or ways of shaping; 4 knew garments alone; 5 no more than two panels.
-constexpr int newestVersion = 6;
+// or ways of shaping; 4 knew garments alone; 5 no more than two panels; 6 no ways to cast on and to bind off.
+constexpr int newestVersion = 7;
 
 // ---- choices: as their list says
 
@@ -183,6 +183,8 @@ Json stripesJson(const Stripes& stripes) {
             stripe["rows"] = rows->count();
         else
             stripe["mm"] = std::get<Length>(each.height).mm();
+        if (each.ends)
+            stripe["ends"] = endsOptions[static_cast<std::size_t>(*each.ends)].key;
         of.push_back(std::move(stripe));
     }
     Json json = {{"of", std::move(of)}, {"repeated", stripes.repeated}, {"even_rows", stripes.even}};
@@ -192,12 +194,27 @@ Json stripesJson(const Stripes& stripes) {
     return json;
 }
 
+Ends readEnds(const JsonReader& json) {
+    return json.oneOf<Ends>({{endsOptions[0].key, Ends::later},
+                             {endsOptions[1].key, Ends::whileKnitting},
+                             {endsOptions[2].key, Ends::intoTheSeam}});
+}
+
+WasteYarn readWaste(const JsonReader& json) {
+    json.expectKeys({"colour", "ravel_cord"});
+    WasteYarn waste;
+    if (const auto colour = json.find("colour"))
+        waste.colour = colour->colour();
+    waste.cord = json.at("ravel_cord").boolean();
+    return waste;
+}
+
 Stripes readStripes(const JsonReader& json) {
     json.expectKeys({"of", "repeated", "even_rows", "mixed"});
     Stripes stripes;
     const auto rows = [](const JsonReader& from) { return Rows(from.integer(1, mostStripeRows.count())); };
     json.at("of").forEach([&](const JsonReader& each) {
-        each.expectKeys({"yarn", "rows", "mm"});
+        each.expectKeys({"yarn", "rows", "mm", "ends"});
         if (each.has("rows") == each.has("mm"))
             each.fail("should have either rows or mm");
         if (static_cast<int>(stripes.of.size()) >= mostStripes)
@@ -207,6 +224,8 @@ Stripes readStripes(const JsonReader& json) {
             stripe.height = rows(each.at("rows"));
         else
             stripe.height = Length::millimetres(each.at("mm").number(0.1, 10000));
+        if (const auto ends = each.find("ends"))
+            stripe.ends = readEnds(*ends);
         stripes.of.push_back(stripe);
     });
     stripes.repeated = json.at("repeated").boolean();
@@ -263,6 +282,13 @@ std::string toJson(const Project& project) {
         result["stripes"] = stripesJson(project.stripes);
     if (project.ends != Ends::later)
         result["ends"] = endsOptions[static_cast<std::size_t>(project.ends)].key;
+    if (project.waste != WasteYarn()) {
+        result["waste_yarn"] = {{"ravel_cord", project.waste.cord}};
+        if (!project.waste.colour.empty())
+            result["waste_yarn"]["colour"] = project.waste.colour;
+    }
+    if (!project.decided.empty())
+        result["decided"] = project.decided;
     result["joined"] = project.joined;
     result["notes"] = Json::array();
     for (const Note& note : project.notes)
@@ -275,7 +301,7 @@ Project projectFromJson(const std::string& text) {
     const JsonReader reader(parsed);
     expectFormat(reader, "vestimen-project", newestVersion);
     reader.expectKeys({"format", "version", "name", "article", "machine", "yarn", "more_yarns", "stripes", "ends",
-                       "swatch", "wearer", "ease", "choices", "pins", "made", "joined", "notes"});
+                       "waste_yarn", "decided", "swatch", "wearer", "ease", "choices", "pins", "made", "joined", "notes"});
     Project project;
     project.name = reader.at("name").text();
     project.article = readKind(reader.at("article"));
@@ -290,9 +316,11 @@ Project projectFromJson(const std::string& text) {
     if (const auto stripes = reader.find("stripes"))
         project.stripes = readStripes(*stripes);
     if (const auto ends = reader.find("ends"))
-        project.ends = ends->oneOf<Ends>({{endsOptions[0].key, Ends::later},
-                                          {endsOptions[1].key, Ends::whileKnitting},
-                                          {endsOptions[2].key, Ends::intoTheSeam}});
+        project.ends = readEnds(*ends);
+    if (const auto waste = reader.find("waste_yarn"))
+        project.waste = readWaste(*waste);
+    if (const auto decided = reader.find("decided"))
+        decided->forEach([&](const JsonReader& each) { project.decided.push_back(each.text()); });
     project.swatch = readSwatch(reader.at("swatch"));
     if (project.swatch.machine.empty()) { // version 1 did not say what the swatch was made with
         project.swatch.machine = project.machine.name;

@@ -183,18 +183,22 @@ Json json(const Yarn& yarn) {
                    {"grams_on_hand", yarn.gramsOnHand},
                    {"cost_per_100g", yarn.costPer100g},
                    {"note", yarn.note}};
+    if (yarn.gramsPerBall > 0.0)
+        result["grams_per_ball"] = yarn.gramsPerBall;
     if (yarn.thickness.value > 0.0)
         result["thickness"] = {{keyOf(yarn.thickness.kind, thicknessKeys), yarn.thickness.value}};
     return result;
 }
 
 Yarn readYarn(const JsonReader& json) {
-    json.expectKeys({"name", "fibre", "colour", "colour_name", "lot", "metres_per_100g", "thickness", "strands",
+    json.expectKeys({"name", "fibre", "colour", "colour_name", "lot", "grams_per_ball", "metres_per_100g", "thickness", "strands",
                      "grams_on_hand", "cost_per_100g", "note"});
     Yarn yarn;
     yarn.name = json.at("name").text();
     yarn.fibre = json.at("fibre").text();
     yarn.colour = json.at("colour").colour();
+    if (const auto ball = json.find("grams_per_ball"))
+        yarn.gramsPerBall = ball->number(0, 100000);
     yarn.colourName = textOr(json, "colour_name");
     yarn.lot = textOr(json, "lot");
     if (const auto metres = json.find("metres_per_100g"))
@@ -234,6 +238,8 @@ Json json(const Swatch& swatch) {
                    {"verdict", keyOf(swatch.verdict, verdictKeys)},
                    {"notes", swatch.notes},
                    {"photographs", swatch.photographs}};
+    if (swatch.weights > 0 || swatch.weightsApart > Stitches(0))
+        result["weights"] = {{"count", swatch.weights}, {"needles_apart", swatch.weightsApart.count()}};
     result["treatments"] = Json::array();
     for (const Treatment& each : swatch.treatments)
         result["treatments"].push_back({{"kind", keyOf(each.kind, treatmentKeys)},
@@ -267,6 +273,7 @@ Swatch readSwatch(const JsonReader& json) {
                      "margin_rows",
                      "marker_heights",
                      "rows",
+                     "weights",
                      "grams",
                      "verdict",
                      "notes",
@@ -297,6 +304,11 @@ Swatch readSwatch(const JsonReader& json) {
             std::max(0, json.at("rows").integer(1, 10000) - swatch.fieldRows.count() - 2 * Swatch::contrastRows) / 2);
     if (const auto heights = json.find("marker_heights"))
         swatch.markerHeights = heights->integer(1, 12);
+    if (const auto weights = json.find("weights")) {
+        weights->expectKeys({"count", "needles_apart"});
+        swatch.weights = weights->at("count").integer(0, 200);
+        swatch.weightsApart = Stitches(weights->at("needles_apart").integer(0, 400));
+    }
     swatch.grams = json.at("grams").number(0, 100000);
     if (json.has("notes")) {
         swatch.notes = json.at("notes").text();

@@ -18,16 +18,26 @@ namespace vestimen {
 /// Counts that are pinned: the knitter's number takes the place of the reckoned one.
 using Pins = std::map<CountKey, int>;
 
+/// The yarn that only protects open loops, and comes out again.
+struct WasteYarn {
+    std::string colour; ///< #rrggbb; empty where nothing is said
+    bool cord = true;   ///< a row of ravel cord between it and the work, by which it comes off
+    bool operator==(const WasteYarn&) const = default;
+};
+
 struct Ground {
     Machine machine;
     Yarn yarn;                   ///< the main one
     std::vector<Yarn> moreYarns; ///< for some sections, or stripes
     Stripes stripes;
     Ends ends = Ends::later; ///< where a piece changes its yarn
+    WasteYarn waste;
     Swatch swatch;
     Wearer wearer;
     EaseTable ease = easyFit();
     Pins pins;
+    /// Findings that are taken as they are: Finding::decision of each.
+    std::vector<std::string> decided;
 
     YarnNumber yarns() const { return 1 + static_cast<YarnNumber>(moreYarns.size()); }
     /// One of its yarns; the main one where there are not so many.

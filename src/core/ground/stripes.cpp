@@ -22,7 +22,7 @@ public:
         const int most = std::max(least, stripes_.mixed->most.count());
         // Not a distribution of the library's: files give the same stripes everywhere.
         const int rows = least + static_cast<int>(chance_() % static_cast<std::uint32_t>(most - least + 1));
-        return stripeRows({stripe.yarn, Rows(rows)}, rows_, stripes_.even);
+        return stripeRows({.yarn = stripe.yarn, .height = Rows(rows)}, rows_, stripes_.even);
     }
 
 private:
@@ -67,7 +67,7 @@ std::vector<StripeStretch> stripesBetween(const Stripes& stripes, int from, int 
             const Stripe& stripe = stripes.of[--i];
             const int high = low;
             low -= heights.next(stripe).count();
-            below.push_back({stripe.yarn, low, high});
+            below.push_back({stripe.yarn, low, high, stripe.ends});
         }
         for (auto each = below.rbegin(); each != below.rend(); ++each)
             append(all, *each, from, to);
@@ -77,7 +77,7 @@ std::vector<StripeStretch> stripesBetween(const Stripes& stripes, int from, int 
     for (std::size_t i = 0; low < to && (stripes.repeated || i < count); ++i) {
         const Stripe& stripe = stripes.of[i % count];
         const int high = low + heights.next(stripe).count();
-        append(all, {stripe.yarn, low, high}, from, to);
+        append(all, {stripe.yarn, low, high, stripe.ends}, from, to);
         low = high;
     }
     if (low < to)

@@ -2,6 +2,7 @@
 // Stripes across whole rows, of the yarns of a project (craft 21).
 #pragma once
 
+#include "core/ground/ends.h"
 #include "core/quantity/count.h"
 #include "core/quantity/gauge.h"
 #include "core/yarn/yarn.h"
@@ -16,6 +17,7 @@ namespace vestimen {
 struct Stripe {
     YarnNumber yarn = 0;
     std::variant<Rows, Length> height = Rows(2);
+    std::optional<Ends> ends = {}; ///< where it begins; nothing: as the project has it
     bool operator==(const Stripe&) const = default;
 };
 
@@ -43,6 +45,7 @@ struct StripeStretch {
     YarnNumber yarn;
     int from;
     int to;
+    std::optional<Ends> ends = {};
     bool operator==(const StripeStretch&) const = default;
 };
 

@@ -2,6 +2,7 @@
 // A welt as it is chosen, and in rows and stitches (craft 12).
 #pragma once
 
+#include "core/ground/edge_methods.h"
 #include "core/ground/welt_kinds.h"
 #include "core/quantity/count.h"
 #include "core/quantity/length.h"
@@ -14,11 +15,31 @@ namespace vestimen {
 /// An edge can have so much fewer stitches than the piece beside it.
 inline constexpr double mostGather = 0.4;
 
+/// How far its stitch size may be from what is usual for its kind, in whole numbers.
+inline constexpr int mostLooser = 4;
+
+/// What hands do at a welt, where its kind leaves a choice.
+struct WeltMaking {
+    CastOnMethod castOn = CastOnMethod::closedLoop;               ///< where it begins with its edge
+    BindOffMethod bindOff = BindOffMethod::chainRoundTheNeedles; ///< where it ends with its edge
+    int looser = 0;           ///< than is usual for its kind; negative for tighter
+    bool foldRow = true;      ///< the row of the fold is looser
+    bool innerTighter = true; ///< the half of a folded hem that lies inside
+
+    /// Both edges as chains round the needles, which are alike.
+    void stretch() {
+        castOn = CastOnMethod::latchChain;
+        bindOff = BindOffMethod::chainRoundTheNeedles;
+    }
+    bool operator==(const WeltMaking&) const = default;
+};
+
 struct Welt {
     WeltKind kind = WeltKind::foldedHem;
     Length depth = Length::millimetres(40);
     double gather = 0.0; ///< share of the stitches beside it that the edge does not have; 0 to mostGather
     YarnNumber yarn = 0;
+    WeltMaking making = {};
 
     bool hasDepth() const { return traits(kind).layers > 0; }
     bool operator==(const Welt&) const = default;
@@ -31,11 +52,12 @@ inline constexpr std::array allAcrossWays = {AcrossWay::byHand, AcrossWay::garte
 
 struct WeltCounts {
     WeltKind kind = WeltKind::foldedHem;
-    Rows knitted;      ///< both layers
-    Rows visible;      ///< what the finished welt adds to the length
-    Stitches gathered; ///< so many fewer than the piece has beside it
+    Rows knitted = {};      ///< both layers
+    Rows visible = {};      ///< what the finished welt adds to the length
+    Stitches gathered = {}; ///< so many fewer than the piece has beside it
     AcrossWay way = AcrossWay::wasteYarn;
     YarnNumber yarn = 0;
+    WeltMaking making = {};
 };
 
 } // namespace vestimen

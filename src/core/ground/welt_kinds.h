@@ -9,8 +9,9 @@
 
 namespace vestimen {
 
-/// A latched rib is dropped and re-formed with the latch tool; a two-bed rib needs a second bed.
-enum class WeltKind { foldedHem, mockRib, latchedRib, twoBedRib, rolled };
+/// A latched rib is dropped and re-formed with the latch tool; ribs of two beds need a second bed, and are one by one
+/// where nothing else is said.
+enum class WeltKind { foldedHem, mockRib, latchedRib, twoBedRib, rolled, mockRibOfThree, latchedRibOfTwo, twoByOneRib, twoByTwoRib };
 
 struct WeltTraits {
     WeltKind kind;
@@ -21,11 +22,12 @@ struct WeltTraits {
     int layers;         ///< 2: folded in half; 0: nothing that has a depth
     bool closedByARow;  ///< through both layers, which is seen
     int beds;
+    bool beginsOpen;    ///< on waste yarn, so that its first row can be hung
 };
 
 inline constexpr const char* nearestStitch = "nearest whole stitch";
 inline constexpr std::array weltTraits = {
-    WeltTraits{WeltKind::foldedHem, {"folded_hem", "Folded hem"}, "folded hem", anyCount, nearestStitch, 2, true, 1},
+    WeltTraits{WeltKind::foldedHem, {"folded_hem", "Folded hem"}, "folded hem", anyCount, nearestStitch, 2, true, 1, true},
     WeltTraits{WeltKind::mockRib,
                {"mock_rib", "Mock rib, every second needle"},
                "mock rib",
@@ -33,7 +35,8 @@ inline constexpr std::array weltTraits = {
                "odd, so that the rib begins and ends alike",
                2,
                false,
-               1},
+               1,
+               true},
     WeltTraits{WeltKind::latchedRib,
                {"latched_rib", "Latched rib"},
                "latched rib",
@@ -41,14 +44,51 @@ inline constexpr std::array weltTraits = {
                "threes and two more, so that the rib begins and ends alike",
                1,
                false,
-               1},
+               1,
+               false},
     WeltTraits{
-        WeltKind::twoBedRib, {"two_bed_rib", "Two-bed rib"}, "two-bed rib", anyCount, nearestStitch, 1, false, 2},
-    WeltTraits{WeltKind::rolled, {"rolled", "Rolled edge"}, "rolled edge", anyCount, nearestStitch, 0, false, 1},
+        WeltKind::twoBedRib, {"two_bed_rib", "Two-bed rib"}, "two-bed rib", anyCount, nearestStitch, 1, false, 2, false},
+    WeltTraits{WeltKind::rolled, {"rolled", "Rolled edge"}, "rolled edge", anyCount, nearestStitch, 0, false, 1, false},
+    WeltTraits{WeltKind::mockRibOfThree,
+               {"mock_rib_of_three", "Mock rib, every third needle"},
+               "mock rib of three",
+               {.multiple = 3, .plus = 2}, // two stitches between the gaps, and at either edge
+               "threes and two more, so that the rib begins and ends alike",
+               2,
+               false,
+               1,
+               true},
+    WeltTraits{WeltKind::latchedRibOfTwo,
+               {"latched_rib_of_two", "Latched rib, every second stitch"},
+               "latched rib of two",
+               oddCount,
+               "odd, so that the rib begins and ends alike",
+               1,
+               false,
+               1,
+               false},
+    WeltTraits{WeltKind::twoByOneRib,
+               {"two_by_one_rib", "Two-bed rib, two by one"},
+               "two-by-one rib",
+               {.multiple = 3, .plus = 2}, // two of the main bed at either edge
+               "threes and two more, so that the rib begins and ends alike",
+               1,
+               false,
+               2,
+               false},
+    WeltTraits{WeltKind::twoByTwoRib,
+               {"two_by_two_rib", "Two-bed rib, two by two"},
+               "two-by-two rib",
+               {.multiple = 4, .plus = 2},
+               "fours and two more, so that the rib begins and ends alike",
+               1,
+               false,
+               2,
+               false},
 };
 
 inline constexpr std::array allWelts = {WeltKind::foldedHem, WeltKind::mockRib, WeltKind::latchedRib,
-                                        WeltKind::twoBedRib, WeltKind::rolled};
+                                        WeltKind::twoBedRib, WeltKind::rolled, WeltKind::mockRibOfThree, WeltKind::latchedRibOfTwo, WeltKind::twoByOneRib, WeltKind::twoByTwoRib};
 static_assert(allWelts.size() == weltTraits.size());
 
 constexpr const WeltTraits& traits(WeltKind kind) {

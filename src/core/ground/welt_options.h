@@ -15,6 +15,9 @@ inline constexpr auto weltOptions = [] {
 }();
 template<> inline constexpr std::span<const Option> optionsOf<WeltKind> = weltOptions;
 
+template<> inline constexpr std::span<const Option> optionsOf<CastOnMethod> = castOnOptions;
+template<> inline constexpr std::span<const Option> optionsOf<BindOffMethod> = bindOffOptions;
+
 inline constexpr Option acrossOptions[] = {{"by_hand", "Gather by hand, stitch by stitch"},
                                            {"garter_bar", "Gather with a garter bar"},
                                            {"waste_yarn", "Gather by way of waste yarn"}};

@@ -36,6 +36,14 @@ struct JoinEdge {
     std::vector<JoinOpening> hung = {};
 };
 
+/// The end of yarn that a join is worked with: of a piece, left by an operation of its program.
+struct JoinEnd {
+    PieceKey piece;
+    std::size_t operation = 0;
+    Side at = Side::right; ///< as the piece hung, purl side facing
+    int row = 0;           ///< the counter there
+};
+
 struct Join {
     std::string key; ///< stays the same when the draft changes
     Phrase title;
@@ -46,7 +54,8 @@ struct Join {
     double eased = 0.0;
     /// Needle and opening, both from 1 as they hang; the needles take the first edge stitch for stitch.
     std::optional<HangMap> hang;
-    Length tail;
+    Length tail; ///< yarn that it takes
+    std::optional<JoinEnd> end; ///< that is left so long for it; where no end lies, a new length is cut
     Phrase tailSide;
     Phrase facing;
     Phrase check;                 ///< before any waste yarn is pulled; empty when there is none

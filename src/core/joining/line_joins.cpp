@@ -2,6 +2,7 @@
 #include "core/joining/line_joins.h"
 
 #include <algorithm>
+#include <cctype>
 #include <cstdlib>
 #include <set>
 
@@ -65,21 +66,60 @@ JoinEdge counted(const PlannedEdge& planned, const Fabrics& fabrics, const Fabri
     return edge;
 }
 
-/// The side, as its piece hung, where the yarn was when these loops came off.
-Side endsAt(const Along& kept, const Fabrics& fabrics) {
-    const auto fabric = fabrics.find(kept.piece.text());
-    if (fabric == fabrics.end())
-        return Side::right;
-    const auto found = fabric->second->kept.find(kept.name);
-    if (found != fabric->second->kept.end() && !found->second.empty())
-        for (const Pass& pass : fabric->second->passes)
-            if (const LoopId loop = found->second.front();
-                loop >= pass.firstLoop && loop < pass.firstLoop + pass.loopCount)
-                return opposite(pass.from);
-    return Side::right;
+/// Whether the yarn was at these loops when it was broken.
+bool wasAt(const std::map<std::string, std::vector<LoopId>>& loops, const std::string& name, const YarnEnd& end) {
+    const auto found = loops.find(name);
+    return !end.begins && found != loops.end() && std::ranges::count(found->second, end.loop) > 0;
 }
 
-Join joined(const PlannedJoin& planned, const Fabrics& fabrics, const FabricGauge& gauge) {
+/// Whether an end of a fabric lies where a join looks for one.
+bool liesAt(const YarnEnd& end, const EndAt& wanted, const Fabric& fabric) {
+    const int passes = static_cast<int>(fabric.passes.size());
+    switch (wanted.along.of) {
+    case Along::Of::kept:
+        return wasAt(fabric.kept, wanted.along.name, end);
+    case Along::Of::bound:
+        return wasAt(fabric.bound, wanted.along.name, end);
+    case Along::Of::edge: {
+        const auto edge = std::ranges::find(fabric.edges, wanted.along.name, &NamedEdge::name);
+        if (edge == fabric.edges.end() || end.side != edge->side || end.begins == wanted.atTop)
+            return false;
+        // A loose row before it is bound off is no more of the edge.
+        return wanted.atTop ? end.pass == edge->lastPass || end.pass == edge->lastPass + 1
+                            : end.pass == edge->firstPass - 1;
+    }
+    case Along::Of::firstRow:
+        return end.begins && end.pass == 0;
+    case Along::Of::allRows:
+        return end.begins ? !wanted.atTop && end.pass == 0 : wanted.atTop && end.pass == passes;
+    }
+    return false;
+}
+
+/// Yarn ends that joins took, by piece and operation.
+using Taken = std::set<std::pair<std::string, std::size_t>>;
+
+std::optional<JoinEnd> endFor(const PlannedJoin& planned, const Fabrics& fabrics, Taken& taken) {
+    for (const EndAt& wanted : planned.ends) {
+        const auto fabric = fabrics.find(wanted.along.piece.text());
+        if (fabric == fabrics.end())
+            continue;
+        const Fabric& of = *fabric->second;
+        for (const YarnEnd& end : of.yarnEnds) {
+            // Waste yarn comes out again.
+            const bool comesOut = end.begins && static_cast<std::size_t>(end.pass) < of.passes.size() &&
+                                  of.passes[static_cast<std::size_t>(end.pass)].protects;
+            if (!comesOut && liesAt(end, wanted, of) &&
+                taken.emplace(wanted.along.piece.text(), end.operation).second)
+                return JoinEnd{wanted.along.piece, end.operation, end.side,
+                               end.pass > 0 ? of.passes[static_cast<std::size_t>(end.pass) - 1].row : 0};
+        }
+    }
+    return std::nullopt;
+}
+
+Join joined(const PlannedJoin& planned, const Fabrics& fabrics, const FabricGauge& gauge, Taken& taken,
+            const std::vector<Join>& before) {
     Join join;
     join.key = planned.key;
     join.title = planned.title;
@@ -89,9 +129,12 @@ Join joined(const PlannedJoin& planned, const Fabrics& fabrics, const FabricGaug
     const bool closedInItself = planned.second.line.empty() && !planned.second.count;
     join.second = closedInItself ? join.first : counted(planned.second, fabrics, gauge);
     join.tailSide = planned.tailSide;
-    if (planned.tailAt)
-        join.tailSide = endsAt(planned.tailAt->loops, fabrics) == planned.tailAt->side ? planned.tailAt->there
-                                                                                       : planned.tailAt->elsewhere;
+    if (const auto first = std::ranges::find(before, planned.goesOnFrom, &Join::key); first != before.end())
+        join.end = first->end;
+    else
+        join.end = endFor(planned, fabrics, taken);
+    if (planned.tailAt && join.end)
+        join.tailSide = join.end->at == planned.tailAt->side ? planned.tailAt->there : planned.tailAt->elsewhere;
     join.facing = planned.facing;
     if (*planned.check.text)
         join.check = told(planned.check, {join.first.count});
@@ -118,6 +161,7 @@ Join joined(const PlannedJoin& planned, const Fabrics& fabrics, const FabricGaug
 std::vector<Join> joined(const std::vector<PlannedJoin>& planned, const Fabrics& fabrics, const FabricGauge& gauge) {
     std::vector<Join> joins;
     std::set<std::string> done;
+    Taken taken;
     std::vector<const PlannedJoin*> left;
     for (const PlannedJoin& each : planned)
         left.push_back(&each);
@@ -129,12 +173,38 @@ std::vector<Join> joined(const std::vector<PlannedJoin>& planned, const Fabrics&
             });
         });
         // In a circle nothing can come first: as listed then.
-        const auto taken = next == left.end() ? left.begin() : next;
-        joins.push_back(joined(**taken, fabrics, gauge));
-        done.insert((*taken)->key);
-        left.erase(taken);
+        const auto first = next == left.end() ? left.begin() : next;
+        joins.push_back(joined(**first, fabrics, gauge, taken, joins));
+        done.insert((*first)->key);
+        left.erase(first);
     }
     return joins;
+}
+
+namespace {
+
+/// "the left shoulder": what a join is called within a sentence.
+std::string nameWithin(const Join& join) {
+    std::string name = render(join.title);
+    if (!name.empty())
+        name[0] = static_cast<char>(std::tolower(static_cast<unsigned char>(name[0])));
+    return "the " + name;
+}
+
+} // namespace
+
+void layTails(const std::vector<Join>& joins, const std::map<std::string, Program*>& programs) {
+    for (const Join& join : joins) {
+        const auto program = join.end ? programs.find(join.end->piece.text()) : programs.end();
+        if (program == programs.end() || join.end->operation >= program->second->operations.size())
+            continue;
+        operation::Tail* tail = tailOf(program->second->operations[join.end->operation]);
+        if (!tail)
+            continue;
+        tail->use += (tail->use.empty() ? "" : " and ") + nameWithin(join);
+        tail->length += join.tail;
+        tail->at = join.end->at;
+    }
 }
 
 } // namespace vestimen

@@ -31,9 +31,15 @@ struct PlannedEdge {
     bool hung = false; ///< each opening has its needle, and is listed
 };
 
-/// What is said by where the yarn was when kept loops came off: at that side, or at the other.
+/// Where an end of yarn is looked for that a join can be worked with: at open or bound loops, where the yarn was when
+/// they came off; of rows, at the lower end of an edge where the yarn began, or at the upper where it was broken.
+struct EndAt {
+    Along along;
+    bool atTop = false;
+};
+
+/// What is said of an end that was found: at that side, or at the other.
 struct TailAt {
-    Along loops;
     Side side = Side::left;
     Phrase there;
     Phrase elsewhere;
@@ -51,7 +57,9 @@ struct PlannedJoin {
     JoinMethod method = JoinMethod::mattress;
     PlannedEdge first;
     PlannedEdge second = {}; ///< without a line and a count, the first is closed in itself
-    Phrase tailSide = {};
+    std::vector<EndAt> ends = {};  ///< the first that is found, and that no join before it took
+    std::string goesOnFrom = {};   ///< the key of a join whose end is used on
+    Phrase tailSide = {};          ///< where no end was found, or it does not matter
     std::optional<TailAt> tailAt = {};
     Phrase facing;
     Phrase check = {}; ///< after its own operands: what is counted of the first edge
@@ -66,5 +74,9 @@ struct PlannedJoin {
 /// finding.
 std::vector<Join> joined(const std::vector<PlannedJoin>& planned, const std::map<std::string, const Fabric*>& fabrics,
                          const FabricGauge& gauge);
+
+/// What is left of each yarn for the joins that are worked with it, and which these are: on the operations that break or
+/// join it. A program by the name of its piece.
+void layTails(const std::vector<Join>& joins, const std::map<std::string, Program*>& programs);
 
 } // namespace vestimen

@@ -26,6 +26,21 @@ std::string toText(const HangSource& source) {
     return prefix + "kept:" + source.name;
 }
 
+const operation::Tail* tailOf(const Operation& operation) {
+    return std::visit(
+        []<class Op>(const Op& op) -> const operation::Tail* {
+            if constexpr (requires { op.tail; })
+                return &op.tail;
+            else
+                return nullptr;
+        },
+        operation.action);
+}
+
+operation::Tail* tailOf(Operation& operation) {
+    return const_cast<operation::Tail*>(tailOf(std::as_const(operation)));
+}
+
 int passCount(const Program& program) {
     int passes = 0;
     for (const Operation& each : program.operations)

@@ -3,6 +3,7 @@
 // stands in docs/format/program.md; bed/ carries it out.
 #pragma once
 
+#include "core/ground/edge_methods.h"
 #include "core/knitting/remark_code.h"
 #include "core/machine/position_names.h"
 #include "core/machine/stitch_size.h"
@@ -86,7 +87,7 @@ enum class Crossing { freePass, lifted };
 
 /// What an end is left for that a seam takes along.
 inline constexpr const char* seamTail = "the seam";
-/// What is left of a yarn where it is broken, and what for; of no length where the end is woven in.
+/// What is left of a yarn where it is broken or joined, and what for; of no length where the end is woven in.
 struct Tail {
     Length length;
     std::string use = {}; ///< "the left shoulder"
@@ -94,11 +95,12 @@ struct Tail {
     bool operator==(const Tail&) const = default;
 };
 struct CastOn {
-    std::string method = "closed_loop";
+    CastOnMethod method = CastOnMethod::closedLoop;
     Needle from, to;
     int every = 1;
     YarnIndex yarn = 0;
     Side carriage = Side::right;
+    Tail tail = {};
     bool operator==(const CastOn&) const = default;
 };
 /// Also `waste` and `ravel`, which are told from `knit` by the yarn's role.
@@ -142,10 +144,11 @@ struct Decrease {
 struct BindOff {
     Side side = Side::left;
     int count = 1;
-    std::string method = "loop_through_loop";
+    BindOffMethod method = BindOffMethod::loopThroughLoop;
     bool all = false;
-    std::string as = {}; ///< the name under which the bound stitches can be hung again
-    Tail tail = {};      ///< with `all`, when the yarn is broken
+    std::string as = {};   ///< the name under which the bound stitches can be hung again
+    Tail tail = {};        ///< with `all`, when the yarn is broken
+    Length sewnWith = {};  ///< with `all`: the yarn is broken at so much more, and the edge sewn with it
     bool operator==(const BindOff&) const = default;
 };
 struct Transfer {
@@ -206,6 +209,7 @@ struct BreakYarn {
 struct JoinYarn {
     YarnIndex yarn = 0;
     std::optional<Side> carriage = std::nullopt; ///< where the carriage stands; checked when given
+    Tail tail = {};
     bool operator==(const JoinYarn&) const = default;
 };
 struct MoveCarriage {
@@ -282,6 +286,10 @@ struct Program {
 
     bool operator==(const Program&) const = default;
 };
+
+/// The tail of an operation that breaks or joins a yarn, or casts on; null for the others.
+operation::Tail* tailOf(Operation& operation);
+const operation::Tail* tailOf(const Operation& operation);
 
 /// A place in a program: before an operation, or after so many of a knit operation's rows.
 struct ProgramPlace {

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/knitting/program_writer.h"
 
+#include <fmt/format.h>
+
 #include <algorithm>
 
 namespace vestimen {
@@ -13,7 +15,8 @@ constexpr int rowsBetweenWeights = 25;
 
 ProgramWriter::ProgramWriter(const Ground& ground, std::string piece, std::string worn, Side carriage)
     : mainSize_(ground.swatch.size), hasMast_(ground.machine.hasMast),
-      hasWeights_(ground.machine.has(Tool::combAndWeights)), carriage_(carriage) {
+      hasWeights_(ground.machine.has(Tool::combAndWeights)), weightsApart_(ground.swatch.weightsApart),
+      ravelCord_(ground.waste.cord), carriage_(carriage) {
     program_.piece = std::move(piece);
     program_.worn = std::move(worn);
     const Machine& machine = ground.machine;
@@ -24,7 +27,7 @@ ProgramWriter::ProgramWriter(const Ground& ground, std::string piece, std::strin
     program_.machine.sizes = machine.sizes;
     program_.machine.positionNames = machine.positionNames;
     program_.yarns = {{"A", ground.yarn.name.empty() ? "main yarn" : ground.yarn.name, YarnRole::main},
-                      {"W", "waste yarn", YarnRole::waste},
+                      {.id = "W", .name = "waste yarn", .role = YarnRole::waste, .colour = ground.waste.colour},
                       {"V", "ravel cord", YarnRole::ravel}};
     program_.operations.reserve(256); // as many as most pieces have
     program_.shape.reserve(128);
@@ -46,12 +49,63 @@ void ProgramWriter::section(const char* name) {
         say("slack", "There is no mast: take the slack out at the edge before every row.");
 }
 
-void ProgramWriter::hangWeights() {
-    hasWeights_ ? say("weights", "Hang comb and weights.")
-                : say("weights", "There is no comb: hold the first rows down by hand.");
+void ProgramWriter::hangWeights(NeedleSpan span) {
+    if (!hasWeights_)
+        return say("weights", "There is no comb: hold the first rows down by hand.");
+    if (weightsApart_ <= Stitches(0))
+        return say("weights", "Hang comb and weights.");
+    const int weights = std::max(1, (span.size() + weightsApart_.count() / 2) / weightsApart_.count());
+    say("weights", fmt::format("Hang comb and weights, as at the swatch: {} of them, one to every {} needles.", weights,
+                               weightsApart_.count()));
 }
 
-void ProgramWriter::castOn(NeedleSpan span, int every, YarnIndex yarn, const char* method) {
+Program ProgramWriter::take() {
+    // What comes off after the last row: the weights would pull its loops down.
+    auto& operations = program_.operations;
+    const auto isRow = [](const Operation& each) { return std::holds_alternative<operation::Knit>(each.action); };
+    const auto last = std::find_if(operations.rbegin(), operations.rend(), isRow).base();
+    const auto off = std::find_if(last, operations.end(), [](const Operation& each) {
+        const auto* bound = std::get_if<operation::BindOff>(&each.action);
+        return (bound && bound->all) || std::holds_alternative<operation::TakeOff>(each.action);
+    });
+    if (hasWeights_ && off != operations.end())
+        operations.insert(off, {operation::Say{"Lighten the weights. When the loops are secured: weights off first, then "
+                                               "comb and cord out, then lift the piece off, towards you.",
+                                               RemarkCode("lift_off").text()},
+                                std::nullopt});
+    return std::move(program_);
+}
+
+namespace {
+
+/// Of what was hung, where a loop is missed most: the lowest of an edge, else the middle of the loops.
+Needle lowestOf(const operation::Hang& hang) {
+    const Hung* lowest = nullptr;
+    for (const Hung& each : hang.map)
+        if (hang.source(each).kind == HangSource::Kind::edge && (!lowest || each.index < lowest->index))
+            lowest = &each;
+    return lowest ? lowest->needle : hang.map[hang.map.size() / 2].needle;
+}
+
+} // namespace
+
+void ProgramWriter::hang(operation::Hang hang) {
+    if (hang.map.empty())
+        return add(std::move(hang));
+    std::vector<Needle> needles;
+    for (const Hung& each : hang.map)
+        needles.push_back(each.needle);
+    std::ranges::sort(needles);
+    const auto again = std::ranges::unique(needles);
+    needles.erase(again.begin(), again.end());
+    const Needle lowest = lowestOf(hang);
+    add(std::move(hang));
+    say("every_loop", fmt::format("Look along them, from both sides: each of the {} needles has caught its loop. The "
+                                  "lowest, on {}, is missed most.",
+                                  needles.size(), lowest.name()));
+}
+
+void ProgramWriter::castOn(NeedleSpan span, int every, YarnIndex yarn, CastOnMethod method) {
     add(operation::CastOn{method, span.first, span.last, every, yarn, carriage_});
 }
 
@@ -107,8 +161,8 @@ void ProgramWriter::holdLever(bool on) {
 }
 
 void ProgramWriter::offOnWaste(Rows wasteRows, Stitches width, std::optional<YarnIndex> joined,
-                               const std::vector<std::pair<std::string, NeedleSpan>>& spans, operation::Tail tail) {
-    changeYarn(joined, yarns::waste, std::move(tail));
+                               const std::vector<std::pair<std::string, NeedleSpan>>& spans) {
+    changeYarn(joined, yarns::waste);
     knit(wasteRows, width, size(), yarns::waste);
     add(operation::BreakYarn{yarns::waste});
     for (const auto& [name, span] : spans)

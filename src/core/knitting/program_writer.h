@@ -19,7 +19,8 @@ public:
     /// `carriage`: where it stands before the first row.
     ProgramWriter(const Ground& ground, std::string piece, std::string worn, Side carriage = Side::right);
 
-    Program take() { return std::move(program_); }
+    /// With what is done before it is lifted off.
+    Program take();
     Side carriage() const { return carriage_; }
     int passes() const { return passes_; }
     int counter() const { return counter_; }
@@ -35,10 +36,13 @@ public:
     /// Begins a part of the piece; on a machine without a mast, with a reminder to take the slack out.
     void section(const char* name);
     /// Comb and weights onto the first rows, or what takes their place.
-    void hangWeights();
+    void hangWeights(NeedleSpan span);
+    bool hasRavelCord() const { return ravelCord_; }
     void say(RemarkCode code, std::string text) { add(operation::Say{std::move(text), code.text()}); }
 
-    void castOn(NeedleSpan span, int every, YarnIndex yarn, const char* method = "closed_loop");
+    /// Loops or openings onto needles, and the look along them.
+    void hang(operation::Hang hang);
+    void castOn(NeedleSpan span, int every, YarnIndex yarn, CastOnMethod method = CastOnMethod::closedLoop);
     /// Rows over `width` needles, with the shaping's width beside them. The counter is written down, so that it is
     /// checked.
     void knit(Rows rows, Stitches width, StitchSize size) { knit(rows, width, size, work_); }
@@ -53,20 +57,26 @@ public:
     void holdLever(bool on);
     /// Off the needles: waste yarn over the given width, then each span under its own name.
     void offOnWaste(Rows wasteRows, Stitches width, std::optional<YarnIndex> joined,
-                    const std::vector<std::pair<std::string, NeedleSpan>>& spans, operation::Tail tail = {});
+                    const std::vector<std::pair<std::string, NeedleSpan>>& spans);
     /// A tail where the yarn is now: at the carriage.
     operation::Tail leave(Length length, std::string use) const { return {length, std::move(use), carriage_}; }
     void edge(const char* name, Side side, int firstPass, int lastPass);
     void markSides(const char* name);
 
     StitchSize size(int looser = 0) const;
+    /// By which lengths of yarn are told.
+    void measureBy(const FabricGauge& gauge) { gauge_ = gauge; }
+    Length width(Stitches stitches) const { return gauge_.width(stitches); }
 
 private:
     Program program_;
     YarnIndex work_ = yarns::main;
     StitchSize mainSize_;
+    FabricGauge gauge_;
     bool hasMast_;
     bool hasWeights_;
+    Stitches weightsApart_; ///< as at the swatch; 0 where nobody said
+    bool ravelCord_;
     Side carriage_ = Side::right;
     int passes_ = 0;
     int counter_ = 0;

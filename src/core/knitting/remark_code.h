@@ -11,14 +11,14 @@ namespace vestimen {
 inline constexpr std::array remarkCodes = {
     "across_by_hand",  "across_count",      "across_garter_bar", "across_left",
     "across_two_beds", "across_waste_yarn", "all_over",          "between",
-    "buttonholes",     "centre_off",        "draw_up",           "eyelets",
+    "buttonholes",     "centre_off",        "draw_up",  "every_loop",         "eyelets",
     "far_shoulder",    "fill_from_bars",    "fold_row",          "gaps",
     "half_size",       "hang_again",        "hang_upside_down",  "hang_welt",
-    "latch",           "leave_hanging",     "loose_row",         "new_end_to_seam",
+    "latch",           "leave_hanging",     "lift_off",  "loose_row",         "needles_forward", "new_end_to_seam",
     "old_end_to_seam", "panels_first",      "pattern",           "purl_facing",
     "ravel",           "rest_off",          "section",           "slack",
-    "slip_stitch",     "to_one_bed",        "transfer",          "two_layers",
-    "waste_out",       "weave_new_end",     "weave_old_end",     "wedges",
+    "slip_stitch",     "to_one_bed",        "transfer",          "tug", "two_layers",
+    "waste_out",       "waste_above", "weave_new_end",     "weave_old_end",     "wedges",
     "weights",
 };
 using RemarkCode = ListedCode<remarkCodes>;

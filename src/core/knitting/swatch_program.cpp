@@ -51,7 +51,7 @@ private:
         writer_.castOn({layout_.all.first, lastWorking()}, layout_.every, yarns::main);
         if (!second_.empty())
             writer_.castOn(second_, 2, yarns::main);
-        writer_.hangWeights();
+        writer_.hangWeights(layout_.all);
         writer_.counterTo(0);
     }
 
@@ -104,7 +104,7 @@ private:
         writer_.knit(Rows(1), width, writer_.size(looseRow));
         if (project_.swatch.fabric == FabricKind::mockRib)
             writer_.say("gaps", "Bind off over the gaps: the loops in between are chained as well.");
-        writer_.add(operation::BindOff{writer_.carriage(), width.count(), "loop_through_loop", true});
+        writer_.add(operation::BindOff{.side = writer_.carriage(), .count = width.count(), .all = true});
     }
 
     const Ground& project_;

@@ -2,6 +2,7 @@
 #include "core/knitting/welt.h"
 
 #include "core/knitting/across_program.h"
+#include "core/knitting/edge_program.h"
 #include "core/knitting/piece_parts.h"
 #include "core/knitting/welt_maker.h"
 #include "core/shaping/across_row.h"
@@ -12,7 +13,7 @@
 namespace vestimen {
 
 const WeltMaker& makerOf(WeltKind kind) {
-    static constexpr std::array makers = {&foldedHem, &mockRib, &latchedRib, &twoBedRib, &rolledEdge};
+    static constexpr std::array makers = {&foldedHem, &mockRib, &latchedRib, &twoBedRib, &rolledEdge, &mockRibOfThree, &latchedRibOfTwo, &twoByOneRib, &twoByTwoRib};
     static_assert(makers.size() == weltTraits.size());
     return *makers[static_cast<std::size_t>(kind)];
 }
@@ -24,31 +25,40 @@ operation::Hang hangOfFirstRow(int loops) {
     return hang;
 }
 
-void beginOnWaste(ProgramWriter& writer, NeedleSpan span, int every, Rows wasteRows) {
-    const Stitches working((span.size() + every - 1) / every);
+void beginOnWaste(ProgramWriter& writer, NeedleSpan span, int out, Rows wasteRows) {
+    const Stitches working(span.size() - (out > 0 ? span.size() / out : 0));
     writer.section("waste yarn");
-    writer.castOn(span, every, yarns::waste);
-    writer.hangWeights();
+    // Those between two that stay out, one after the other.
+    for (int first = 0; first < std::max(1, out - 1); ++first)
+        writer.castOn({span.first.shifted(first), span.last}, std::max(1, out), yarns::waste);
+    writer.hangWeights(span);
     writer.knit(wasteRows, working, writer.size(), yarns::waste);
-    writer.changeYarn(yarns::waste, yarns::ravel);
-    writer.knit(Rows(1), working, writer.size(), yarns::ravel);
-    writer.changeYarn(yarns::ravel, writer.work());
+    if (writer.hasRavelCord()) {
+        writer.changeYarn(yarns::waste, yarns::ravel);
+        writer.knit(Rows(1), working, writer.size(), yarns::ravel);
+    }
+    writer.changeYarn(writer.hasRavelCord() ? yarns::ravel : yarns::waste, writer.work());
     writer.counterTo(0);
 }
 
-void beginAtTheEdge(ProgramWriter& writer, NeedleSpan span) {
+void beginAtTheEdge(ProgramWriter& writer, NeedleSpan span, CastOnMethod method) {
     writer.section("cast on");
-    writer.castOn(span, 1, writer.work());
+    writer.castOn(span, 1, writer.work(), method);
     writer.counterTo(0);
-    writer.hangWeights();
+    writer.hangWeights(span);
+}
+
+void foldRow(ProgramWriter& writer, Stitches working, const WeltCounts& welt, int looser) {
+    if (welt.making.foldRow)
+        writer.say("fold_row", "The next row is the fold: looser.");
+    writer.knit(Rows(1), working, writer.size(welt.making.foldRow ? 2 + welt.making.looser : looser));
 }
 
 int foldedDown(ProgramWriter& writer, Stitches working, const WeltCounts& welt, int looser, Rows seen) {
     writer.knit(welt.visible - seen - Rows(1), working, writer.size(looser));
-    writer.say("fold_row", "The next row is the fold: looser.");
-    writer.knit(Rows(1), working, writer.size(2));
+    foldRow(writer, working, welt, looser);
     const int seenTo = writer.passes();
-    writer.knit(welt.knitted / 2, working, writer.size(looser - 1));
+    writer.knit(welt.knitted / 2, working, writer.size(looser - (welt.making.innerTighter ? 1 : 0)));
     return seenTo;
 }
 
@@ -65,19 +75,22 @@ int writeWelt(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt, Ro
     const NeedleSpan narrow = gatheredSpan(span, welt);
     const WeltMaker& maker = makerOf(welt.kind);
     const int seenFrom = maker.up(writer, narrow, welt, wasteRows);
-    if (maker.onWaste)
-        writer.say("ravel",
-                   "Pull the ravel cord when the piece is off: every loop of the first row must be hung before.");
+    if (traits(welt.kind).beginsOpen)
+        writer.say("ravel", writer.hasRavelCord()
+                                ? "Pull the ravel cord when the piece is off: every loop of the first row must be "
+                                  "hung before."
+                                : "Snip the waste yarn beside the work when the piece is off, and draw it out: every "
+                                  "loop of the first row must be hung before.");
     writeAcross(writer, narrow, welt.gathered, welt.way, wasteRows);
     return seenFrom;
 }
 
 void beginWithoutWelt(ProgramWriter& writer, NeedleSpan span, Rows wasteRows) {
-    beginOnWaste(writer, span, 1, wasteRows);
+    beginOnWaste(writer, span, 0, wasteRows);
 }
 
-int passesWithoutWelt(Rows wasteRows) {
-    return (wasteRows + Rows(1)).count();
+int passesWithoutWelt(Rows wasteRows, bool ravelCord) {
+    return wasteRows.count() + (ravelCord ? 1 : 0);
 }
 
 namespace {
@@ -101,7 +114,7 @@ NeedleSpan hangFirstRow(ProgramWriter& writer, NeedleSpan span, const WeltCounts
         if (!places || !std::ranges::binary_search(places->positions, stitch))
             needle = needle.shifted(1);
     }
-    writer.add(std::move(hang));
+    writer.hang(std::move(hang));
     writer.add(operation::JoinYarn{writer.work(), writer.carriage()});
     writer.counterTo(0);
     return narrow;
@@ -112,13 +125,15 @@ NeedleSpan hangFirstRow(ProgramWriter& writer, NeedleSpan span, const WeltCounts
 namespace {
 
 /// To the last loop. Returns the last pass that is seen.
-int writeUngatheredDown(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt) {
+int writeUngatheredDown(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt, Rows wasteRows) {
     const auto [seenTo, stitches] = makerOf(welt.kind).down(writer, span, welt);
+    const int looser = traits(welt.making.bindOff).looser;
     writer.section("bind off");
-    writer.say("loose_row", "One loose row, so that the edge stretches.");
-    writer.knit(Rows(1), stitches, writer.size(3));
+    if (looser > 0)
+        writer.say("loose_row", "One loose row, so that the edge stretches.");
+    writer.knit(Rows(1), stitches, writer.size(looser));
     writer.edge("folded_behind", Side::left, seenTo + 1, writer.passes());
-    writer.add(operation::BindOff{.method = "chain_round_the_needles", .all = true, .as = "welt_edge"});
+    bindOffAll(writer, span, stitches, welt.making.bindOff, "welt_edge", wasteRows);
     if (traits(welt.kind).layers == 2)
         writer.say("slip_stitch", "Fold the welt to the purl side and slip-stitch its bound edge down, loop by loop.");
     return seenTo;
@@ -126,10 +141,10 @@ int writeUngatheredDown(ProgramWriter& writer, NeedleSpan span, const WeltCounts
 
 } // namespace
 
-int writeWeltAfterwards(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt) {
+int writeWeltAfterwards(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt, Rows wasteRows) {
     const NeedleSpan narrow = hangFirstRow(writer, span, welt);
     const int from = writer.passes() + 1;
-    const int to = writeUngatheredDown(writer, narrow, welt);
+    const int to = writeUngatheredDown(writer, narrow, welt, wasteRows);
     for (const Side side : {Side::left, Side::right})
         writer.edge(sided(side, "welt_left", "welt_right"), side, from, to);
     return to;
@@ -137,13 +152,13 @@ int writeWeltAfterwards(ProgramWriter& writer, NeedleSpan span, const WeltCounts
 
 int writeWeltDown(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt, Rows wasteRows) {
     const NeedleSpan narrow = writeAcross(writer, span, -welt.gathered, welt.way, wasteRows);
-    return writeUngatheredDown(writer, narrow, welt);
+    return writeUngatheredDown(writer, narrow, welt, wasteRows);
 }
 
-int weltPasses(const WeltCounts& welt, Rows wasteRows) {
+int weltPasses(const WeltCounts& welt, Rows wasteRows, bool ravelCord) {
     const int across = welt.gathered > Stitches(0) ? acrossPasses(welt.way, wasteRows) : 0;
     const WeltMaker& maker = makerOf(welt.kind);
-    const int waste = maker.onWaste ? passesWithoutWelt(wasteRows) : 0;
+    const int waste = traits(welt.kind).beginsOpen ? passesWithoutWelt(wasteRows, ravelCord) : 0;
     return across + waste + welt.knitted.count() + maker.passesMore;
 }
 

@@ -4,35 +4,38 @@
 namespace vestimen {
 namespace {
 
-/// Every third needle is let down to the first row and taken up again from the other side: a purl column where the
-/// others are knit. The edge stitches stay, for the seams. Returns the last pass.
-int latchedColumns(ProgramWriter& writer, NeedleSpan span, Rows rows) {
-    writer.section("latched rib");
-    writer.knit(rows, Stitches(span.size()), writer.size(-1));
-    writer.say(
-        "latch",
-        "Column by column: let the stitch down to the beginning of the rib and take it up with the latch tool, rung by "
-        "rung, from the side that faces you.");
-    for (Needle needle = span.first.shifted(2); needle < span.last; needle = needle.shifted(3)) {
-        writer.add(operation::Drop{needle, rows});
-        writer.add(operation::Reform{needle, rows, operation::Reformed::purl});
+/// Every second stitch, or every third, is let down to the first row and taken up again from the other side: a purl
+/// column where the others are knit. The edge stitches stay, for the seams.
+template<int every> struct LatchedRib {
+    /// Returns the last pass.
+    static int columns(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt) {
+        const Rows rows = welt.knitted;
+        writer.section("latched rib");
+        writer.knit(rows, Stitches(span.size()), writer.size(welt.making.looser - 1));
+        writer.say("latch", "Column by column: let the stitch down to the beginning of the rib and take it up with the "
+                            "latch tool, rung by rung, from the side that faces you.");
+        for (Needle needle = span.first.shifted(every - 1); needle < span.last; needle = needle.shifted(every)) {
+            writer.add(operation::Drop{needle, rows});
+            writer.add(operation::Reform{needle, rows, operation::Reformed::purl});
+        }
+        return writer.passes();
     }
-    return writer.passes();
-}
 
-int up(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt, Rows) {
-    const int seenFrom = writer.passes() + 1;
-    beginAtTheEdge(writer, span);
-    latchedColumns(writer, span, welt.knitted);
-    return seenFrom;
-}
+    static int up(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt, Rows) {
+        const int seenFrom = writer.passes() + 1;
+        beginAtTheEdge(writer, span, welt.making.castOn);
+        columns(writer, span, welt);
+        return seenFrom;
+    }
 
-WeltDown down(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt) {
-    return {latchedColumns(writer, span, welt.knitted), Stitches(span.size())};
-}
+    static WeltDown down(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt) {
+        return {columns(writer, span, welt), Stitches(span.size())};
+    }
+};
 
 } // namespace
 
-const WeltMaker latchedRib{up, down, false, 0};
+const WeltMaker latchedRib{LatchedRib<3>::up, LatchedRib<3>::down, 0};
+const WeltMaker latchedRibOfTwo{LatchedRib<2>::up, LatchedRib<2>::down, 0};
 
 } // namespace vestimen

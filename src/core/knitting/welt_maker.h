@@ -19,8 +19,6 @@ struct WeltMaker {
     int (*up)(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt, Rows wasteRows);
     /// From needles in work to the row before it is bound off.
     WeltDown (*down)(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt);
-    /// It begins on waste yarn with a ravel cord, which comes out when its first row was hung.
-    bool onWaste;
     /// Passes after the waste yarn and the cord, over those of its depth.
     int passesMore;
 };
@@ -30,16 +28,23 @@ extern const WeltMaker mockRib;
 extern const WeltMaker latchedRib;
 extern const WeltMaker twoBedRib;
 extern const WeltMaker rolledEdge;
+extern const WeltMaker mockRibOfThree;
+extern const WeltMaker latchedRibOfTwo;
+extern const WeltMaker twoByOneRib;
+extern const WeltMaker twoByTwoRib;
 const WeltMaker& makerOf(WeltKind kind);
 
 // What several of them do.
 
 /// A hang into the first row, of which nothing may be left out; with room for so many loops.
 operation::Hang hangOfFirstRow(int loops);
-/// Waste yarn and a ravel cord over every `every`th needle, and the work's yarn joined.
-void beginOnWaste(ProgramWriter& writer, NeedleSpan span, int every, Rows wasteRows);
+/// Waste yarn and a ravel cord, and the work's yarn joined; every `out`th needle stays out of work, or none where it is
+/// 0.
+void beginOnWaste(ProgramWriter& writer, NeedleSpan span, int out, Rows wasteRows);
 /// The edge is the cast on itself.
-void beginAtTheEdge(ProgramWriter& writer, NeedleSpan span);
+void beginAtTheEdge(ProgramWriter& writer, NeedleSpan span, CastOnMethod method);
+/// The row of the fold: looser, or of the size of those before it.
+void foldRow(ProgramWriter& writer, Stitches working, const WeltCounts& welt, int looser);
 /// Both layers downward: what is seen, less the rows that are knitted already, with the fold as its last row, and the
 /// half behind it. Returns the last pass that is seen.
 int foldedDown(ProgramWriter& writer, Stitches working, const WeltCounts& welt, int looser, Rows seen = Rows(0));

@@ -4,8 +4,8 @@
 namespace vestimen {
 namespace {
 
-int up(ProgramWriter& writer, NeedleSpan span, const WeltCounts&, Rows) {
-    beginAtTheEdge(writer, span);
+int up(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt, Rows) {
+    beginAtTheEdge(writer, span, welt.making.castOn);
     return 1;
 }
 
@@ -15,6 +15,6 @@ WeltDown down(ProgramWriter& writer, NeedleSpan span, const WeltCounts&) {
 
 } // namespace
 
-const WeltMaker rolledEdge{up, down, false, 0};
+const WeltMaker rolledEdge{up, down, 0};
 
 } // namespace vestimen

@@ -45,13 +45,30 @@ struct Sentence {
     }
 
     Phrase operator()(const CastOn& op) const {
-        if (op.every > 1)
-            return {op.every == 2   ? "Cast on with {0}: every second needle from {2} to {3}; carriage {4}."
-                    : op.every == 3 ? "Cast on with {0}: every third needle from {2} to {3}; carriage {4}."
-                                    : "Cast on with {0}: one needle in {1} from {2} to {3}; carriage {4}.",
-                    {yarn(op.yarn), op.every, op.from, op.to, op.carriage}};
-        return {"Cast on {0} stitches with {1}, {2} to {3}; carriage {4}.",
-                {std::abs(op.to.slot() - op.from.slot()) + 1, yarn(op.yarn), op.from, op.to, op.carriage}};
+        const bool leaves = op.tail.length > Length();
+        if (op.every > 1) {
+            const char* text =
+                op.every == 2   ? leaves ? "Cast on with {0}: every second needle from {2} to {3}; carriage {4}. Leave "
+                                           "{5} before it, at the {6}, for {7}."
+                                         : "Cast on with {0}: every second needle from {2} to {3}; carriage {4}."
+                : op.every == 3 ? leaves ? "Cast on with {0}: every third needle from {2} to {3}; carriage {4}. Leave "
+                                           "{5} before it, at the {6}, for {7}."
+                                         : "Cast on with {0}: every third needle from {2} to {3}; carriage {4}."
+                : leaves        ? "Cast on with {0}: one needle in {1} from {2} to {3}; carriage {4}. Leave {5} before "
+                                  "it, at the {6}, for {7}."
+                                : "Cast on with {0}: one needle in {1} from {2} to {3}; carriage {4}.";
+            return {text,
+                    {yarn(op.yarn), op.every, op.from, op.to, op.carriage, op.tail.length, op.tail.at, op.tail.use}};
+        }
+        // How waste yarn goes on matters to nothing.
+        if (protects(program.yarns[op.yarn].role))
+            return {"Cast on {0} stitches with {1}, {2} to {3}; carriage {4}.",
+                    {std::abs(op.to.slot() - op.from.slot()) + 1, yarn(op.yarn), op.from, op.to, op.carriage}};
+        return {leaves ? "Cast on {0} stitches with {1}, {2} to {3}, by {5}; carriage {4}. Leave {6} before it, at the "
+                         "{7}, for {8}."
+                       : "Cast on {0} stitches with {1}, {2} to {3}, by {5}; carriage {4}.",
+                {std::abs(op.to.slot() - op.from.slot()) + 1, yarn(op.yarn), op.from, op.to, op.carriage,
+                 traits(op.method).by, op.tail.length, op.tail.at, op.tail.use}};
     }
     Phrase operator()(const Knit& op) const {
         const std::string size = op.size ? program.machine.sizes.text(*op.size) : "as it is";
@@ -81,11 +98,21 @@ struct Sentence {
         return {"Move the outer {0} stitches in by {1}, {2}.", {op.inset, op.count, op.side}};
     }
     Phrase operator()(const BindOff& op) const {
+        const bool leaves = op.tail.length > Length();
+        const char* by = traits(op.method).by;
+        if (op.all && op.sewnWith > Length())
+            return leaves ? Phrase{"Break the yarn at {0} and bind off all stitches with it, by {1}: what is left at "
+                                   "the {2}, {3}, is for {4}.",
+                                   {op.sewnWith + op.tail.length, by, op.tail.at, op.tail.length, op.tail.use}}
+                          : Phrase{"Break the yarn at {0} and bind off all stitches with it, by {1}; its end is woven "
+                                   "in.",
+                                   {op.sewnWith, by}};
         if (op.all)
-            return op.tail.length > Length()
-                       ? Phrase{"Bind off all stitches loosely and break the yarn: leave {0} at the {1} for {2}.",
-                                {op.tail.length, op.tail.at, op.tail.use}}
-                       : Phrase{"Bind off all stitches loosely and break the yarn; its end is woven in.", {}};
+            return leaves ? Phrase{"Bind off all stitches loosely, by {3}, and break the yarn: leave {0} at the {1} "
+                                   "for {2}.",
+                                   {op.tail.length, op.tail.at, op.tail.use, by}}
+                          : Phrase{"Bind off all stitches loosely, by {0}, and break the yarn; its end is woven in.",
+                                   {by}};
         return {"Bind off {0} stitches, {1}.", {op.count, op.side}};
     }
     Phrase operator()(const Transfer& op) const {
@@ -137,6 +164,9 @@ struct Sentence {
                 {yarn(op.yarn)}};
     }
     Phrase operator()(const JoinYarn& op) const {
+        if (op.tail.length > Length())
+            return {"Join {0}; leave {1} at the {2} for {3}.",
+                    {yarn(op.yarn), op.tail.length, op.tail.at, op.tail.use}};
         if (op.carriage)
             return {"Join {0}; the carriage stands {1}.", {yarn(op.yarn), *op.carriage}};
         return {"Join {0}.", {yarn(op.yarn)}};

@@ -50,7 +50,7 @@ Rows Counting::rows(CountKey quantity, const char* title, Length length, CountFo
 }
 
 WeltCounts Counting::welt(CountKey quantity, const char* title, const Welt& welt, AcrossWay across) {
-    WeltCounts counts{welt.kind, {}, {}, {}, across, welt.yarn};
+    WeltCounts counts{welt.kind, {}, {}, {}, across, welt.yarn, welt.making};
     const WeltTraits& kind = traits(welt.kind);
     if (kind.layers == 2) {
         counts.knitted = rows(quantity, title, welt.depth * 2.0, evenCount, "twice the depth, even, to be folded");

@@ -1,24 +1,39 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/plan/folded_trim.h"
 
-#include "core/shaping/tail.h"
-
 namespace vestimen {
+
 namespace {
 
-constexpr const char* aroundNeedles = "chain_round_the_needles";
+/// From the needles that it hangs on to its edge.
+void addDownward(Knitting& knitting, const FoldedTrim& trim) {
+    WeltCounts welt{.kind = trim.kind, .yarn = trim.yarn, .making = {.bindOff = trim.bindOff}};
+    const bool isPlain = traits(trim.kind).layers == 0;
+    if (!isPlain) {
+        welt.knitted = trim.rows;
+        welt.visible = seenOf(trim.kind, trim.rows);
+    }
+    // A row of all that was hung, before stitches are moved.
+    const Rows rows = isPlain ? trim.rows : Rows(1);
+    knitting.at(rows, act::EndWelt{welt});
+    knitting.name(rows, "end_left", "end_right");
+    knitting.at(rows, act::Say{"tug", trim.tug});
+}
 
 } // namespace
 
+Rows seenOf(WeltKind kind, Rows rows) {
+    return traits(kind).layers == 2 ? rows / 2 : rows;
+}
+
 Knitting foldedTrim(FoldedTrim trim) {
+    constexpr int own = -1;
     const Rows half = trim.rows / 2;
     Knitting knitting;
+    knitting.work = trim.yarn;
     knitting.gauge = trim.gauge;
     knitting.stitches = trim.stitches;
     knitting.begin = std::move(trim.begun);
-    knitting.surface = {{Rows(0), trim.rows, {}, -1, false},
-                        {half - Rows(1), half, {}, 1, true},
-                        {trim.rows, trim.rows + Rows(1), {}, 2, true}};
     const auto holes = [&](Rows from) {
         if (trim.eyelets.empty())
             return;
@@ -27,6 +42,16 @@ Knitting foldedTrim(FoldedTrim trim) {
         knitting.at(from + half / 2, act::Holes{trim.eyelets});
     };
     knitting.at(Rows(0), act::Section{trim.section});
+    knitting.at(Rows(0), act::Say{"needles_forward", "Push the needles right out for the first row, so that every loop "
+                                                     "knits off."});
+    if (trim.kind != WeltKind::foldedHem) {
+        addDownward(knitting, trim);
+        return knitting;
+    }
+    // The closing row by the trim's own size.
+    knitting.surface = {{Rows(0), trim.rows, {}, own, false},
+                        {half - Rows(1), half, {}, own + 2, true},
+                        {trim.rows, trim.rows + Rows(1), {}, own + traits(trim.bindOff).looser - 1, true}};
     holes(Rows(0));
     knitting.at(half - Rows(1), act::Say{"fold_row", "The next row is the fold: looser."});
     knitting.name(half, "end_left", "end_right", {}, half);
@@ -37,12 +62,8 @@ Knitting foldedTrim(FoldedTrim trim) {
     knitting.at(trim.rows,
                 act::Say{"two_layers", "Push the needles right out, or knit this row by hand: two layers are hard on "
                                        "the carriage."});
-    act::BindOff off{.method = aroundNeedles};
-    if (trim.endsAreSewn) {
-        off.tail = tailToLeave(TailFor::mattress, trim.gauge.height(trim.rows + Rows(1)));
-        off.tailFor = "the trim’s ends";
-    }
-    knitting.at(trim.rows + Rows(1), std::move(off));
+    knitting.at(trim.rows + Rows(1), act::BindOff{.method = trim.bindOff});
+    knitting.at(trim.rows + Rows(1), act::Say{"tug", trim.tug});
     return knitting;
 }
 

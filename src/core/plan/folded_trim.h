@@ -11,14 +11,20 @@ struct FoldedTrim {
     FabricGauge gauge;
     BegunHung begun;
     Stitches stitches;
-    Rows rows; ///< both layers; even
+    Rows rows; ///< both layers, where it has two; even
     const char* section = "trim";
     const char* again = "Fold the trim towards you and hang the loops of its first row on the same needles.";
-    std::vector<NeedleSpan> eyelets = {};
-    bool endsAreSewn = true; ///< both layers, with the tail of the bind-off
+    const char* tug = "Tug the trim lengthwise: it settles.";
+    /// Folded and closed on the needles; of another kind it is knitted as a welt down, and a rolled one is plain rows.
+    WeltKind kind = WeltKind::foldedHem;
+    YarnNumber yarn = 0;
+    std::vector<NeedleSpan> eyelets = {}; ///< of one that is closed on the needles
+    BindOffMethod bindOff = BindOffMethod::chainRoundTheNeedles; ///< of both layers at once
 };
 
 /// Its outer layer's ends are the edges "end_left" and "end_right".
 Knitting foldedTrim(FoldedTrim trim);
+/// What is seen of it.
+Rows seenOf(WeltKind kind, Rows rows);
 
 } // namespace vestimen

@@ -5,6 +5,7 @@
 #pragma once
 
 #include "core/ground/edge_shaping.h"
+#include "core/ground/ends.h"
 #include "core/ground/welt.h"
 #include "core/knitting/program.h"
 #include "core/quantity/count.h"
@@ -80,6 +81,7 @@ struct Patch {
     std::optional<int> looser = {};       ///< of whole rows: whole numbers of stitch size; negative for tighter
     bool alone = false;                   ///< row by row, with no reminder among them
     std::vector<NeedleSpan> needles = {}; ///< empty: whole rows
+    std::optional<Ends> ends = {}; ///< what becomes of them where its yarn begins; nothing: as the project has it
 
     bool holds(Rows row) const { return from <= row && row < to; }
 };
@@ -160,10 +162,7 @@ struct AllOver {
     const char* thenAll;  ///< and before the row back
 };
 /// The rest of a branch goes to hold as well, and its yarn is broken.
-struct Wait {
-    Length tail;
-    std::string tailFor;
-};
+struct Wait {};
 /// One branch after the other, from the one at the carriage on.
 struct Branches {
     enum class Waiting { held, holder };
@@ -187,18 +186,14 @@ struct WeltAfterwards {
 };
 /// All of it, where no count is said; else so many at the carriage's side, and the yarn is broken.
 struct BindOff {
-    const char* method = "loop_through_loop";
+    BindOffMethod method = BindOffMethod::loopThroughLoop;
     const char* as = "";
     std::optional<Stitches> count = {};
-    Length tail = {};
-    std::string tailFor = {}; ///< no tail is left where it is empty
 };
 /// Waste yarn over all of them, and off, under their names.
 struct OffOnWaste {
     std::vector<std::pair<std::string, NeedleSpan>> as;
     bool joined = true; ///< the yarn is there, and broken
-    Length tail = {};
-    std::string tailFor = {};
 };
 /// The tail goes through all loops, twice, and is drawn up.
 struct DrawUp {
@@ -241,6 +236,7 @@ struct Knitting {
     Side carriage = Side::right; ///< before the first row
     bool openTurns = false;      ///< eyelets at the turns are decoration
     Rows wasteRows{12};
+    bool ravelCord = true;       ///< between the waste yarn that it begins on and the work
 
     void at(Rows row, Act act) { stages.push_back({row, std::move(act)}); }
     /// Both sides have names.

@@ -2,10 +2,10 @@
 #include "core/plan/piece_writer.h"
 
 #include "core/knitting/across_program.h"
+#include "core/knitting/edge_program.h"
 #include "core/knitting/piece_parts.h"
 #include "core/knitting/program_writer.h"
 #include "core/knitting/welt.h"
-#include "core/shaping/tail.h"
 
 #include <fmt/format.h>
 
@@ -80,6 +80,7 @@ public:
     PieceWriter(const Ground& ground, const Knitting& knitting, const std::string& piece)
         : ground_(ground), knitting_(knitting), writer_(ground, piece, worn(PieceKey(piece)), knitting.carriage) {
         writer_.wantOpenTurns(knitting.openTurns);
+        writer_.measureBy(knitting.gauge);
         writer_.workWith(inProgram(knitting.work));
     }
 
@@ -109,11 +110,11 @@ private:
         writer_.section(begun.section);
         for (const act::Say& each : begun.before)
             writer_.say(each.code, each.text);
-        writer_.add(begun.hang);
+        writer_.hang(begun.hang);
         for (const act::Say& each : begun.after)
             writer_.say(each.code, each.text);
         if (begun.weights)
-            writer_.hangWeights();
+            writer_.hangWeights(centred(knitting_.stitches));
         writer_.workWith(inProgram(surfaceAt(knitting_.surface, Rows(0)).yarn));
         writer_.add(operation::JoinYarn{writer_.work(), writer_.carriage()});
         writer_.counterTo(0);
@@ -125,14 +126,17 @@ private:
     /// How a whole row is knitted.
     struct Surface {
         YarnNumber yarn;
+        Ends ends = Ends::later; ///< where the yarn is changed for it
         int looser = 0;
         bool alone = false;
     };
     Surface surfaceAt(const std::vector<Patch>& surface, Rows row) const {
-        Surface found{knitting_.work};
+        Surface found{knitting_.work, ground_.ends};
         for (const Patch& each : surface)
             if (each.holds(row) && each.needles.empty()) {
                 found.yarn = each.yarn.value_or(found.yarn);
+                if (each.yarn)
+                    found.ends = each.ends.value_or(ground_.ends);
                 found.looser = each.looser.value_or(found.looser);
                 found.alone = found.alone || each.alone;
             }
@@ -167,7 +171,7 @@ private:
         const Surface surface = surfaceAt(group.surface, group.row);
         const bool laid = layIn(group);
         const Rows next = laid ? group.row + Rows(1) : std::min(target, boundary(group, surface.alone));
-        useYarn(group, surface.yarn);
+        useYarn(group, surface.yarn, surface.ends);
         const StitchSize size = writer_.size(surface.looser);
         surface.alone ? writer_.knit(next - group.row, group.width(), size)
                       : writer_.knitPlain(next - group.row, group.width(), size);
@@ -271,7 +275,7 @@ private:
 
     /// Changes to one of the piece's yarns. One that is wanted again at this side within a few rows stays joined, and
     /// hangs there; the others are broken.
-    void useYarn(const Group& group, YarnNumber yarn) {
+    void useYarn(const Group& group, YarnNumber yarn, Ends ends) {
         const YarnIndex before = writer_.work();
         const YarnIndex now = inProgram(yarn);
         if (now == before)
@@ -294,22 +298,22 @@ private:
                                : fmt::format("Leave {} hanging here: it knits again in {} rows.",
                                              writer_.nameOf(before), again->count()));
         } else {
-            writer_.add(operation::BreakYarn{before, ground_.ends == Ends::intoTheSeam
+            writer_.add(operation::BreakYarn{before, ends == Ends::intoTheSeam
                                                          ? writer_.leave(endForSeam, operation::seamTail)
                                                          : operation::Tail()});
         }
         if (!isHere)
             writer_.add(operation::JoinYarn{now, writer_.carriage()});
-        tuckEnds(!again, !isHere);
+        tuckEnds(ends, !again, !isHere);
         writer_.workWith(now);
     }
 
     /// What is done at once with the end of the yarn that was broken, and of the one that was joined.
-    void tuckEnds(bool old, bool fresh) {
+    void tuckEnds(Ends ends, bool old, bool fresh) {
         const EndNeedles over = endNeedles(knitting_.gauge.stitches);
-        if (fresh && ground_.ends == Ends::intoTheSeam)
+        if (fresh && ends == Ends::intoTheSeam)
             writer_.say("new_end_to_seam", "Leave the new end a hand long at this edge: the seam takes it.");
-        if (ground_.ends != Ends::whileKnitting)
+        if (ends != Ends::whileKnitting)
             return;
         if (fresh)
             writer_.say("weave_new_end",
@@ -538,21 +542,15 @@ private:
         if (const auto* begun = std::get_if<BegunHung>(&knitting_.begin))
             for (const Hung& hung : begun->hang.map)
                 again.put(hung.needle, hung.needle);
-        writer_.add(std::move(again));
+        writer_.hang(std::move(again));
     }
 
-    operation::Tail leave(Length tail, const std::string& use) const {
-        return use.empty() ? operation::Tail() : writer_.leave(tail, use);
-    }
-
-    void perform(Group&, const act::BindOff& end) {
-        operation::Tail tail = leave(end.tail, end.tailFor);
+    void perform(Group& group, const act::BindOff& end) {
         if (!end.count)
-            return writer_.add(
-                operation::BindOff{.method = end.method, .all = true, .as = end.as, .tail = std::move(tail)});
+            return bindOffAll(writer_, group.working(), group.width(), end.method, end.as, knitting_.wasteRows);
         writer_.add(operation::BindOff{
             .side = writer_.carriage(), .count = end.count->count(), .method = end.method, .as = end.as});
-        writer_.add(operation::BreakYarn{writer_.work(), std::move(tail)});
+        writer_.add(operation::BreakYarn{writer_.work()});
     }
 
     void perform(Group&, const act::OffOnWaste& off) {
@@ -560,7 +558,7 @@ private:
         for (const auto& [name, needles] : off.as)
             width += Stitches(needles.size());
         writer_.offOnWaste(knitting_.wasteRows, width, off.joined ? std::optional(writer_.work()) : std::nullopt,
-                           off.as, leave(off.tail, off.tailFor));
+                           off.as);
     }
 
     void perform(Group& group, const act::AllOver& over) {
@@ -576,7 +574,8 @@ private:
             bringBack(far);
         }
         const auto across = [&] {
-            useYarn(group, surfaceAt(group.surface, group.row).yarn);
+            const Surface surface = surfaceAt(group.surface, group.row);
+            useYarn(group, surface.yarn, surface.ends);
             writer_.knit(Rows(1), group.width(), writer_.size());
             group.row += Rows(1);
         };
@@ -592,31 +591,29 @@ private:
 
     void perform(Group& group, const act::EndWelt& end) {
         if (end.welt.knitted > Rows(0)) // of a rolled edge the piece's own yarn goes on
-            useYarn(group, end.welt.yarn);
+            useYarn(group, end.welt.yarn, ground_.ends);
         seenTo_ = writeWeltDown(writer_, group.span, end.welt, knitting_.wasteRows);
     }
 
     void perform(Group&, const act::WeltAfterwards& end) {
         seenFrom_ = writer_.passes() + 1;
         writer_.workWith(inProgram(end.welt.yarn));
-        seenTo_ = writeWeltAfterwards(writer_, centred(knitting_.stitches), end.welt);
+        seenTo_ = writeWeltAfterwards(writer_, centred(knitting_.stitches), end.welt, knitting_.wasteRows);
     }
 
     void perform(Group& group, const act::DrawUp& draw) {
         writer_.section("draw up");
         writer_.say("draw_up", "Thread the tail through every loop, twice, and take them off. Pull with care: a soft "
                                "yarn breaks.");
-        writer_.add(operation::BreakYarn{
-            writer_.work(),
-            writer_.leave(tailToLeave(TailFor::backstitch, knitting_.gauge.width(group.width())), "drawing up")});
+        writer_.add(operation::BreakYarn{writer_.work()});
         writer_.add(operation::TakeOff{group.span.first, group.span.last, operation::Onto::holder, draw.as});
     }
 
     // ---- branches
 
-    void perform(Group& branch, const act::Wait& wait) {
+    void perform(Group& branch, const act::Wait&) {
         hold(writer_, branch.working());
-        writer_.add(operation::BreakYarn{writer_.work(), leave(wait.tail, wait.tailFor)});
+        writer_.add(operation::BreakYarn{writer_.work()});
     }
 
     void perform(Group& group, const act::Branches& branches) {
@@ -672,7 +669,7 @@ private:
         int index = 1;
         for (Needle needle = waiting.first; needle <= waiting.last; needle = needle.shifted(1))
             hang.put(needle, index++);
-        writer_.add(std::move(hang));
+        writer_.hang(std::move(hang));
     }
 
     void bringBack(Group& own, const act::Branches& branches, NeedleSpan waiting, Side start, int counter) {

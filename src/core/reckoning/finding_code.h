@@ -49,6 +49,7 @@ inline constexpr std::array findingCodes = {
     "cap_too_wide",
     "cap_top",
     "cuff_too_wide",
+    "firm_edge",
     "gather_share",
     "gathered_welt",
     "hem_narrower",
@@ -145,6 +146,7 @@ inline constexpr std::array findingCodes = {
     "eased",
     "rows_differ",
     "swatch_not_weighed",
+    "waste_colour",
     "yarn_short",
     // sums
     "beyond_any_bed",

@@ -35,6 +35,8 @@ struct Finding {
     int operation = -1;     ///< index in the piece's program, or -1
     int row = -1;           ///< the row counter there, or -1
     std::optional<Needle> needle = std::nullopt;
+    /// What exactly is taken as it is, where somebody may decide so; empty where nobody may.
+    std::string decision = {};
 };
 
 bool anyError(const std::vector<Finding>& findings);

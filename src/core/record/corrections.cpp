@@ -96,12 +96,28 @@ std::optional<ProgramPlace> mendedFrom(const Program& program, ProgramPlace plac
     return wrong ? std::optional(ProgramPlace{*wrong, 0}) : std::nullopt;
 }
 
+namespace {
+
+/// What is left of a yarn changes nothing in the fabric.
+bool equalButTails(const Operation& one, const Operation& other) {
+    if (one == other)
+        return true;
+    const Tail* tail = tailOf(other);
+    if (!tail || one.action.index() != other.action.index())
+        return false;
+    Operation alike = one;
+    *tailOf(alike) = *tail;
+    return alike == other;
+}
+
+} // namespace
+
 SharedPlace sharedUntil(const Program& begun, ProgramPlace place, const Program& drafted) {
     if (begun.machine != drafted.machine || begun.yarns != drafted.yarns)
         return {};
     const std::size_t most = std::min(begun.operations.size(), drafted.operations.size());
     std::size_t same = 0;
-    while (same < most && begun.operations[same] == drafted.operations[same])
+    while (same < most && equalButTails(begun.operations[same], drafted.operations[same]))
         ++same;
     if (place < ProgramPlace{same, 1})
         return {place, place};
@@ -126,6 +142,41 @@ SharedPlace sharedUntil(const Program& begun, ProgramPlace place, const Program&
         return rows > 0 && rows == all ? ProgramPlace{same + 1, 0} : ProgramPlace{same, rows};
     };
     return {after(rowsBegun), after(rowsDrafted)};
+}
+
+namespace {
+
+/// Of what leaves an end, the yarn; of a bind off of all the one that is knitted with, which is the work's.
+struct YarnOfEnd {
+    std::optional<YarnIndex> operator()(const CastOn& op) const { return op.yarn; }
+    std::optional<YarnIndex> operator()(const BreakYarn& op) const { return op.yarn; }
+    std::optional<YarnIndex> operator()(const JoinYarn& op) const { return op.yarn; }
+    std::optional<YarnIndex> operator()(const BindOff& op) const {
+        return op.all ? std::optional(YarnIndex{0}) : std::nullopt;
+    }
+    template<class Other> std::optional<YarnIndex> operator()(const Other&) const { return std::nullopt; }
+};
+
+/// The operations that leave an end of the work's yarns, in their order.
+std::vector<std::size_t> endsOf(const Program& program) {
+    std::vector<std::size_t> found;
+    for (std::size_t i = 0; i < program.operations.size(); ++i)
+        if (const auto yarn = std::visit(YarnOfEnd{}, program.operations[i].action);
+            yarn && !protects(program.yarns[*yarn].role))
+            found.push_back(i);
+    return found;
+}
+
+} // namespace
+
+std::optional<Tail> changedTail(const Program& begun, std::size_t operation, const Program& drafted) {
+    const std::vector<std::size_t> own = endsOf(begun);
+    const std::vector<std::size_t> wanted = endsOf(drafted);
+    const auto at = std::ranges::find(own, operation);
+    if (at == own.end() || own.size() != wanted.size())
+        return std::nullopt;
+    const Tail& tail = *tailOf(drafted.operations[wanted[static_cast<std::size_t>(at - own.begin())]]);
+    return tail.length == tailOf(begun.operations[operation])->length ? std::nullopt : std::optional(tail);
 }
 
 namespace {
@@ -157,6 +208,7 @@ struct Mirror {
     void operator()(CastOn& op) const {
         op.carriage = opposite(op.carriage);
         span(op);
+        turn(op.tail);
     }
     void operator()(Hold& op) const { span(op); }
     void operator()(Release& op) const { span(op); }
@@ -213,6 +265,7 @@ struct Mirror {
     void operator()(JoinYarn& op) const {
         if (op.carriage)
             op.carriage = opposite(*op.carriage);
+        turn(op.tail);
     }
     void operator()(MoveCarriage& op) const { op.to = opposite(op.to); }
     void operator()(Mark& op) const {

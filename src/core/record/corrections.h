@@ -41,6 +41,10 @@ struct SharedPlace {
 /// without unravelling a row.
 SharedPlace sharedUntil(const Program& begun, ProgramPlace place, const Program& drafted);
 
+/// What the draft wants to be left of a yarn where a piece that was begun by another program breaks or joins it at an
+/// operation; nothing where both want the same, or where the draft has no such place.
+std::optional<operation::Tail> changedTail(const Program& begun, std::size_t operation, const Program& drafted);
+
 /// Left and right exchanged: needles, sides, edges named for one, and where the carriage stands. For a piece that hangs
 /// from no other.
 Program mirrorImage(const Program& program);

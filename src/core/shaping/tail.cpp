@@ -19,8 +19,12 @@ Length tail(TailFor way, Length along) {
     return along * 4.0;
 }
 
+Length wholeCentimetres(Length length) {
+    return Length::centimetres(std::ceil(length.cm() - 1e-9));
+}
+
 Length tailToLeave(TailFor way, Length along) {
-    return Length::centimetres(std::ceil(tail(way, along).cm() - 1e-9));
+    return wholeCentimetres(tail(way, along));
 }
 
 } // namespace vestimen

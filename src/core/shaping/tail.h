@@ -12,4 +12,7 @@ Length tail(TailFor way, Length along);
 /// The same to the next whole centimetre, as hands measure it.
 Length tailToLeave(TailFor way, Length along);
 
+/// To the next whole one, as hands measure it.
+Length wholeCentimetres(Length length);
+
 } // namespace vestimen

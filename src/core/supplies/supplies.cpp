@@ -4,6 +4,7 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
+#include <numeric>
 
 namespace vestimen {
 namespace {
@@ -23,6 +24,7 @@ public:
 
     std::array<int, mostYarns> left{};
     int tucked = 0;
+    int hanging = 0;
 
 private:
     void add(YarnIndex yarn, int ends) {
@@ -45,6 +47,8 @@ private:
             tuck(joined_);
         else if (op.code == "weave_old_end")
             tuck(broken_);
+        else if (op.code == "leave_hanging")
+            ++hanging;
     }
     void tuck(YarnIndex yarn) {
         add(yarn, -1);
@@ -110,17 +114,24 @@ Supplies supplies(const Ground& project, const std::vector<const Program*>& prog
         const EndCount counted(*programs[i]);
         for (std::size_t number = 0; number < mostYarns; ++number)
             ends[number] += counted.left[number];
+        piece.ends = std::accumulate(counted.left.begin(), counted.left.end(), 0);
+        piece.tucked = counted.tucked;
+        piece.hanging = counted.hanging;
         result.tucked += counted.tucked;
+        result.hanging += counted.hanging;
         result.pieces.push_back(std::move(piece));
     }
     for (std::size_t number = 0; number < mostYarns; ++number) {
         result.ends += ends[number];
         if (stitches[number] == 0)
             continue;
-        YarnSupplies of{static_cast<YarnNumber>(number), stitches[number], {}, {}, ends[number], enough[number]};
+        YarnSupplies of{static_cast<YarnNumber>(number), stitches[number], {}, {}, ends[number], enough[number], 0};
         const Yarn& yarn = project.yarnOf(of.number);
         if (perStitch)
             of.grams = asMain[number] * *perStitch * (1.0 + spareShare);
+        if (of.grams && yarn.gramsPerBall > 0.0)
+            of.ballsToBuy = std::max(
+                0, static_cast<int>(std::ceil((*of.grams - yarn.gramsOnHand) / yarn.gramsPerBall - 1e-9)));
         if (const auto metres = metresPer100g(yarn.thickness); metres && of.grams)
             of.metres = *of.grams / 100.0 * *metres;
         result.yarns.push_back(of);
@@ -153,16 +164,21 @@ Supplies supplies(const Ground& project, const std::vector<const Program*>& prog
             continue;
         const Figure grams{*of.grams, 0, "g"};
         const Figure onHand{yarn.gramsOnHand, 0, "g"};
-        if (result.yarns.size() == 1)
-            result.findings.push_back(
-                {Severity::warning,
-                 "yarn_short",
-                 {"The pieces take about {0} with some to spare; {1} are on hand.", {grams, onHand}}});
-        else
-            result.findings.push_back({Severity::warning,
-                                       "yarn_short",
-                                       {"Of {2} the pieces take about {0} with some to spare; {1} are on hand.",
-                                        {grams, onHand, yarn.name}}});
+        Phrase text = result.yarns.size() == 1
+                          ? Phrase{"The pieces take about {0} with some to spare; {1} are on hand.", {grams, onHand}}
+                          : Phrase{"Of {2} the pieces take about {0} with some to spare; {1} are on hand.",
+                                   {grams, onHand, yarn.name}};
+        if (of.ballsToBuy > 0) {
+            text.text = "Of {2} the pieces take about {0} with some to spare; {1} are on hand: {3} more of {4}, of the "
+                        "same lot{5}.";
+            text.operands = {grams,
+                             onHand,
+                             yarn.name,
+                             of.ballsToBuy,
+                             Figure{yarn.gramsPerBall, 0, "g"},
+                             yarn.lot.empty() ? std::string() : ", " + yarn.lot};
+        }
+        result.findings.push_back({Severity::warning, "yarn_short", std::move(text)});
     }
     return result;
 }

@@ -13,6 +13,9 @@ struct PieceSupplies {
     int stitches = 0; ///< loops, waste yarn left out
     int rows = 0;     ///< passes
     std::optional<double> grams;
+    int ends = 0;    ///< to be darned in
+    int tucked = 0;  ///< woven in while knitting, or left for the seam
+    int hanging = 0; ///< changes at which the other yarn hangs at the edge and is carried up, with no end
 };
 
 /// Of one of the project's yarns.
@@ -23,6 +26,7 @@ struct YarnSupplies {
     std::optional<double> metres;
     int ends = 0;         ///< to be darned in, those that are woven in or left for the seam not counted
     int piecesEnough = 0; ///< that what is on hand suffices for, in the order of knitting
+    int ballsToBuy = 0;   ///< with what is on hand; 0 where it suffices, or where it is not known how it is sold
 };
 
 struct Supplies {
@@ -32,7 +36,8 @@ struct Supplies {
     /// With the spare. Nothing while the swatch was not weighed.
     std::optional<double> grams;
     int ends = 0;   ///< to be darned in
-    int tucked = 0; ///< woven in while knitting, or left for the seam
+    int tucked = 0;  ///< woven in while knitting, or left for the seam
+    int hanging = 0; ///< changes with no end
     Length tails;   ///< for all seams
     Reckoning weight;
     std::vector<Finding> findings;

@@ -3,7 +3,6 @@
 
 #include "core/article/garment/edge_dues.h"
 #include "core/knitting/piece_parts.h"
-#include "core/shaping/tail.h"
 
 #include <algorithm>
 
@@ -15,7 +14,7 @@ public:
     BodyPlanner(const GarmentBrief& brief, const GarmentCounts& counts, PieceKey piece)
         : choices_(brief.choices), counts_(countsOfPiece(counts, piece, brief.choices)), piece_(piece),
           half_(isHalf(piece)), neck_(isBack(piece) ? counts_.backNeck : counts_.frontNeck),
-          up_(counts_.hemRise + counts_.toUnderarm), wholeShoulder_(counts.shoulder) {}
+          up_(counts_.hemRise + counts_.toUnderarm), ravelCord_(brief.ground.waste.cord) {}
 
     Knitting plan() {
         begin();
@@ -79,6 +78,7 @@ private:
         knitting_.stitches = Stitches(hem().size());
         knitting_.openTurns = !choices_.making.wrapTurns;
         knitting_.wasteRows = choices_.making.wasteRows;
+        knitting_.ravelCord = ravelCord_;
         if (afterwards())
             knitting_.begin = BegunOpen{};
         else
@@ -234,11 +234,6 @@ private:
                 off.as.insert(off.as.begin(), {"shoulder_left", shoulder(Side::left)});
             if (open && isOuter(Side::right))
                 off.as.emplace_back("shoulder_right", shoulder(Side::right));
-            // A front without a neck is as straight as a back: its yarn joins the shoulder that it ends at.
-            if (open && leavesTail() && isOuter(carriage)) {
-                off.tail = tailToLeave(TailFor::latch, counts_.gauge.width(wholeShoulder_));
-                off.tailFor = sided(carriage, "the left shoulder", "the right shoulder");
-            }
         }
         knitting_.at(to, std::move(off));
     }
@@ -414,21 +409,11 @@ private:
             half.stages.push_back({*back, act::Section{section}});
     }
 
-    /// The front's yarn joins each shoulder, that of its side panel where there is one; the back's ends are woven in,
-    /// and so are a raglan's.
-    bool leavesTail() const { return !isBack(piece_) && !raglan() && hasSides(piece_, choices_); }
     /// What is left of a shoulder: bound off, so many stitches if not all, or kept.
     Act shoulderOff(Side side, std::optional<Stitches> bound = {}) const {
-        const bool binds = !counts_.shoulderSteps.empty() && stepped();
-        Length tail;
-        std::string tailFor;
-        if (leavesTail()) {
-            tail = tailToLeave(binds ? TailFor::backstitch : TailFor::latch, counts_.gauge.width(wholeShoulder_));
-            tailFor = sided(side, "the left shoulder", "the right shoulder");
-        }
-        if (binds)
-            return act::BindOff{.as = shoulderName(side), .count = bound, .tail = tail, .tailFor = tailFor};
-        return act::OffOnWaste{.as = {{shoulderName(side), shoulder(side)}}, .tail = tail, .tailFor = tailFor};
+        if (!counts_.shoulderSteps.empty() && stepped())
+            return act::BindOff{.as = shoulderName(side), .count = bound};
+        return act::OffOnWaste{.as = {{shoulderName(side), shoulder(side)}}};
     }
 
     /// From the first row down, upside down: what was the left side is at the right.
@@ -449,7 +434,7 @@ private:
     bool half_;
     const NeckCounts& neck_;
     Rows up_; ///< from the welt to the underarm
-    Stitches wholeShoulder_;
+    bool ravelCord_;
     Knitting knitting_;
 };
 

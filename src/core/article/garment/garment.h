@@ -102,7 +102,9 @@ struct Garment {
         Length underarm = Length::millimetres(25);     ///< bound off at each side where a shaped armhole begins
         Length narrower = Length::millimetres(15);     ///< so much less than cross back on each side without a sleeve
         Length armTrimDepth = Length::millimetres(15); ///< of a sleeveless armhole's trim
+        WeltKind armTrimKind = WeltKind::foldedHem;
         YarnNumber armTrimYarn = 0;
+        BindOffMethod armTrimBindOff = BindOffMethod::chainRoundTheNeedles;
         Welt welt;
         bool operator==(const Body&) const = default;
     };
@@ -121,7 +123,9 @@ struct Garment {
         double flat = aThird; ///< of a round one, front and back
         Profile profile = Profile::ellipse;
         Length trimDepth = Length::millimetres(20);
+        WeltKind trimKind = WeltKind::foldedHem;
         YarnNumber trimYarn = 0;
+        BindOffMethod trimBindOff = BindOffMethod::chainRoundTheNeedles;
         bool trimInTwo = false; ///< knitted in two parts, where the neckline is longer than the bed
         bool operator==(const Neck&) const = default;
     };
@@ -145,6 +149,7 @@ struct Garment {
         Closure closure = Closure::pullover;
         Length bandDepth = Length::millimetres(25); ///< of a cardigan's bands, which lie over each other
         YarnNumber bandYarn = 0;
+        BindOffMethod bandBindOff = BindOffMethod::chainRoundTheNeedles;
         int buttons = 6;
         Length button = Length::millimetres(15); ///< across
         Side holes = Side::left;                 ///< the wearer's side whose band has the buttonholes

@@ -35,6 +35,26 @@ template<auto part, auto welt> bool isWelt(const Garment&, const Place& at) {
 template<auto part, auto welt> bool isSomeWelt(const Garment& choices, const Place& at) {
     return isWelt<part, welt>(choices, at) && Path<part, welt>::of(choices).hasDepth();
 }
+/// Whether the welt at a place is knitted from the piece to its edge.
+bool isKnittedDown(const Garment& choices, const Place& at) {
+    const bool sleeve = isSleeve(at.piece);
+    const Welt& welt = sleeve ? choices.sleeves.cuff : choices.body.welt;
+    return choices.weltFollows(welt) || (sleeve && choices.sleevesKnittedDown());
+}
+template<auto part, auto welt> bool isFolded(const Garment& choices, const Place& at) {
+    return isWelt<part, welt>(choices, at) && traits(Path<part, welt>::of(choices).kind).layers == 2;
+}
+template<auto part, auto welt> bool isHem(const Garment& choices, const Place& at) {
+    return isWelt<part, welt>(choices, at) && (Path<part, welt>::of(choices).kind == WeltKind::foldedHem ||
+                                               (isFolded<part, welt>(choices, at) && isKnittedDown(choices, at)));
+}
+template<auto part, auto welt> bool hasBindOff(const Garment& choices, const Place& at) {
+    return isWelt<part, welt>(choices, at) && isKnittedDown(choices, at);
+}
+template<auto part, auto welt> bool hasCastOn(const Garment& choices, const Place& at) {
+    const WeltTraits& its = traits(Path<part, welt>::of(choices).kind);
+    return isWelt<part, welt>(choices, at) && !isKnittedDown(choices, at) && !its.beginsOpen && its.beds == 1;
+}
 bool isSleevesLength(const Garment&, const Place& at) {
     return isSleeve(at.piece) && isAt(at, parts::none, parts::length, parts::wrist);
 }
@@ -74,6 +94,22 @@ template<auto part, auto welt> void addWelt(std::vector<Choice<Garment>>& all, c
           aShare<part, welt, &Welt::gather>(0.0, mostGather),
           isSomeWelt<part, welt>},
          {{within, "yarn"}, "Yarn of the welt", aYarn<part, welt, &Welt::yarn>(), isSomeWelt<part, welt>}});
+    const auto on = [within](Field<Garment> field, bool (*belongs)(const Garment&, const Place&), const char* key,
+                             const char* label) {
+        return Choice<Garment>{{within, key}, label, std::move(field), belongs};
+    };
+    all.insert(all.end(), {
+        on(oneOf<part, welt, &Welt::making, &WeltMaking::castOn>(), hasCastOn<part, welt>, "cast_on",
+           "How its edge is cast on"),
+        on(oneOf<part, welt, &Welt::making, &WeltMaking::bindOff>(), hasBindOff<part, welt>, "bind_off",
+           "How its edge is bound off"),
+        on(aNumber<part, welt, &Welt::making, &WeltMaking::looser>({-mostLooser, mostLooser},
+                                                                   {-mostLooser, mostLooser}),
+           isSomeWelt<part, welt>, "looser", "Looser than is usual for it, in whole numbers"),
+        on(yesOrNo<part, welt, &Welt::making, &WeltMaking::foldRow>(), isFolded<part, welt>, "loose_fold_row",
+           "The row of the fold is looser"),
+        on(yesOrNo<part, welt, &Welt::making, &WeltMaking::innerTighter>(), isHem<part, welt>, "inner_half_tighter",
+           "Its inner half is tighter")});
 }
 
 template<ShapedEdge edge> void addEdge(std::vector<Choice<Garment>>& all, const char* within) {
@@ -144,6 +180,14 @@ std::vector<Choice<Garment>> allChoices() {
          "Depth of the neck trim",
          length<&Garment::neck, &Garment::Neck::trimDepth>(4, 150),
          [](C, At at) { return at.part == parts::trimDepth && isNeckTrim(at.piece); }},
+        {{"", "neck_trim_kind"},
+         "Kind of trim",
+         oneOf<&Garment::neck, &Garment::Neck::trimKind>(),
+         [](C, At at) { return isNeckTrim(at.piece); }},
+        {{"", "arm_trim_kind"},
+         "Kind of trim",
+         oneOf<&Garment::body, &Garment::Body::armTrimKind>(),
+         [](C, At at) { return isTrim(at.piece) && !isNeckTrim(at.piece) && !isBand(at.piece); }},
         {{"", "neck_trim_yarn"},
          "Yarn of the trim",
          aYarn<&Garment::neck, &Garment::Neck::trimYarn>(),
@@ -155,6 +199,18 @@ std::vector<Choice<Garment>> allChoices() {
         {{"", "band_yarn"},
          "Yarn of the bands",
          aYarn<&Garment::opening, &Garment::Opening::bandYarn>(),
+         [](C, At at) { return isBand(at.piece); }},
+        {{"", "neck_trim_bind_off"},
+         "How the trim is bound off",
+         oneOf<&Garment::neck, &Garment::Neck::trimBindOff>(),
+         [](C, At at) { return isNeckTrim(at.piece); }},
+        {{"", "arm_trim_bind_off"},
+         "How the trim is bound off",
+         oneOf<&Garment::body, &Garment::Body::armTrimBindOff>(),
+         [](C, At at) { return isTrim(at.piece) && !isNeckTrim(at.piece) && !isBand(at.piece); }},
+        {{"", "band_bind_off"},
+         "How the bands are bound off",
+         oneOf<&Garment::opening, &Garment::Opening::bandBindOff>(),
          [](C, At at) { return isBand(at.piece); }},
         {{"", "sleeve_yarn"},
          "Yarn of the sleeves",

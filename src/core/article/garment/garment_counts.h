@@ -96,10 +96,12 @@ struct GarmentCounts {
     Length capEdge;       ///< along the whole cap
     Stitches trim;        ///< of the neck, in all
     Stitches trimFirst;   ///< of its first part; all, where it is knitted in one
-    Rows trimRows;        ///< both layers
+    Rows trimRows;        ///< both layers, where it has two
+    Rows trimSeen;
     Stitches armTrimEdge; ///< of a sleeveless armhole: needles for the rows of back or front
     Stitches armTrim;
-    Rows armTrimRows;             ///< both layers
+    Rows armTrimRows;             ///< both layers, where it has two
+    Rows armTrimSeen;
     Stitches band;                ///< of a cardigan: needles for the front edge and the end of the neck trim
     Stitches bandEdge;            ///< of these, for the rows of the front
     Rows bandRows;                ///< both layers

@@ -43,6 +43,9 @@ std::vector<Finding> choiceFindings(const GarmentBrief& project) {
     for (const Welt* welt : {&choices.body.welt, &choices.sleeves.cuff})
         if (auto missing = bedsMissing(*welt, project.machine))
             findings.push_back(std::move(*missing));
+    for (const WeltKind kind : {choices.neck.trimKind, choices.body.armTrimKind})
+        if (auto missing = bedsMissing({.kind = kind}, project.machine))
+            findings.push_back(std::move(*missing));
     if (Garment::gatherOf(choices.body.welt) > 0.0 && (choices.isCardigan() || choices.hem.line == HemLine::curved))
         error("gathered_welt",
               {choices.isCardigan()
@@ -68,6 +71,15 @@ std::vector<Finding> garmentFindings(const GarmentMeasures& m, const GarmentBrie
     const bool boat = choices.neck.kind == NeckKind::boat;
     if (anyError(findings))
         return findings;
+    const auto add = [&](std::optional<Finding> finding) {
+        if (finding)
+            findings.push_back(std::move(*finding));
+    };
+    if (sleeves)
+        add(firmEdge("The cuff", choices.sleeves.cuff,
+                     choices.sleevesKnittedDown() || choices.weltFollows(choices.sleeves.cuff),
+                     key(pieces::leftSleeve)));
+    add(firmEdge("The neck", choices.neck.trimBindOff, key(pieces::neckTrim)));
     std::vector<Length> all = {m.width, m.hemWidth, m.upperWidth, m.length, m.armholeDepth, m.neckWidth};
     if (sleeves)
         all.insert(all.end(), {m.wrist, m.sleeveTop});

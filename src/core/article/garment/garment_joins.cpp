@@ -49,7 +49,7 @@ public:
             setInSleeve(Side::right, "sleeve_right", "Right sleeve into armhole");
         }
         if (!sleeves()) {
-            const Phrase how{"Sew from the fold to the underarm.", {}};
+            const Phrase how{"Sew from the underarm to the fold.", {}};
             trimSeam(pieces::leftArmTrim, "arm_trim_seam_left", "Left armhole trim, ends", how,
                      {"arm_trim_left", "seam_left"});
             trimSeam(pieces::rightArmTrim, "arm_trim_seam_right", "Right armhole trim, ends", how,
@@ -90,6 +90,15 @@ private:
         return along;
     }
 
+    /// Where pieces begin with their edge, a seam goes up from there; not where a welt is knitted down afterwards.
+    std::vector<EndAt> atLowerEdge(const std::vector<Along>& edges) const {
+        std::vector<EndAt> ends;
+        if (!choices_.weltFollows(choices_.body.welt))
+            for (const Along& each : edges)
+                ends.push_back({each});
+        return ends;
+    }
+
     void add(PlannedJoin join) { joins_.push_back(std::move(join)); }
 
     /// Two panels, from the lower edge to the neck.
@@ -98,6 +107,7 @@ private:
              .title = {title, {}},
              .first = {{{left, "centre_edge"}}, {"left panel", {}}},
              .second = {{{right, "centre_edge"}}, {"right panel", {}}},
+             .ends = atLowerEdge({{left, "centre_edge"}, {right, "centre_edge"}}),
              .tailSide = {"Sew from the lower edge up to the neck.", {}},
              .facing = {"Knit side facing you, two bars a side, always one stitch in.", {}},
              .mayDiffer = 0,
@@ -110,6 +120,7 @@ private:
              .title = {title, {}},
              .first = {{along(middle, "panel", wearers)}, {"middle, {0} rows", {}}},
              .second = {{{side, "panel_edge"}}, {"side panel, {0} rows", {}}},
+             .ends = atLowerEdge({along(middle, "panel", wearers), {side, "panel_edge"}}),
              .tailSide = {"Sew from the lower edge up to the shoulder.", {}},
              .facing = {"Knit side facing you, two bars a side, always one stitch in.", {}},
              .mayDiffer = 3, // it lies at a step of the shoulder, and a piece's two sides are a row apart
@@ -165,6 +176,8 @@ private:
                  .method = JoinMethod::sewOn,
                  .first = {.line = ofBack, .what = {"back, bound off in steps", {}}, .unit = JoinUnit::stitches},
                  .second = {.line = ofFront, .what = {"front, bound off in steps", {}}, .unit = JoinUnit::stitches},
+                 .ends = {{along(frontSide(wearers), "shoulder", wearers, of)},
+                          {along(backSide(wearers), "shoulder", wearers, of)}},
                  .tailSide = {"Sew from the armhole to the neck, in one line past the steps.", {}},
                  .facing = {"Knit sides together, stitch for stitch.", {}}});
         add({.key = joinKey,
@@ -175,8 +188,9 @@ private:
                         .what = {"front, on waste yarn", {}},
                         .unit = JoinUnit::stitches,
                         .hung = true},
-             .tailAt = TailAt{along(frontSide(wearers), "shoulder", wearers, of),
-                              atMachine(front(wearers), wearers),
+             .ends = {{along(frontSide(wearers), "shoulder", wearers, of)}},
+             .tailSide = {"Work from the armhole to the neck.", {}},
+             .tailAt = TailAt{atMachine(front(wearers), wearers),
                               {"The front’s tail is at the armhole: work from there to the neck.", {}},
                               {"The front’s tail is at the neck: work from there to the armhole.", {}}},
              .facing = {"Hang the back purl side facing you, then the front on the same needles knit side facing you.",
@@ -257,7 +271,7 @@ private:
                       ? "Sew the parts together at the middle of the back, and lap their ends at the point of the V."
                       : "Lap one end over the other at the point of the V.";
         else if (!cardigan())
-            how = raglan() ? "Sew from the fold to the raglan." : "Sew from the fold to the shoulder.";
+            how = raglan() ? "Sew from the raglan to the fold." : "Sew from the shoulder to the fold.";
         if (how)
             trimSeam(pieces::neckTrim, "trim_seam",
                      inTwo() && (cardigan() || !vee()) ? "Neck trim, its parts" : "Neck trim, ends", {how, {}},
@@ -280,7 +294,7 @@ private:
              .method = JoinMethod::knitOn,
              .first = needlesOf(piece, "needles of the band"),
              .second = {std::move(line),
-                        {"{0} rows of the front and {1} of the neck trim", {c.frontEdge(), c.trimRows / 2}}},
+                        {"{0} rows of the front and {1} of the neck trim", {c.frontEdge(), c.trimSeen}}},
              .tailSide = {"None: the band is knitted on.", {}},
              .facing = {holes ? "Purl side facing you, ends first, then the middles. This band has the buttonholes."
                               : "Purl side facing you, ends first, then the middles. The buttons are sewn onto this "
@@ -293,10 +307,13 @@ private:
 
     void trimSeam(PieceKey piece, const char* joinKey, const char* title, Phrase how, std::vector<std::string> after) {
         const Along end{piece, "", Along::Of::allRows};
+        const WeltKind kind = isNeckTrim(piece) ? choices_.neck.trimKind : choices_.body.armTrimKind;
+        const bool isDouble = traits(kind).layers == 2;
         add({.key = joinKey,
              .title = {title, {}},
-             .first = {{end}, {"one end, both layers", {}}},
+             .first = {{end}, {isDouble ? "one end, both layers" : "one end", {}}},
              .second = {{end}, {"the other end", {}}},
+             .ends = {{end, true}},
              .tailSide = std::move(how),
              .facing = {"Knit side facing you.", {}},
              .after = std::move(after)});
@@ -386,8 +403,9 @@ private:
                                  {}},
                         .hung = true},
              // Its own left and right, purl side facing, are turned over with it.
-             .tailAt = TailAt{top,
-                              Side::left,
+             .ends = {{top}},
+             .tailSide = {"Work from one marker to the other.", {}},
+             .tailAt = TailAt{Side::left,
                               {"The sleeve’s tail is at your right when its knit side faces you: begin there.", {}},
                               {"The sleeve’s tail is at your left when its knit side faces you: begin there.", {}}},
              .facing = {"Hang the armhole purl side facing you, a whole stitch in from the edge, ends first; then the "
@@ -411,6 +429,8 @@ private:
              .title = {title, {}},
              .first = {std::move(first), {sleeves() ? "back {0} rows and sleeve {1} rows" : "back {0} rows", {}}},
              .second = {std::move(second), {sleeves() ? "front {0} rows and sleeve {1} rows" : "front {0} rows", {}}},
+             .ends =
+                 atLowerEdge({along(backSide(wearers), "side", wearers), along(frontSide(wearers), "side", wearers)}),
              .tailSide = {choices_.body.kind == BodyKind::dropShoulder
                               ? "Sew from the hem up to the marker and on to the cuff."
                           : raglan()  ? "Sew from the hem up to the underarm, where the bound stitches meet, and on to "

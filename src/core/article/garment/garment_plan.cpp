@@ -141,9 +141,10 @@ public:
     void otherRibs() {
         for (const WeltKind kind : {WeltKind::latchedRib, WeltKind::mockRib})
             choose({kind == WeltKind::latchedRib ? "Latched rib" : "Mock rib", {}}, [kind](Garment& garment) {
-                for (Welt* welt : {&garment.body.welt, &garment.sleeves.cuff})
-                    if (traits(welt->kind).beds > 1)
-                        welt->kind = kind;
+                for (WeltKind* each : {&garment.body.welt.kind, &garment.sleeves.cuff.kind, &garment.neck.trimKind,
+                                       &garment.body.armTrimKind})
+                    if (traits(*each).beds > 1)
+                        *each = kind;
             });
     }
 
@@ -262,6 +263,13 @@ std::vector<Change<Garment>> changesFor(const Garment& garment, const Ground& gr
         changes.choose({label(Panels::two), {}}, [](Garment& g) { g.body.panels = Panels::two; });
     else if (code == "rib_needs_two_beds")
         changes.otherRibs();
+    else if (code == "firm_edge")
+        changes.choose({"Chain round the needles", {}}, [&](Garment& g) {
+            if (PieceKey(finding.piece) == pieces::neckTrim)
+                g.neck.trimBindOff = BindOffMethod::chainRoundTheNeedles;
+            else
+                g.sleeves.cuff.making.stretch();
+        });
     else if (code == "boat_needs_shoulders" || code == "boat_needs_closed_front")
         changes.otherNecks();
     else if (code == "neck_above_slope")

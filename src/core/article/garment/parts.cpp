@@ -256,12 +256,13 @@ public:
         const bool neck = isNeckTrim(piece_);
         const bool band = isBand(piece_);
         const Rows rows = neck ? c_.trimRows : band ? c_.bandRows : c_.armTrimRows;
+        const Rows seen = neck ? c_.trimSeen : band ? c_.bandRows / 2 : c_.armTrimSeen;
         const NeedleSpan all = centred(stitches);
         add({.key = parts::trimDepth,
              .label = neck   ? "Neck trim"
                       : band ? "Band"
                              : "Armhole trim",
-             .count = rows / 2,
+             .count = seen,
              .x = (all.first.slot() + all.last.slot() + 1) / 2.0,
              .y = rows.count() * 1.0,
              .counts = neck   ? std::vector{quantities::trimRows, quantities::trimStitches}
@@ -271,10 +272,11 @@ public:
              .pulls = {{neck   ? "neck_trim_depth_mm"
                         : band ? "band_depth_mm"
                                : "arm_trim_depth_mm",
-                        row_ / 2.0}}});
+                        row_ * seen.count() / std::max(1, rows.count())}}});
         parts_.marks.width = parts::trimDepth;
-        parts_.marks.below = {"{0} stitches · folded to {1} · {2} rows",
-                              {stitches.count(), c_.gauge.height(rows / 2), (rows / 2).count()}};
+        parts_.marks.below = {seen == rows ? "{0} stitches · {1} deep · {2} rows"
+                                           : "{0} stitches · folded to {1} · {2} rows",
+                              {stitches.count(), c_.gauge.height(seen), seen.count()}};
         return std::move(parts_);
     }
 

@@ -3,7 +3,6 @@
 
 #include "core/article/garment/edge_dues.h"
 #include "core/shaping/hang.h"
-#include "core/shaping/tail.h"
 
 #include <algorithm>
 
@@ -49,13 +48,7 @@ void addUp(Knitting& knitting, const Garment& choices, const GarmentCounts& coun
         addCap(knitting, choices, counts);
     } else {
         knitting.at(counts.sleeveRows, act::Section{"off on waste yarn"});
-        // Where it can be hung it is latched off with the armhole, else sewn in loop by loop.
-        const bool isHung = counts.sleeveTop.count() <= 2 * counts.armhole.count();
-        knitting.at(counts.sleeveRows,
-                    act::OffOnWaste{.as = {{"top", centred(counts.sleeveTop)}},
-                                    .tail = tailToLeave(isHung ? TailFor::latch : TailFor::backstitch,
-                                                        counts.gauge.width(counts.sleeveTop)),
-                                    .tailFor = "the sleeve’s top"});
+        knitting.at(counts.sleeveRows, act::OffOnWaste{.as = {{"top", centred(counts.sleeveTop)}}});
     }
     if (!afterwards)
         return;
@@ -160,6 +153,7 @@ Knitting sleeveKnitting(const GarmentBrief& brief, const GarmentCounts& counts, 
     knitting.gauge = counts.gauge;
     knitting.openTurns = !choices.making.wrapTurns;
     knitting.wasteRows = choices.making.wasteRows;
+    knitting.ravelCord = brief.ground.waste.cord;
     knitting.work = choices.sleeves.yarn;
     if (choices.sleevesKnittedDown())
         addDown(knitting, choices, counts, piece);

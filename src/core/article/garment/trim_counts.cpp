@@ -3,11 +3,20 @@
 #include "core/shaping/across_row.h"
 #include "core/shaping/edge_sums.h"
 
+#include "core/plan/folded_trim.h"
+
 #include <algorithm>
 #include <cmath>
 
 namespace vestimen {
 namespace {
+
+/// Of a trim: both layers of one that is folded.
+Rows rowsOf(Counter& counter, CountKey quantity, const char* title, WeltKind kind, Length depth) {
+    return traits(kind).layers == 2
+               ? counter.rows(quantity, title, depth * 2.0, evenCount, "twice the depth, even, to be folded")
+               : counter.rows(quantity, title, depth, evenCount, "even, so that the carriage comes back");
+}
 
 /// A folded trim stretches by about this much to let a head through (craft 14).
 constexpr double trimStretch = 1.35;
@@ -52,15 +61,18 @@ bool countNeckTrim(Counter& counter, const GarmentMeasures& m, GarmentCounts& co
                 : backBottom + (back.sideNeedles() + backTip + sleeve) * 2;
         trim.steps.push_back({{"in two parts, the first of", {}}, counts.trimFirst});
     }
+    const Garment::Neck& choices = counter.choices().neck;
     counts.trimRows =
-        counter.rows(quantities::trimRows, "Rows of the neck trim", counter.choices().neck.trimDepth * 2.0, evenCount,
-                     "twice the depth, even, to be folded");
+        rowsOf(counter, quantities::trimRows, "Rows of the neck trim", choices.trimKind, choices.trimDepth);
+    counts.trimSeen = seenOf(choices.trimKind, counts.trimRows);
     const Length open = counter.gauge().width(counts.trim);
-    if (!m.isCardigan() && open * trimStretch < m.headGirth)
+    // What is bound off firmly keeps the trim from stretching.
+    const double stretches = traits(choices.trimBindOff).stretch == Stretch::firm ? 1.0 : trimStretch;
+    if (!m.isCardigan() && open * stretches < m.headGirth)
         counter.warning("head_tight",
                         {"The neck trim has {0} needles, {1}, and stretches to about {2}: a head of {3} will hardly "
                          "pass. Make the neck wider or deeper.",
-                         {counts.trim, open, open * trimStretch, m.headGirth}},
+                         {counts.trim, open, open * stretches, m.headGirth}},
                         pieces::neckTrim);
     const Stitches widest = std::max(counts.trimFirst, counts.trim - counts.trimFirst);
     if (widest <= counter.project().machine.needles || counter.choices().neck.trimInTwo)
@@ -80,8 +92,9 @@ bool countArmTrim(Counter& counter, GarmentCounts& counts) {
     const BandCounts edge = band(counts.armholeEdge - gauge.width(counts.underarm), depth, gauge, true);
     counts.armTrimEdge = std::min(edge.needles, counts.armholeRowsHung());
     counts.armTrim = (counts.armTrimEdge + counts.underarm) * 2;
-    counts.armTrimRows = counter.rows(quantities::armTrimRows, "Rows of the armhole trim", depth * 2.0, evenCount,
-                                      "twice the depth, even, to be folded");
+    const WeltKind kind = counter.choices().body.armTrimKind;
+    counts.armTrimRows = rowsOf(counter, quantities::armTrimRows, "Rows of the armhole trim", kind, depth);
+    counts.armTrimSeen = seenOf(kind, counts.armTrimRows);
     Reckoning& trim = counter.working(quantities::armTrimStitches);
     trim.title = "Stitches of the armhole trim";
     trim.steps = {{{"underarms of back and front, open", {}}, counts.underarm * 2},
@@ -99,14 +112,14 @@ bool countBand(Counter& counter, GarmentCounts& counts) {
                         Stitches(rows.count()));
     };
     counts.bandEdge = along(counts.frontEdge());
-    const Stitches end = along(counts.trimRows / 2);
+    const Stitches end = along(counts.trimSeen);
     counts.band = counts.bandEdge + end;
     counts.bandRows = counter.rows(quantities::bandRows, "Rows of the band", choices.opening.bandDepth * 2.0, evenCount,
                                    "twice the depth, even, to be folded");
     Reckoning& working = counter.working(quantities::bandStitches);
     working.title = "Stitches of the band";
     working.steps = {{{"front edge of {0} rows", {counts.frontEdge()}}, counts.bandEdge},
-                     {{"the neck trim’s end, {0} rows", {counts.trimRows / 2}}, end}};
+                     {{"the neck trim’s end, {0} rows", {counts.trimSeen}}, end}};
     working.result = counts.band.count();
     // An eyelet of one needle lets a small button through; a larger one takes two.
     counts.buttonhole = Stitches(choices.opening.button <= gauge.stitches.unit() * 3.0 ? 1 : 2);

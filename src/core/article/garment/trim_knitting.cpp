@@ -14,7 +14,7 @@ namespace {
 struct Trim {
     PieceKey piece;
     Stitches stitches;
-    Rows rows; ///< both layers
+    Rows rows; ///< both layers, where it has two
     const char* hangSection;
     const char* facing;
     operation::Hang hung;
@@ -43,14 +43,19 @@ Knitting trimOf(const GarmentBrief& project, Trim trim) {
     if (band) {
         folded.section = "band";
         folded.again = "Fold the band towards you and hang the loops of its first row on the same needles.";
+        folded.tug = "Tug the band lengthwise: it settles.";
     }
-    // The ends of an open front's neck go under the bands.
-    folded.endsAreSewn = !band && !(project.choices.isCardigan() && neck);
+    folded.bindOff = band   ? project.choices.opening.bandBindOff
+                     : neck ? project.choices.neck.trimBindOff
+                            : project.choices.body.armTrimBindOff;
+    folded.kind = band   ? WeltKind::foldedHem
+                  : neck ? project.choices.neck.trimKind
+                         : project.choices.body.armTrimKind;
+    folded.yarn = band   ? project.choices.opening.bandYarn
+                  : neck ? project.choices.neck.trimYarn
+                         : project.choices.body.armTrimYarn;
     Knitting knitting = foldedTrim(std::move(folded));
     knitting.openTurns = !project.choices.making.wrapTurns;
-    knitting.work = band   ? project.choices.opening.bandYarn
-                    : neck ? project.choices.neck.trimYarn
-                           : project.choices.body.armTrimYarn;
     return knitting;
 }
 
@@ -279,7 +284,7 @@ Knitting armTrimKnitting(const GarmentBrief& project, const GarmentCounts& count
 Knitting bandKnitting(const GarmentBrief& project, const GarmentCounts& counts, PieceKey piece) {
     const bool left = piece == pieces::leftBand;
     const auto front = hang(counts.bandEdge, counts.frontEdge());
-    const auto end = hang(counts.band - counts.bandEdge, counts.trimRows / 2);
+    const auto end = hang(counts.band - counts.bandEdge, counts.trimSeen);
     TrimHang edge;
     edge.reserve(counts.band);
     // A welt that was knitted down afterwards hangs upside down below the first row.

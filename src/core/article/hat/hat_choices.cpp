@@ -29,6 +29,9 @@ bool isBrim(const Hat&, const Place& at) {
 bool isDeepBrim(const Hat& hat, const Place& at) {
     return isBrim(hat, at) && hat.brim.hasDepth();
 }
+bool isHemmedBrim(const Hat& hat, const Place& at) {
+    return isBrim(hat, at) && hat.brim.kind == WeltKind::foldedHem;
+}
 bool isCrown(const Hat&, const Place& at) {
     return isWhole(at) || at.part == HandleKey("crown") || at.part == HandleKey("height");
 }
@@ -55,6 +58,24 @@ std::span<const Choice<Hat>> choicesOf(const Hat&) {
         {{"brim", "kind"}, "Brim", oneOf<&Hat::brim, &Welt::kind>(), isBrim, true},
         {{"brim", "depth_mm"}, "Depth of the brim", aLength<&Hat::brim, &Welt::depth>({5, 200}), isDeepBrim, true},
         {{"brim", "yarn"}, "Yarn of the brim", aYarn<&Hat::brim, &Welt::yarn>(), isDeepBrim},
+        {{"brim", "cast_on"},
+         "How its edge is cast on",
+         oneOf<&Hat::brim, &Welt::making, &WeltMaking::castOn>(),
+         [](const Hat& hat, const Place& at) {
+             return isBrim(hat, at) && !traits(hat.brim.kind).beginsOpen && traits(hat.brim.kind).beds == 1;
+         }},
+        {{"brim", "looser"},
+         "Looser than is usual for it, in whole numbers",
+         aNumber<&Hat::brim, &Welt::making, &WeltMaking::looser>({-mostLooser, mostLooser}, {-mostLooser, mostLooser}),
+         isDeepBrim},
+        {{"brim", "loose_fold_row"},
+         "The row of the fold is looser",
+         yesOrNo<&Hat::brim, &Welt::making, &WeltMaking::foldRow>(),
+         isHemmedBrim},
+        {{"brim", "inner_half_tighter"},
+         "Its inner half is tighter",
+         yesOrNo<&Hat::brim, &Welt::making, &WeltMaking::innerTighter>(),
+         isHemmedBrim},
         {{"", "turned_up"}, "Turned up", yesOrNo<&Hat::turnedUp>(), isDeepBrim, true},
         {{"", "brim_rows"},
          "Rows of the brim in 10 cm, by its own swatch; 0: as the swatch",

@@ -254,8 +254,7 @@ void wedged(const Hat& hat, const Counted& counted, Knitting& knitting) {
     branches.apart = false;
     for (int i = 0; i < hat.wedges; ++i)
         branches.each.push_back({fromEdge(left, Side::left, (wide * i).count(), wide.count()),
-                                 {{counted.crown, act::Wait{tailToLeave(TailFor::graft, knitting.gauge.width(wide / 2)),
-                                                            "grafting the wedges"}}},
+                                 {{counted.crown, act::Wait{}}},
                                  {heldEdge(Edge::At::left), heldEdge(Edge::At::right)},
                                  {{.from = Rows(0), .to = counted.crown, .alone = true}}});
     const Rows body = counted.body();
@@ -283,6 +282,7 @@ Knitting knittingOf(const Hat& hat, const Counted& counted, const Ground& ground
     knitting.begin = counted.brim;
     knitting.openTurns = !hat.wrapTurns;
     knitting.wasteRows = hat.wasteRows;
+    knitting.ravelCord = ground.waste.cord;
     knitting.at(Rows(0), act::Mark{"brim"});
     hat.crown == Crown::wedges ? wedged(hat, counted, knitting) : thinned(hat, counted, ground, knitting);
     return knitting;
@@ -403,6 +403,8 @@ std::vector<PlannedJoin> joinsOf(const Hat& hat) {
          .method = JoinMethod::mattress,
          .first = {{left}, {"one side, {0} rows", {}}},
          .second = {{right}, {"the other side, {0} rows", {}}},
+         .ends = {{left}, {right}},
+         .goesOnFrom = "crown",
          .tailSide = {hat.turnedUp ? "Sew from the crown down to the brim; turn the work there, and sew the "
                                      "brim’s outer half from its other side, since that side shows."
                                    : "Sew from the crown down to the brim.",
@@ -417,6 +419,7 @@ std::vector<PlannedJoin> joinsOf(const Hat& hat) {
                       .first = {.line = {{hatPiece, "crown", Along::Of::kept}},
                                 .what = {"{0} loops on the tail", {}},
                                 .unit = JoinUnit::stitches},
+                      .ends = {{{hatPiece, "crown", Along::Of::kept}}},
                       .tailSide = {"Through all loops a second time, then pull them together and fasten off.", {}},
                       .facing = {"From the purl side. A soft yarn breaks: pull with care, or draw a stronger one "
                                  "through.",
@@ -425,6 +428,7 @@ std::vector<PlannedJoin> joinsOf(const Hat& hat) {
         joins.back().after = {"crown"};
         return joins;
     }
+    const Phrase fromTheMiddle{"From the middle, where the tail is, down to the rim.", {}};
     for (int i = 1; i <= hat.wedges; ++i) {
         const int next = i % hat.wedges + 1;
         joins.push_back({.key = fmt::format("wedge_{}", i),
@@ -436,7 +440,10 @@ std::vector<PlannedJoin> joinsOf(const Hat& hat) {
                          .second = {.line = {{hatPiece, fmt::format("wedge_{}_left", next), Along::Of::kept}},
                                     .what = {"left side of the next, {0} loops", {}},
                                     .unit = JoinUnit::stitches},
+                         .ends = {{{hatPiece, fmt::format("wedge_{}_right", i), Along::Of::kept}},
+                                  {{hatPiece, fmt::format("wedge_{}_left", next), Along::Of::kept}}},
                          .tailSide = {"From the rim up to the middle.", {}},
+                         .tailAt = TailAt{Side::left, fromTheMiddle, fromTheMiddle},
                          .facing = {"Knit side facing you, loop by loop off the holders.", {}},
                          .check = {"Every loop is caught before the holders come out.", {}},
                          .mayDiffer = 0});
@@ -511,6 +518,8 @@ Checked check(const Hat& hat, const Ground& ground) {
     if (hat.brim.hasDepth() && (hat.brim.depth < mm(5) || hat.brim.depth > measures->height - mm(30)))
         error("brim_deep", {"A brim {0} deep on a hat {1} high cannot be: 5 mm to {2} can.",
                             {hat.brim.depth, measures->height, std::max(mm(5), measures->height - mm(30))}});
+    if (auto firm = firmEdge("The brim", hat.brim, false, hatPiece.text()))
+        checked.findings.push_back(std::move(*firm));
     return checked;
 }
 
@@ -550,6 +559,8 @@ std::vector<Change<Hat>> changesFor(const Hat& hat, const Ground& ground, const 
     if (finding.code == "rib_needs_two_beds") {
         choose({"Latched rib", {}}, [](Hat& next) { next.brim.kind = WeltKind::latchedRib; });
         choose({"Mock rib", {}}, [](Hat& next) { next.brim.kind = WeltKind::mockRib; });
+    } else if (finding.code == "firm_edge") {
+        choose({"Chain round the needles", {}}, [](Hat& next) { next.brim.making.stretch(); });
     } else if (finding.code == "cannot_hold") {
         choose({"A crown thinned in rounds", {}}, [](Hat& next) { next.crown = Crown::thinned; });
     } else if (finding.code == "crown_to_nothing") {

@@ -22,6 +22,7 @@ struct Scarf {
     bool sideBorders = false;                                    ///< folded, hung along both sides
     Length sideDepth = Length::millimetres(20);
     YarnNumber sideYarn = 0;
+    BindOffMethod sideBindOff = BindOffMethod::chainRoundTheNeedles;
     int sideParts = 1;        ///< that each is knitted in, where it is longer than the bed
     int repeat = 1;           ///< stitches of a pattern's repeat
     int repeatPlus = 0;       ///< and so many more, so that it begins and ends alike

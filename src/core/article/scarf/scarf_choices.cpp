@@ -28,6 +28,9 @@ bool isPatterned(const Scarf& scarf, const Place& at) {
 bool isBorder(const Scarf&, const Place& at) {
     return isWhole(at) || at.part == HandleKey("border");
 }
+bool isFolded(const Scarf& scarf, const Place& at) {
+    return isBorder(scarf, at) && traits(scarf.border.kind).layers == 2;
+}
 bool isSideBorder(const Scarf& scarf, const Place& at) {
     return scarf.sideBorders && (isWhole(at) || at.part == HandleKey("side_depth"));
 }
@@ -55,6 +58,33 @@ std::span<const Choice<Scarf>> choicesOf(const Scarf&) {
          "Yarn of the border",
          aYarn<&Scarf::border, &Welt::yarn>(),
          [](const Scarf& scarf, const Place& at) { return isBorder(scarf, at) && scarf.border.hasDepth(); }},
+        {{"border", "cast_on"},
+         "How it is cast on",
+         oneOf<&Scarf::border, &Welt::making, &WeltMaking::castOn>(),
+         [](const Scarf& scarf, const Place& at) {
+             return isBorder(scarf, at) && !traits(scarf.border.kind).beginsOpen && traits(scarf.border.kind).beds == 1;
+         }},
+        {{"border", "bind_off"},
+         "How it is bound off",
+         oneOf<&Scarf::border, &Welt::making, &WeltMaking::bindOff>(),
+         isBorder},
+        {{"border", "looser"},
+         "Looser than is usual for it, in whole numbers",
+         aNumber<&Scarf::border, &Welt::making, &WeltMaking::looser>({-mostLooser, mostLooser},
+                                                                    {-mostLooser, mostLooser}),
+         [](const Scarf& scarf, const Place& at) { return isBorder(scarf, at) && scarf.border.hasDepth(); }},
+        {{"border", "loose_fold_row"},
+         "The row of the fold is looser",
+         yesOrNo<&Scarf::border, &Welt::making, &WeltMaking::foldRow>(),
+         isFolded},
+        {{"border", "inner_half_tighter"},
+         "Its inner half is tighter",
+         yesOrNo<&Scarf::border, &Welt::making, &WeltMaking::innerTighter>(),
+         isFolded},
+        {{"", "side_bind_off"},
+         "How the side borders are bound off",
+         oneOf<&Scarf::sideBindOff>(),
+         isSideBorder},
         {{"", "side_borders"},
          "Folded borders along the sides",
          yesOrNo<&Scarf::sideBorders>(),

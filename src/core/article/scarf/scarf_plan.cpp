@@ -328,8 +328,11 @@ PlannedPiece sidePartOf(const Scarf& scarf, const Counted& counted, Side side, i
     piece.marks.width = handles::sideDepth;
     piece.marks.below = {"{0} stitches · folded to {1} · {2} rows",
                          {stitches.count(), piece.length, (counted.sideRows / 2).count()}};
-    piece.knitting = foldedTrim({gauge, std::move(begun), stitches, counted.sideRows});
-    piece.knitting.work = scarf.sideYarn;
+    FoldedTrim border{gauge, std::move(begun), stitches, counted.sideRows};
+    border.tug = "Tug the border lengthwise: it settles.";
+    border.bindOff = scarf.sideBindOff;
+    border.yarn = scarf.sideYarn;
+    piece.knitting = foldedTrim(std::move(border));
     return piece;
 }
 
@@ -370,13 +373,15 @@ std::vector<PlannedJoin> sideJoins(const Scarf& scarf, const Counted& counted, c
                            {part, part + 1}},
                  .first = {{{sideKey(scarf, side, part), "", Along::Of::allRows}}, {"one end", {}}},
                  .second = {{{sideKey(scarf, side, part + 1), "", Along::Of::allRows}}, {"the next", {}}},
-                 .tailSide = {"Both layers, from the fold to the edge.", {}},
+                 .ends = {{{sideKey(scarf, side, part), "", Along::Of::allRows}, true}},
+                 .tailSide = {"Both layers, from the edge to the fold.", {}},
                  .facing = {"Knit side facing you.", {}},
                  .after = parts});
         joins.push_back({.key = left ? "left_border_ends" : "right_border_ends",
                          .title = {left ? "Left border, both ends" : "Right border, both ends", {}},
                          .first = {{{sideKey(scarf, side, 1), "", Along::Of::allRows}}, {"an end, both layers", {}}},
-                         .tailSide = {"Sew each end shut, from the fold to the edge.", {}},
+                         .ends = {{{sideKey(scarf, side, scarf.sideParts), "", Along::Of::allRows}, true}},
+                         .tailSide = {"Sew each end shut, from the edge to the fold.", {}},
                          .facing = {"Knit side facing you.", {}},
                          .after = parts});
     }
@@ -391,6 +396,10 @@ std::vector<PlannedJoin> joinsOf(const Scarf& scarf) {
                          .method = JoinMethod::mattress,
                          .first = {{{panelKey(scarf, panel), "seam_left"}}, {"one panel, {0} rows", {}}},
                          .second = {{{panelKey(scarf, panel + 1), "seam_right"}}, {"the next, {0} rows", {}}},
+                         .ends = {{{panelKey(scarf, panel + 1), "seam_right"}},
+                                  {{panelKey(scarf, panel), "seam_left"}, true},
+                                  {{panelKey(scarf, panel + 1), "seam_right"}, true},
+                                  {{panelKey(scarf, panel), "seam_left"}}},
                          .tailSide = {"Sew from one end to the other.", {}},
                          .facing = {"Knit side facing you, two bars a side, always one stitch in: row for row, so that "
                                     "repeats meet.",
@@ -504,8 +513,10 @@ Plan plan(const Scarf& scarf, const Ground& ground, const FabricGauge& gauge) {
     const auto counted = countScarf(scarf, ground, gauge, plan);
     if (!counted)
         return plan;
-    for (int panel = 1; panel <= scarf.panels; ++panel)
+    for (int panel = 1; panel <= scarf.panels; ++panel) {
         plan.pieces.push_back(panelOf(scarf, *counted, panel, gauge));
+        plan.pieces.back().knitting.ravelCord = ground.waste.cord;
+    }
     plan.joins = joinsOf(scarf);
     if (scarf.sideBorders) {
         for (const Side side : {Side::left, Side::right})

@@ -1,0 +1,650 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// How edges are cast on and bound off, at every edge by every method; and the ends of yarn that joins are worked with.
+#include "support/check_property.h"
+#include "support/projects.h"
+#include "support/random_projects.h"
+
+#include "core/article/articles.h"
+#include "core/bed/virtual_bed.h"
+#include "core/format/project_json.h"
+#include "core/knitting/wording.h"
+#include "core/record/corrections.h"
+#include "core/ways_out.h"
+
+#include <QTest>
+
+#include <functional>
+#include <set>
+
+using namespace vestimen;
+using vestimen::test::garment;
+using vestimen::test::hasFinding;
+using vestimen::test::ilkesPullover;
+using vestimen::test::listed;
+using vestimen::test::odilesPullover;
+using vestimen::test::randomProject;
+
+namespace {
+
+Project somebodys(Article article) {
+    Project project = odilesPullover();
+    project.wearer = withBorrowedMeasures(project.wearer);
+    project.article = std::move(article);
+    useUsualEase(project.article, project.ease);
+    return project;
+}
+
+Project onTwoBeds(Project project) {
+    project.machine.beds = 2;
+    return project;
+}
+
+/// One edge of an article, that can be made in several ways.
+struct EdgeCase {
+    const char* name;
+    PieceKey piece;
+    std::function<Project(const WeltMaking&, WeltKind)> made;
+    bool isTrim = false; ///< a folded trim, whatever the welt
+};
+
+std::vector<EdgeCase> edgesThatBegin() {
+    return {{"hem", pieces::back,
+             [](const WeltMaking& making, WeltKind kind) {
+                 Project project = odilesPullover();
+                 garment(project).body.welt = {kind, Length::millimetres(30), 0.0, 0, making};
+                 return project;
+             }},
+            {"cuff", pieces::leftSleeve,
+             [](const WeltMaking& making, WeltKind kind) {
+                 Project project = ilkesPullover();
+                 garment(project).sleeves.cuff = {kind, Length::millimetres(40), 0.2, 0, making};
+                 return project;
+             }},
+            {"brim", PieceKey("hat"),
+             [](const WeltMaking& making, WeltKind kind) {
+                 Hat hat;
+                 hat.brim = {kind, Length::millimetres(40), 0.0, 0, making};
+                 return somebodys(hat);
+             }},
+            {"border", PieceKey("scarf"), [](const WeltMaking& making, WeltKind kind) {
+                 Scarf scarf;
+                 scarf.border = {kind, Length::millimetres(40), 0.0, 0, making};
+                 return somebodys(scarf);
+             }}};
+}
+
+std::vector<EdgeCase> edgesThatEnd() {
+    return {{"hem, knitted down", pieces::back,
+             [](const WeltMaking& making, WeltKind kind) {
+                 Project project = odilesPullover();
+                 garment(project).body.welt = {kind, Length::millimetres(30), 0.1, 0, making};
+                 garment(project).making.weltAfterwards = true;
+                 return project;
+             }},
+            {"cuff, knitted down", pieces::rightSleeve,
+             [](const WeltMaking& making, WeltKind kind) {
+                 Project project = ilkesPullover();
+                 garment(project).sleeves.school = SleeveSchool::down;
+                 garment(project).sleeves.cuff = {kind, Length::millimetres(40), 0.2, 0, making};
+                 return project;
+             }},
+            {"border at the end", PieceKey("scarf"),
+             [](const WeltMaking& making, WeltKind kind) {
+                 Scarf scarf;
+                 scarf.border = {kind, Length::millimetres(40), 0.0, 0, making};
+                 return somebodys(scarf);
+             }},
+            {"neck trim", pieces::neckTrim,
+             [](const WeltMaking& making, WeltKind kind) {
+                 Project project = odilesPullover();
+                 garment(project).neck.trimKind = kind;
+                 garment(project).neck.trimBindOff = making.bindOff;
+                 return project;
+             }},
+            {"armhole trim", pieces::leftArmTrim,
+             [](const WeltMaking& making, WeltKind kind) {
+                 Project project = ilkesPullover();
+                 garment(project).body.kind = BodyKind::sleeveless;
+                 garment(project).body.armTrimKind = kind;
+                 garment(project).body.armTrimBindOff = making.bindOff;
+                 return project;
+             }},
+            {"band", pieces::rightBand,
+             [](const WeltMaking& making, WeltKind) {
+                 Project project = odilesPullover();
+                 garment(project).opening.closure = Closure::cardigan;
+                 garment(project).opening.bandBindOff = making.bindOff;
+                 return project;
+             },
+             true},
+            {"side border", PieceKey("left_border"),
+             [](const WeltMaking& making, WeltKind) {
+                 Scarf scarf;
+                 scarf.sideBorders = true;
+                 scarf.length = Length::millimetres(600);
+                 scarf.sideBindOff = making.bindOff;
+                 return somebodys(scarf);
+             },
+             true}};
+}
+
+/// Runs clean on the bed, and is read as it was written.
+void checkClean(const Worked& worked) {
+    QVERIFY2(worked.sound(), listed(worked.findings).constData());
+    for (const WorkedPiece& piece : worked.pieces)
+        for (const Finding& finding : piece.fabric.findings)
+            QVERIFY2(finding.severity == Severity::note,
+                     (piece.program.piece + ": " + finding.code.text() + ", " + render(finding.text)).c_str());
+}
+
+std::string said(const Program& program, std::size_t operation) {
+    return render(sentence(program, program.operations[operation]));
+}
+
+/// What an end of yarn is left for that is no join's.
+bool isOwn(const operation::Tail& tail) {
+    return tail.use == operation::seamTail || tail.use == "winding the edge";
+}
+
+/// Where the carriage stands before an operation, counted by hand from the first cast on or join.
+Side carriageBefore(const Program& program, std::size_t operation) {
+    Side at = Side::right;
+    bool known = false;
+    for (std::size_t i = 0; i <= operation; ++i) {
+        const Action& action = program.operations[i].action;
+        if (const auto* castOn = std::get_if<operation::CastOn>(&action)) {
+            at = castOn->carriage;
+            known = true;
+        } else if (const auto* join = std::get_if<operation::JoinYarn>(&action); join && join->carriage && !known) {
+            at = *join->carriage;
+            known = true;
+        } else if (i == operation) {
+            break;
+        } else if (const auto* knit = std::get_if<operation::Knit>(&action)) {
+            at = knit->rows.isEven() ? at : opposite(at);
+        } else if (const auto* moved = std::get_if<operation::MoveCarriage>(&action)) {
+            at = moved->to;
+        }
+    }
+    return at;
+}
+
+/// The rows that are knitted before an operation.
+int rowsBefore(const Program& program, std::size_t operation) {
+    int rows = 0;
+    for (std::size_t i = 0; i < operation; ++i)
+        if (const auto* knit = std::get_if<operation::Knit>(&program.operations[i].action))
+            rows += knit->rows.count();
+    return rows;
+}
+
+} // namespace
+
+class TestEdges : public QObject {
+    Q_OBJECT
+
+private slots:
+    void theTableIsWhole();
+    void everyEdgeIsCastOnByEveryMethod();
+    void everyEdgeIsBoundOffByEveryMethod();
+    void aSewnEdgeHasItsYarn();
+    void weltsAreMadeAsChosen();
+    void aMockRibOfThreeLeavesEveryThirdNeedle();
+    void firmEdgesAreSaid();
+    void bandsAreClosedTwoSizesAboveTheirOwn();
+    void tailsAreThoseOfTheJoins();
+    void aHatsTailSewsItsSeamToo();
+    void endsThatLieNowhereAreCut();
+    void aChangedJoinIsNoOtherPiece();
+    void wasteYarnIsChosen();
+    void aWasteYarnLikeTheWorkIsSaid();
+    void weightsAreThoseOfTheSwatch();
+    void decisionsAreKept();
+    void filesKeepThem();
+};
+
+void TestEdges::theTableIsWhole() {
+    const auto check = [](const auto& table) {
+        std::set<std::string> words;
+        for (std::size_t i = 0; i < table.size(); ++i) {
+            const auto& row = table[i];
+            QCOMPARE(static_cast<std::size_t>(row.method), i);
+            QVERIFY(words.insert(row.option.key).second);
+            QVERIFY(*row.option.label && *row.by && *row.width && *row.uses);
+            int steps = 0;
+            for (const HandStep& step : row.steps) {
+                if (!*step.text)
+                    continue;
+                ++steps;
+                QCOMPARE(std::string(step.picture).size(), 5u);
+                QCOMPARE(std::string(step.picture).find_first_not_of(".owckxst2r_OWCKXS"), std::string::npos);
+            }
+            QVERIFY(steps >= 3);
+        }
+    };
+    check(castOnTraits);
+    check(bindOffTraits);
+    // Who has a match is as stretchy as it.
+    for (const CastOnTraits& row : castOnTraits)
+        if (row.match)
+            QCOMPARE(traits(*row.match).stretch, row.stretch);
+    for (const BindOffTraits& row : bindOffTraits)
+        if (row.match)
+            QCOMPARE(traits(*row.match).stretch, row.stretch);
+}
+
+void TestEdges::everyEdgeIsCastOnByEveryMethod() {
+    int cases = 0;
+    for (const EdgeCase& edge : edgesThatBegin())
+        for (const WeltKind kind : allWelts)
+            for (const CastOnMethod method : {CastOnMethod::closedLoop, CastOnMethod::latchChain,
+                                              CastOnMethod::weightedHem, CastOnMethod::zigzag}) {
+                const bool twoBeds = traits(kind).beds > 1;
+                if (twoBeds != (method == CastOnMethod::zigzag))
+                    continue;
+                const Project project = edge.made({.castOn = method}, kind);
+                const Worked worked = work(twoBeds ? onTwoBeds(project) : project);
+                checkClean(worked);
+                const WorkedPiece* piece = worked.piece(edge.piece);
+                QVERIFY2(piece, edge.name);
+                // By hand at the edge itself; on waste yarn how it is cast on matters to nothing.
+                std::vector<std::size_t> own;
+                for (std::size_t i = 0; i < piece->program.operations.size(); ++i)
+                    if (const auto* castOn = std::get_if<operation::CastOn>(&piece->program.operations[i].action);
+                        castOn && !protects(piece->program.yarns[castOn->yarn].role)) {
+                        QCOMPARE(castOn->method, method);
+                        own.push_back(i);
+                    }
+                QCOMPARE(own.empty(), traits(kind).beginsOpen);
+                if (!own.empty() && !twoBeds)
+                    QVERIFY(said(piece->program, own.front()).find(traits(method).by) != std::string::npos);
+                ++cases;
+            }
+    // Three ways on one bed, one on two.
+    const auto ofTwoBeds = std::ranges::count_if(weltTraits, [](const WeltTraits& each) { return each.beds > 1; });
+    QCOMPARE(cases, 4 * static_cast<int>(3 * (static_cast<std::ptrdiff_t>(allWelts.size()) - ofTwoBeds) + ofTwoBeds));
+}
+
+void TestEdges::everyEdgeIsBoundOffByEveryMethod() {
+    int cases = 0;
+    for (const EdgeCase& edge : edgesThatEnd())
+        for (const WeltKind kind : allWelts)
+            for (const BindOffTraits& method : bindOffTraits) {
+                if (edge.isTrim && kind != WeltKind::foldedHem)
+                    continue;
+                const Project project = edge.made({.bindOff = method.method}, kind);
+                const Worked worked = work(traits(kind).beds > 1 ? onTwoBeds(project) : project);
+                checkClean(worked);
+                if (QTest::currentTestFailed())
+                    qWarning("%s, %s, %s", edge.name, traits(kind).name, method.option.key);
+                const WorkedPiece* piece = worked.piece(edge.piece);
+                QVERIFY2(piece, edge.name);
+                const auto& operations = piece->program.operations;
+                const auto bound = std::ranges::find_if(operations, [](const Operation& each) {
+                    const auto* op = std::get_if<operation::BindOff>(&each.action);
+                    return op && op->all;
+                });
+                if (method.method == BindOffMethod::woundOnWaste && (edge.isTrim || kind != WeltKind::rolled)) {
+                    // The loops stay on waste yarn until they are wound, and that is said.
+                    QVERIFY(bound == operations.end());
+                    QVERIFY(std::ranges::any_of(operations, [](const Operation& each) {
+                        const auto* say = std::get_if<operation::Say>(&each.action);
+                        return say && say->code == "waste_above";
+                    }));
+                } else if (method.method != BindOffMethod::woundOnWaste && (kind != WeltKind::rolled || edge.isTrim)) {
+                    QVERIFY2(bound != operations.end(), edge.name);
+                    QCOMPARE(std::get<operation::BindOff>(bound->action).method, method.method);
+                    const auto index = static_cast<std::size_t>(bound - operations.begin());
+                    QVERIFY(said(piece->program, index).find(method.by) != std::string::npos);
+                }
+                ++cases;
+            }
+    QCOMPARE(cases, static_cast<int>((5 * allWelts.size() + 2) * bindOffTraits.size()));
+}
+
+void TestEdges::aSewnEdgeHasItsYarn() {
+    for (const BindOffMethod method : {BindOffMethod::backstitch, BindOffMethod::sewnThrough}) {
+        Project project = odilesPullover();
+        garment(project).neck.trimBindOff = method;
+        const Worked worked = work(project);
+        const WorkedPiece& trim = *worked.piece(pieces::neckTrim);
+        const auto& bound =
+            std::get<operation::BindOff>(std::ranges::find_if(trim.program.operations, [](const Operation& each) {
+                                             return std::holds_alternative<operation::BindOff>(each.action);
+                                         })->action);
+        // From the fabric: as wide as its last row.
+        const Length wide =
+            worked.measured.gauge->width(Stitches(static_cast<int>(trim.fabric.passes.back().loopCount)));
+        QVERIFY(bound.sewnWith > wide * (method == BindOffMethod::backstitch ? 3.0 : 1.5));
+        QVERIFY(bound.sewnWith < wide * (method == BindOffMethod::backstitch ? 3.0 : 1.5) + Length::millimetres(170));
+    }
+}
+
+void TestEdges::weltsAreMadeAsChosen() {
+    const auto sizes = [](const WeltMaking& making) {
+        Project project = odilesPullover();
+        garment(project).body.welt = {WeltKind::foldedHem, Length::millimetres(30), 0.0, 0, making};
+        const Worked worked = work(project);
+        const Fabric& fabric = worked.piece(pieces::back)->fabric;
+        const StitchSizeScale& scale = project.machine.sizes;
+        // Of the inner half, of the fold and of the outer half, in whole numbers from the main size.
+        std::vector<int> found;
+        int rows = 0;
+        const auto first = static_cast<std::size_t>(*fabric.firstMainPass);
+        StitchSize before = *fabric.passes[first].size;
+        found.push_back((before.steps - project.swatch.size.steps) / scale.parts);
+        for (std::size_t pass = first; pass < fabric.passes.size() && rows < 60; ++pass, ++rows)
+            if (*fabric.passes[pass].size != before) {
+                before = *fabric.passes[pass].size;
+                found.push_back((before.steps - project.swatch.size.steps) / scale.parts);
+            }
+        return found;
+    };
+    using Sizes = std::vector<int>;
+    // The inner half, the fold, the outer half; the row through both layers; the body.
+    QCOMPARE(sizes({}), (Sizes{-1, 2, 0, 1, 0}));
+    QCOMPARE(sizes({.foldRow = false}), (Sizes{-1, 0, 1, 0}));
+    QCOMPARE(sizes({.innerTighter = false}), (Sizes{0, 2, 0, 1, 0}));
+    QCOMPARE(sizes({.foldRow = false, .innerTighter = false}), (Sizes{0, 1, 0}));
+    QCOMPARE(sizes({.looser = -1}), (Sizes{-2, 1, -1, 1, 0}));
+}
+
+void TestEdges::aMockRibOfThreeLeavesEveryThirdNeedle() {
+    Project project = odilesPullover();
+    garment(project).body.welt = {WeltKind::mockRibOfThree, Length::millimetres(30)};
+    const Worked worked = work(project);
+    checkClean(worked);
+    const Fabric& fabric = worked.piece(pieces::back)->fabric;
+    const Pass& rib = fabric.passes[*fabric.firstMainPass];
+    std::vector<int> places;
+    for (LoopId loop = rib.firstLoop; loop < rib.firstLoop + rib.loopCount; ++loop)
+        places.push_back(fabric.loops[loop].slot);
+    std::ranges::sort(places);
+    // Two beside each other, then a gap; both edges are two.
+    QCOMPARE(places.size() % 2, 0u);
+    for (std::size_t i = 0; i + 1 < places.size(); ++i)
+        QCOMPARE(places[i + 1] - places[i], i % 2 == 0 ? 1 : 2);
+    // When it is closed every needle of the row holds a loop, and no loop of the first row is left.
+    const int all = places.back() - places.front() + 1;
+    const auto closed = std::ranges::find_if(
+        fabric.passes, [&](const Pass& pass) { return !pass.protects && static_cast<int>(pass.loopCount) == all; });
+    QVERIFY(closed != fabric.passes.end());
+    std::set<LoopId> parents;
+    for (LoopId loop = closed->firstLoop; loop < closed->firstLoop + closed->loopCount; ++loop)
+        parents.insert(fabric.loops[loop].parent);
+    for (const auto& [loop, parent] : fabric.moreParents)
+        if (loop >= closed->firstLoop && loop < closed->firstLoop + closed->loopCount)
+            parents.insert(parent);
+    // Hung again it is a loop of its own, above the one that was.
+    std::set<LoopId> hung;
+    for (const LoopId each : parents)
+        if (fabric.loops[each].kind == LoopKind::hung)
+            hung.insert(fabric.loops[each].parent);
+    for (LoopId loop = rib.firstLoop; loop < rib.firstLoop + rib.loopCount; ++loop)
+        QVERIFY(hung.contains(loop));
+}
+
+void TestEdges::firmEdgesAreSaid() {
+    Project project = odilesPullover();
+    garment(project).neck.trimBindOff = BindOffMethod::sewnThrough;
+    const Worked worked = work(project);
+    auto found = std::ranges::find(worked.findings, FindingCode("firm_edge"), &Finding::code);
+    QVERIFY(found != worked.findings.end());
+    QCOMPARE(found->severity, Severity::warning);
+    QVERIFY(render(found->text).find(traits(CastOnMethod::latchChain).by) != std::string::npos);
+    const auto ways = waysOut(project, *found);
+    QVERIFY(!ways.empty());
+    QVERIFY(!hasFinding(work(ways.front().project).findings, "firm_edge"));
+
+    // Open loops, zigzags and chains stretch; loops wound on depend on the hand.
+    const auto cuff = [](WeltKind kind, CastOnMethod castOn) {
+        Project with = onTwoBeds(odilesPullover());
+        garment(with).sleeves.cuff = {kind, Length::millimetres(40), 0.0, 0, {.castOn = castOn}};
+        return work(with).findings;
+    };
+    QVERIFY(!hasFinding(cuff(WeltKind::foldedHem, CastOnMethod::closedLoop), "firm_edge"));
+    QVERIFY(!hasFinding(cuff(WeltKind::twoBedRib, CastOnMethod::closedLoop), "firm_edge"));
+    QVERIFY(!hasFinding(cuff(WeltKind::latchedRib, CastOnMethod::latchChain), "firm_edge"));
+    const auto depends = cuff(WeltKind::latchedRib, CastOnMethod::closedLoop);
+    found = std::ranges::find(depends, FindingCode("firm_edge"), &Finding::code);
+    QVERIFY(found != depends.end());
+    QCOMPARE(found->severity, Severity::note);
+
+    Hat hat;
+    hat.brim = {WeltKind::rolled};
+    const Project brim = somebodys(hat);
+    const auto itsFindings = work(brim).findings;
+    found = std::ranges::find(itsFindings, FindingCode("firm_edge"), &Finding::code);
+    QVERIFY(found != itsFindings.end());
+    QVERIFY(!hasFinding(work(waysOut(brim, *found).front().project).findings, "firm_edge"));
+}
+
+void TestEdges::bandsAreClosedTwoSizesAboveTheirOwn() {
+    Project project = odilesPullover();
+    garment(project).opening.closure = Closure::cardigan;
+    const Worked worked = work(project);
+    const Fabric& band = worked.piece(pieces::leftBand)->fabric;
+    const int own = band.passes.front().size->steps;
+    QCOMPARE(band.passes.back().size->steps - own, 2 * project.machine.sizes.parts);
+}
+
+void TestEdges::tailsAreThoseOfTheJoins() {
+    int begun = 0;
+    int broken = 0;
+    int open = 0;
+    int inSteps = 0;
+    CHECK_PROPERTY("what is left of a yarn is what its joins take, and lies where they begin", [&] {
+        const Project project = randomProject();
+        const Worked worked = work(project);
+        if (!worked.sound())
+            return;
+        std::map<std::pair<std::string, std::size_t>, Length> wanted;
+        for (const Join& join : worked.joins) {
+            if (!join.end)
+                continue;
+            RC_ASSERT(join.tail > Length());
+            const WorkedPiece* piece = worked.piece(join.end->piece);
+            RC_ASSERT(piece != nullptr);
+            const Program& program = piece->program;
+            const std::size_t operation = join.end->operation;
+            wanted[{program.piece, operation}] += join.tail;
+            // The yarn is where the carriage is.
+            RC_ASSERT(join.end->at == carriageBefore(program, operation));
+            const operation::Tail* tail = tailOf(program.operations[operation]);
+            RC_ASSERT(tail != nullptr);
+            RC_ASSERT(tail->at == join.end->at);
+            const Fabric& fabric = piece->fabric;
+            const int rows = rowsBefore(program, operation);
+            const bool begins = std::holds_alternative<operation::CastOn>(program.operations[operation].action) ||
+                                std::holds_alternative<operation::JoinYarn>(program.operations[operation].action);
+            ++(begins ? begun : broken);
+            if (begins) {
+                // The outermost stitch of the row that comes next is the lowest of the seam.
+                const LoopId first = fabric.passes[static_cast<std::size_t>(rows)].end(join.end->at);
+                RC_ASSERT(std::ranges::any_of(fabric.edges, [&](const NamedEdge& edge) {
+                    const auto openings = fabric.edge(edge.name);
+                    return edge.side == join.end->at && !openings.empty() && openings.front() == first;
+                }));
+                continue;
+            }
+            // It ends at the outermost loop of the last row: that one is open or bound, or the trim's last.
+            const Pass& last = fabric.passes[static_cast<std::size_t>(rows) - 1];
+            const LoopId end = last.end(join.end->at);
+            const int slot = fabric.loops[end].slot;
+            const bool isKept = std::ranges::any_of(
+                fabric.kept, [&](const auto& kept) { return std::ranges::count(kept.second, end) > 0; });
+            const bool isBound = std::ranges::any_of(fabric.bound, [&](const auto& each) {
+                return std::ranges::any_of(each.second, [&](LoopId loop) {
+                    return std::abs(fabric.loops[loop].slot - slot) <= static_cast<int>(last.loopCount);
+                });
+            });
+            open += isKept ? 1 : 0;
+            inSteps += isBound && !isKept ? 1 : 0;
+            RC_ASSERT(isKept || isBound || rows == static_cast<int>(fabric.passes.size()));
+        }
+        for (const WorkedPiece& piece : worked.pieces)
+            for (std::size_t i = 0; i < piece.program.operations.size(); ++i) {
+                const operation::Tail* tail = tailOf(piece.program.operations[i]);
+                if (!tail || isOwn(*tail))
+                    continue;
+                const auto found = wanted.find({piece.program.piece, i});
+                RC_ASSERT(tail->length == (found == wanted.end() ? Length() : found->second));
+                if (found == wanted.end())
+                    continue;
+                // Knit says the figure that Join says.
+                RC_ASSERT(said(piece.program, i).find(render(Operand(tail->length))) != std::string::npos);
+            }
+    });
+    QVERIFY(begun > 0);
+    QVERIFY(open > 0);         // such as shoulders
+    QVERIFY(inSteps > 0);
+    QVERIFY(broken > open + inSteps); // at a trim's last row
+}
+
+void TestEdges::aHatsTailSewsItsSeamToo() {
+    const Worked worked = work(somebodys(Hat()));
+    QCOMPARE(worked.joins.size(), 2u);
+    QVERIFY(worked.joins[0].end && worked.joins[1].end);
+    QCOMPARE(worked.joins[0].end->operation, worked.joins[1].end->operation);
+    const Program& program = worked.pieces.front().program;
+    const operation::Tail* tail = tailOf(program.operations[worked.joins[0].end->operation]);
+    QCOMPARE(tail->length, worked.joins[0].tail + worked.joins[1].tail);
+    QVERIFY(tail->use.find("crown") != std::string::npos);
+    QVERIFY(tail->use.find("seam") != std::string::npos);
+}
+
+void TestEdges::endsThatLieNowhereAreCut() {
+    // A folded hem's yarn begins inside, at its upper edge: the side is sewn with a length of its own.
+    Project project = odilesPullover();
+    garment(project).body.welt.kind = WeltKind::foldedHem;
+    const auto side = [](const Worked& worked) {
+        return *std::ranges::find(worked.joins, std::string("seam_left"), &Join::key);
+    };
+    QVERIFY(!side(work(project)).end);
+    // A rib's lies at the corner where the seam begins.
+    garment(project).body.welt.kind = WeltKind::latchedRib;
+    const Worked worked = work(project);
+    const Join seam = side(worked);
+    QVERIFY(seam.end);
+    const Program& program = worked.piece(seam.end->piece)->program;
+    QVERIFY(said(program, seam.end->operation).find("the left side and sleeve") != std::string::npos);
+    // Each side has one, of another piece.
+    const auto right = std::ranges::find(worked.joins, std::string("seam_right"), &Join::key);
+    QVERIFY(right->end);
+    QVERIFY(right->end->piece != seam.end->piece);
+}
+
+void TestEdges::aChangedJoinIsNoOtherPiece() {
+    Project project = odilesPullover();
+    garment(project).body.welt.kind = WeltKind::latchedRib;
+    const Worked before = work(project);
+    const Program begun = before.piece(pieces::back)->program;
+    Program drafted = begun;
+    const auto seam = std::ranges::find(before.joins, std::string("seam_left"), &Join::key);
+    QVERIFY(seam->end);
+    tailOf(drafted.operations[seam->end->operation])->length += Length::millimetres(100);
+    if (seam->end->piece != pieces::back) {
+        const auto other = std::ranges::find(before.joins, std::string("seam_right"), &Join::key);
+        tailOf(drafted.operations[other->end->operation])->length += Length::millimetres(100);
+    }
+    QVERIFY(drafted != begun);
+    const ProgramPlace half{begun.operations.size() / 2, 0};
+    QCOMPARE(sharedUntil(begun, half, drafted).begun, half);
+}
+
+void TestEdges::wasteYarnIsChosen() {
+    Project project = odilesPullover();
+    const Worked with = work(project);
+    project.waste = {"#D8A62B", false};
+    const Worked without = work(project);
+    checkClean(without);
+    const auto ravelled = [](const Worked& worked) {
+        int rows = 0;
+        for (const WorkedPiece& piece : worked.pieces)
+            for (const Pass& pass : piece.fabric.passes)
+                rows += piece.program.yarns[pass.yarn].role == YarnRole::ravel ? 1 : 0;
+        return rows;
+    };
+    QVERIFY(ravelled(with) > 0);
+    QCOMPARE(ravelled(without), 0);
+    for (const ProgramYarn& yarn : without.pieces.front().program.yarns)
+        if (yarn.role == YarnRole::waste)
+            QCOMPARE(yarn.colour, std::string("#D8A62B"));
+    // The article is the same but for that row.
+    QCOMPARE(with.pieces.front().fabric.edgeRows("side_left"), without.pieces.front().fabric.edgeRows("side_left"));
+}
+
+void TestEdges::aWasteYarnLikeTheWorkIsSaid() {
+    Project project = odilesPullover();
+    project.yarn.colour = "#5E6B78";
+    project.waste.colour = "#606A75";
+    const Worked worked = work(project);
+    const auto found = std::ranges::find(worked.findings, FindingCode("waste_colour"), &Finding::code);
+    QVERIFY(found != worked.findings.end());
+    const auto ways = waysOut(project, *found);
+    QVERIFY(!ways.empty());
+    QVERIFY(!hasFinding(work(ways.front().project).findings, "waste_colour"));
+    project.waste.colour = "#F2EBDD";
+    QVERIFY(!hasFinding(work(project).findings, "waste_colour"));
+    project.waste.colour = "no colour";
+    QVERIFY(!hasFinding(work(project).findings, "waste_colour"));
+}
+
+void TestEdges::weightsAreThoseOfTheSwatch() {
+    Project project = odilesPullover();
+    project.swatch.weights = 3;
+    project.swatch.weightsApart = Stitches(20);
+    const Worked worked = work(project);
+    const WorkedPiece& back = *worked.piece(pieces::back);
+    const auto first = std::ranges::find_if(back.program.operations, [](const Operation& each) {
+        const auto* say = std::get_if<operation::Say>(&each.action);
+        return say && say->code == "weights";
+    });
+    const std::string text = std::get<operation::Say>(first->action).text;
+    const int needles = static_cast<int>(back.fabric.passes.front().loopCount);
+    QVERIFY2(text.find("one to every 20 needles") != std::string::npos, text.c_str());
+    QVERIFY2(text.find(std::to_string((needles + 10) / 20) + " of them") != std::string::npos, text.c_str());
+}
+
+void TestEdges::decisionsAreKept() {
+    Project project = odilesPullover();
+    project.swatch.strands = project.yarn.strands + 1;
+    const auto strands = [](const Project& of) {
+        const Worked worked = work(of);
+        return *std::ranges::find(worked.findings, FindingCode("other_strands"), &Finding::code);
+    };
+    const Finding found = strands(project);
+    QCOMPARE(found.severity, Severity::warning);
+    const auto ways = waysOut(project, found);
+    QVERIFY(!ways.empty());
+    QCOMPARE(std::string(ways.back().what.text), std::string("Keep it so"));
+    const Project kept = ways.back().project;
+    QCOMPARE(strands(kept).severity, Severity::note);
+    // Another number of strands is another decision.
+    Project other = kept;
+    other.swatch.strands += 1;
+    QCOMPARE(strands(other).severity, Severity::warning);
+    // And it can be taken back.
+    QCOMPARE(waysOut(kept, strands(kept)).back().project.decided.size(), 0u);
+}
+
+void TestEdges::filesKeepThem() {
+    Project project = odilesPullover();
+    garment(project).sleeves.cuff.making = {CastOnMethod::weightedHem, BindOffMethod::overACord, -2, false, false};
+    garment(project).neck.trimBindOff = BindOffMethod::longChain;
+    garment(project).opening.bandBindOff = BindOffMethod::latchOff;
+    project.waste = {"#D8A62B", false};
+    project.decided = {"other_strands: 2, 1"};
+    project.swatch.weights = 4;
+    project.swatch.weightsApart = Stitches(25);
+    project.moreYarns.push_back(project.yarn);
+    project.stripes.of = {{.yarn = 0, .height = Rows(4), .ends = Ends::whileKnitting}, {.yarn = 1, .height = Rows(2)}};
+    try {
+        QCOMPARE(projectFromJson(toJson(project)), project);
+    } catch (const std::exception& error) {
+        QFAIL(error.what());
+    }
+}
+
+QTEST_GUILESS_MAIN(TestEdges)
+#include "tst_edges.moc"
