@@ -35,12 +35,13 @@ void findOtherFabric(const Project& project, Length width, std::vector<Finding>&
     if (fabric == FabricKind::plain || project.swatch.treatments.empty())
         return;
     const double share = fabric == FabricKind::patterned ? 0.05 : fabric == FabricKind::mockRib ? 0.2 : 0.3;
-    findings.push_back({.severity = Severity::warning,
-                        .code = "other_fabric",
-                        .text = {"The swatch is {0} and the pieces are plain: a piece {1} wide may come out {2} off. Knit a "
-                         "plain swatch.",
-                         {std::string(label(fabric)), width, width * share}},
-                        .decision = std::string("other_fabric: ") + label(fabric)});
+    findings.push_back(
+        {.severity = Severity::warning,
+         .code = "other_fabric",
+         .text = {"The swatch is {0} and the pieces are plain: a piece {1} wide may come out {2} off. Knit a "
+                  "plain swatch.",
+                  {std::string(label(fabric)), width, width * share}},
+         .decision = std::string("other_fabric: ") + label(fabric)});
 }
 
 /// Another yarn, strand count or machine than the swatch's has another gauge (craft 4): said with what a gauge that is
@@ -121,7 +122,16 @@ void heedDecisions(const Project& project, std::vector<Finding>& findings) {
 /// More by turns than hands keep apart.
 constexpr std::size_t manyYarns = 4;
 
+/// Knitted as one by any machine.
+constexpr int manyStrands = 6;
+
 void findYarns(const Project& project, std::vector<Finding>& findings) {
+    for (YarnNumber number = 0; number < project.yarns(); ++number)
+        if (const Yarn& yarn = project.yarnOf(number); yarn.strands > manyStrands)
+            findings.push_back({Severity::warning,
+                                "strands_many",
+                                {"{0}: {1} strands as one are more than a feeder takes: up to {2} go.",
+                                 {yarn.name, yarn.strands, manyStrands}}});
     const auto missing = [&](std::string what, YarnNumber number) {
         findings.push_back({Severity::warning,
                             "no_such_yarn",

@@ -231,7 +231,7 @@ void TestDraftStation::depthsAreTyped() {
     type(pieces::front, parts::welt, "Depth of the welt", 52);
     type(pieces::leftSleeve, parts::welt, "Depth of the cuff", 61);
     const Garment& choices = garment(fixture.project());
-    QCOMPARE(choices.neck.trimDepth, Length::millimetres(33));
+    QCOMPARE(choices.neck.trim.depth, Length::millimetres(33));
     QCOMPARE(choices.body.welt.depth, Length::millimetres(52));
     QCOMPARE(choices.sleeves.cuff.depth, Length::millimetres(61));
     QVERIFY(fixture.worked().sound());
@@ -719,7 +719,7 @@ void TestDraftStation::yarnsAndStripes() {
     draft->showPiece(pieces::neckTrim);
     draft->canvas()->pick(parts::none);
     choose(named<QComboBox>(draft, "Yarn of the trim"), 2);
-    QCOMPARE(garment(project()).neck.trimYarn, 2);
+    QCOMPARE(garment(project()).neck.trim.yarn, 2);
     draft->showAll();
     const auto away = [&] {
         QPushButton* last = nullptr;
@@ -730,7 +730,7 @@ void TestDraftStation::yarnsAndStripes() {
     };
     away()->click();
     QCOMPARE(project().yarns(), 2);
-    QCOMPARE(garment(project()).neck.trimYarn, 0);
+    QCOMPARE(garment(project()).neck.trim.yarn, 0);
     away()->click();
     QCOMPARE(project().yarns(), 1);
     for (const Stripe& each : project().stripes.of)

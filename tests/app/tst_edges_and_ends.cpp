@@ -69,8 +69,8 @@ void TestEdgesAndEnds::aStripedPulloverIsKnitted() {
     striped.moreYarns = {madder()};
     striped.stripes.of = {{.yarn = 0, .height = Rows(12)}, {.yarn = 1, .height = Rows(4)}};
     striped.ends = Ends::whileKnitting;
-    garment(striped).neck.trimYarn = 1;
-    garment(striped).neck.trimKind = WeltKind::latchedRib;
+    garment(striped).neck.trim.yarn = 1;
+    garment(striped).neck.trim.kind = WeltKind::latchedRib;
     fixture.window().session().edit("Stripes", striped);
     QVERIFY2(fixture.worked().sound(), test::listed(fixture.worked().findings));
     int woven = 0;
@@ -220,16 +220,16 @@ void TestEdgesAndEnds::anEdgeIsChosenAndShown() {
     draft->showPiece(pieces::neckTrim);
     draft->canvas()->pick(parts::trimDepth);
     choose(named<QComboBox>(draft, "Kind of trim"), int(WeltKind::rolled));
-    choose(named<QComboBox>(draft, "How the trim is bound off"), int(BindOffMethod::longChain));
+    choose(named<QComboBox>(draft, "How it is bound off"), int(BindOffMethod::longChain));
     QVERIFY2(fixture.worked().sound(), test::listed(fixture.worked().findings));
     QVERIFY(card(draft)->accessibleDescription().contains("full"));
     // One that is firm is a warning, and mended in one step.
-    choose(named<QComboBox>(draft, "How the trim is bound off"), int(BindOffMethod::sewnThrough));
+    choose(named<QComboBox>(draft, "How it is bound off"), int(BindOffMethod::sewnThrough));
     QVERIFY(hasFinding(fixture.worked().findings, "firm_edge"));
     QPushButton* way = lastButton(draft, "Chain round the needles");
     QVERIFY(way);
     way->click();
-    QCOMPARE(garment(fixture.project()).neck.trimBindOff, BindOffMethod::chainRoundTheNeedles);
+    QCOMPARE(garment(fixture.project()).neck.trim.bindOff, BindOffMethod::chainRoundTheNeedles);
 }
 
 void TestEdgesAndEnds::wasteYarnAndEndsOfAStripe() {
@@ -248,6 +248,11 @@ void TestEdgesAndEnds::wasteYarnAndEndsOfAStripe() {
     QCOMPARE(fixture.project().stripes.of[1].ends, std::optional(Ends::whileKnitting));
     QVERIFY(fixture.worked().supplies.ends < before);
     QCOMPARE(ends->text(), QString("weave"));
+    QVERIFY(card(draft) && card(draft)->accessibleName() == "Ends woven in");
+    // Beside the state before it: as many ends as there were.
+    choose(named<QComboBox>(draft, "Compare with an earlier state"), 1);
+    const QString slip = draft->slip()->plainText();
+    QVERIFY2(slip.contains("ends to darn in") && slip.contains(QString::number(before)), qPrintable(slip));
     // Waste yarn in the work's own colour is warned of, and mended.
     auto* colour = named<QPushButton>(draft, "Colour of the waste yarn");
     QVERIFY(colour && colour->menu());

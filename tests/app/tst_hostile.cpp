@@ -137,7 +137,7 @@ void TestHostile::aBrokenStoreIsSaidInEveryStation() {
     }
     // What is on the screen is kept, and can be worked with.
     Project next = before;
-    garment(next).neck.trimDepth = Length::millimetres(30);
+    garment(next).neck.trim.depth = Length::millimetres(30);
     window.session().edit("deeper", next);
     QCoreApplication::processEvents();
     QVERIFY(fixture.project() == next);
@@ -247,7 +247,7 @@ void TestHostile::twoWindowsLoseNothing() {
     MainWindow other(elsewhere);
     other.session().open(here.projectId());
     Project mine = here.project();
-    garment(mine).neck.trimDepth = Length::millimetres(31);
+    garment(mine).neck.trim.depth = Length::millimetres(31);
     here.edit("deeper", mine);
     // The other window still shows the project as it was, and changes something else.
     Project theirs = other.session().project();
@@ -255,7 +255,7 @@ void TestHostile::twoWindowsLoseNothing() {
     theirs.wearer[Measure::wrist] = MeasureValue{Length::millimetres(171), false, {}};
     other.session().edit("wrist", theirs);
     const Project both = elsewhere.project(here.projectId());
-    QCOMPARE(garment(both).neck.trimDepth.mm(), 31.0);
+    QCOMPARE(garment(both).neck.trim.depth.mm(), 31.0);
     QCOMPARE(both.wearer[Measure::wrist]->value.mm(), 171.0);
     QVERIFY(other.session().project() == both);
     QTRY_VERIFY2(other.message().contains("another window"), qPrintable(other.message()));
@@ -275,12 +275,12 @@ void TestHostile::whatBothChangedIsSaid() {
     MainWindow other(elsewhere);
     other.session().open(here.projectId());
     Project mine = here.project();
-    garment(mine).neck.trimDepth = Length::millimetres(31);
+    garment(mine).neck.trim.depth = Length::millimetres(31);
     here.edit("31", mine);
     Project theirs = other.session().project();
-    garment(theirs).neck.trimDepth = Length::millimetres(44);
+    garment(theirs).neck.trim.depth = Length::millimetres(44);
     other.session().edit("44", theirs);
-    QCOMPARE(garment(elsewhere.project(here.projectId())).neck.trimDepth.mm(), 44.0);
+    QCOMPARE(garment(elsewhere.project(here.projectId())).neck.trim.depth.mm(), 44.0);
     QTRY_VERIFY2(other.message().contains("trim"), qPrintable(other.message()));
 }
 

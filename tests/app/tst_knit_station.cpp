@@ -76,7 +76,7 @@ void TestKnitStation::aStripedPieceSaysItsYarns() {
     second.colour = "#A8362E";
     striped.moreYarns = {second};
     striped.stripes.of = {{0, Rows(4)}, {1, Rows(4)}};
-    garment(striped).neck.trimYarn = 1;
+    garment(striped).neck.trim.yarn = 1;
     fixture.window().session().edit("Stripes", striped);
     QVERIFY2(fixture.worked().sound(), test::listed(fixture.worked().findings));
     KnitStation* knit = beginPiece(fixture, pieces::back);

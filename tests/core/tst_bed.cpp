@@ -189,7 +189,8 @@ void TestBed::bindOffChainsOntoTheNext() {
 }
 
 void TestBed::bindOffAllBreaksTheYarn() {
-    const Ran ran(onSixNeedles({op::Knit{Rows(2), slate}, op::BindOff{Side::right, 6, BindOffMethod::loopThroughLoop, true}}));
+    const Ran ran(
+        onSixNeedles({op::Knit{Rows(2), slate}, op::BindOff{Side::right, 6, BindOffMethod::loopThroughLoop, true}}));
     QVERIFY(ran.bed.occupied().empty());
     QCOMPARE(ran.bed.fabric().ends, 2);
     QVERIFY(!ran.bed.workingYarn());
@@ -258,8 +259,8 @@ void TestBed::hangingFromASibling() {
         hang.put(Needle::atSlot(i - 5), i);
     hang.from({"front", HangSource::Kind::edge, "slope"});
     hang.put(Needle::atSlot(2), 4);
-    const Program trim = program(
-        {hang, op::JoinYarn{slate, Side::right}, op::Knit{Rows(2), slate}, op::BindOff{Side::right, 7, BindOffMethod::loopThroughLoop, true}});
+    const Program trim = program({hang, op::JoinYarn{slate, Side::right}, op::Knit{Rows(2), slate},
+                                  op::BindOff{Side::right, 7, BindOffMethod::loopThroughLoop, true}});
     QCOMPARE(codes(trim, &siblings), std::vector<std::string>{});
     hang.map.back().index = 5; // the edge has four openings
     op::TakeOff off{at("L4"), at("R2"), op::Onto::holder, "rest"};

@@ -349,11 +349,11 @@ void TestBedFindings::longStrand() {
              op::Transfer{{{at("R4"), at("L1")}, {at("R3"), at("L2")}, {at("R2"), at("L3")}, {at("R1"), at("L4")}}, {}},
              op::Knit{Rows(1), slate}, allOff()})),
         Codes{});
-    QCOMPARE(
-        codes(program({op::CastOn{CastOnMethod::closedLoop, at("L6"), at("R4"), 1, slate, Side::right}, op::Knit{Rows(2), slate},
-                       off(Side::right), op::Knit{Rows(2), slate}, op::HoldLever{true}, op::Hold{at("L6"), at("L1")},
-                       op::MoveCarriage{Side::left}, op::HoldLever{false}, op::Knit{Rows(1), slate}, allOff()})),
-        Codes{"long_strand"});
+    QCOMPARE(codes(program({op::CastOn{CastOnMethod::closedLoop, at("L6"), at("R4"), 1, slate, Side::right},
+                            op::Knit{Rows(2), slate}, off(Side::right), op::Knit{Rows(2), slate}, op::HoldLever{true},
+                            op::Hold{at("L6"), at("L1")}, op::MoveCarriage{Side::left}, op::HoldLever{false},
+                            op::Knit{Rows(1), slate}, allOff()})),
+             Codes{"long_strand"});
 }
 
 void TestBedFindings::strandsFollowTheirLoop() {
@@ -503,9 +503,9 @@ void TestBedFindings::edgeIncreasesAddUp() {
 }
 
 void TestBedFindings::theFirstJoinSaysWhereTheCarriageStands() {
-    const Program onSibling =
-        program({op::JoinYarn{slate, Side::left}, op::CastOn{CastOnMethod::closedLoop, at("L3"), at("R3"), 1, rust, Side::left},
-                 op::Knit{Rows(1), rust}, allOff()});
+    const Program onSibling = program({op::JoinYarn{slate, Side::left},
+                                       op::CastOn{CastOnMethod::closedLoop, at("L3"), at("R3"), 1, rust, Side::left},
+                                       op::Knit{Rows(1), rust}, allOff()});
     QCOMPARE(codes(onSibling), Codes{});
     QCOMPARE(codes(program({op::CastOn{CastOnMethod::closedLoop, at("L3"), at("R3"), 1, rust, Side::left},
                             op::JoinYarn{slate, Side::right}, op::Knit{Rows(1), rust}, allOff()})),

@@ -7,6 +7,7 @@
 #include "core/article/articles.h"
 #include "core/bed/virtual_bed.h"
 #include "core/format/project_json.h"
+#include "core/ground/weave.h"
 #include "core/knitting/wording.h"
 #include "core/record/corrections.h"
 #include "core/ways_out.h"
@@ -97,23 +98,23 @@ std::vector<EdgeCase> edgesThatEnd() {
             {"neck trim", pieces::neckTrim,
              [](const WeltMaking& making, WeltKind kind) {
                  Project project = odilesPullover();
-                 garment(project).neck.trimKind = kind;
-                 garment(project).neck.trimBindOff = making.bindOff;
+                 garment(project).neck.trim.kind = kind;
+                 garment(project).neck.trim.bindOff = making.bindOff;
                  return project;
              }},
             {"armhole trim", pieces::leftArmTrim,
              [](const WeltMaking& making, WeltKind kind) {
                  Project project = ilkesPullover();
                  garment(project).body.kind = BodyKind::sleeveless;
-                 garment(project).body.armTrimKind = kind;
-                 garment(project).body.armTrimBindOff = making.bindOff;
+                 garment(project).body.armTrim.kind = kind;
+                 garment(project).body.armTrim.bindOff = making.bindOff;
                  return project;
              }},
             {"band", pieces::rightBand,
              [](const WeltMaking& making, WeltKind) {
                  Project project = odilesPullover();
                  garment(project).opening.closure = Closure::cardigan;
-                 garment(project).opening.bandBindOff = making.bindOff;
+                 garment(project).opening.band.bindOff = making.bindOff;
                  return project;
              },
              true},
@@ -192,6 +193,12 @@ private slots:
     void aMockRibOfThreeLeavesEveryThirdNeedle();
     void firmEdgesAreSaid();
     void bandsAreClosedTwoSizesAboveTheirOwn();
+    void aBandIsClosedOnItsEdge();
+    void aTrimHasItsOwnRows();
+    void aRolledTrimEndsInAnotherYarn();
+    void aTrimAsDeepAsTheWeltIsSaid();
+    void manyStrandsAreSaid();
+    void trimsGoOnBeforeTheShoulders();
     void tailsAreThoseOfTheJoins();
     void aHatsTailSewsItsSeamToo();
     void endsThatLieNowhereAreCut();
@@ -222,6 +229,8 @@ void TestEdges::theTableIsWhole() {
             QVERIFY(steps >= 3);
         }
     };
+    for (const HandStep& step : weaveSteps)
+        QCOMPARE(std::string(step.picture).find_first_not_of("ouvUV"), std::string::npos);
     check(castOnTraits);
     check(bindOffTraits);
     // Who has a match is as stretchy as it.
@@ -305,7 +314,7 @@ void TestEdges::everyEdgeIsBoundOffByEveryMethod() {
 void TestEdges::aSewnEdgeHasItsYarn() {
     for (const BindOffMethod method : {BindOffMethod::backstitch, BindOffMethod::sewnThrough}) {
         Project project = odilesPullover();
-        garment(project).neck.trimBindOff = method;
+        garment(project).neck.trim.bindOff = method;
         const Worked worked = work(project);
         const WorkedPiece& trim = *worked.piece(pieces::neckTrim);
         const auto& bound =
@@ -386,7 +395,7 @@ void TestEdges::aMockRibOfThreeLeavesEveryThirdNeedle() {
 
 void TestEdges::firmEdgesAreSaid() {
     Project project = odilesPullover();
-    garment(project).neck.trimBindOff = BindOffMethod::sewnThrough;
+    garment(project).neck.trim.bindOff = BindOffMethod::sewnThrough;
     const Worked worked = work(project);
     auto found = std::ranges::find(worked.findings, FindingCode("firm_edge"), &Finding::code);
     QVERIFY(found != worked.findings.end());
@@ -426,6 +435,124 @@ void TestEdges::bandsAreClosedTwoSizesAboveTheirOwn() {
     const Fabric& band = worked.piece(pieces::leftBand)->fabric;
     const int own = band.passes.front().size->steps;
     QCOMPARE(band.passes.back().size->steps - own, 2 * project.machine.sizes.parts);
+}
+
+void TestEdges::aBandIsClosedOnItsEdge() {
+    Project project = odilesPullover();
+    garment(project).opening.closure = Closure::cardigan;
+    garment(project).opening.bandOnItsEdge = true;
+    const Worked worked = work(project);
+    checkClean(worked);
+    const WorkedPiece& band = *worked.piece(pieces::leftBand);
+    std::vector<const operation::Hang*> hangs;
+    for (const Operation& each : band.program.operations)
+        if (const auto* hang = std::get_if<operation::Hang>(&each.action))
+            hangs.push_back(hang);
+    QCOMPARE(hangs.size(), 2u);
+    QVERIFY(hangs[1]->again && hangs[1]->map == hangs[0]->map);
+    // In the hand: beside the loop of the band's last row every needle holds the edge again, and the next row takes
+    // both.
+    const Pass& closing = band.fabric.passes.back();
+    for (LoopId loop = closing.firstLoop; loop < closing.firstLoop + closing.loopCount; ++loop)
+        QVERIFY(std::ranges::any_of(band.fabric.moreParents, [&](const auto& more) {
+            return more.first == loop && band.fabric.loops[more.second].kind == LoopKind::hung;
+        }));
+    // Without saying so it is found.
+    Program twice = band.program;
+    for (Operation& each : twice.operations)
+        if (auto* hang = std::get_if<operation::Hang>(&each.action))
+            hang->again = false;
+    Siblings siblings;
+    for (const WorkedPiece& piece : worked.pieces)
+        siblings[piece.program.piece] = &piece.fabric;
+    QVERIFY(hasFinding(knit(twice, &siblings).findings, "source_twice"));
+}
+
+void TestEdges::aTrimHasItsOwnRows() {
+    Project project = odilesPullover();
+    garment(project).neck.trim.depth = Length::millimetres(20);
+    for (const int rows : {0, 30, 60}) {
+        garment(project).neck.trim.ownRows = rows;
+        const Worked worked = work(project);
+        checkClean(worked);
+        const double perCentimetre = rows > 0 ? rows / 10.0 : worked.measured.gauge->rows.perTenCentimetres() / 10.0;
+        // Folded: 4 cm of rows, and the one that closes it.
+        const int knitted = static_cast<int>(worked.piece(pieces::neckTrim)->fabric.passes.size()) - 1;
+        QVERIFY2(std::abs(knitted - 4.0 * perCentimetre) <= 1.0, std::to_string(knitted).c_str());
+    }
+}
+
+void TestEdges::aRolledTrimEndsInAnotherYarn() {
+    Project project = odilesPullover();
+    Yarn rust = project.yarn;
+    rust.colour = "#B5602C";
+    project.moreYarns = {rust};
+    garment(project).neck.trim.kind = WeltKind::rolled;
+    garment(project).neck.trim.tipRows = 2;
+    garment(project).neck.trim.tipYarn = 1;
+    const Worked worked = work(project);
+    checkClean(worked);
+    const WorkedPiece& trim = *worked.piece(pieces::neckTrim);
+    const auto& passes = trim.fabric.passes;
+    std::vector<std::string> ids;
+    for (const Pass& pass : passes)
+        ids.push_back(trim.program.yarns[pass.yarn].id);
+    // Two rows and the loose one that is bound off.
+    QCOMPARE(std::ranges::count(ids, "B"), 3);
+    QVERIFY(ids.back() == "B" && ids.front() == "A");
+}
+
+void TestEdges::aTrimAsDeepAsTheWeltIsSaid() {
+    Project project = odilesPullover();
+    garment(project).body.welt.depth = Length::millimetres(30);
+    garment(project).neck.trim.depth = Length::millimetres(30);
+    Finding found;
+    for (const Finding& each : work(project).findings)
+        if (each.code == "neck_trim_deep")
+            found = each;
+    QCOMPARE(found.severity, Severity::note);
+    QVERIFY(!found.text.operands.empty());
+    const auto ways = waysOut(project, found);
+    QVERIFY(!ways.empty());
+    QCOMPARE(garment(ways.front().project).neck.trim.depth, Length::millimetres(15));
+}
+
+void TestEdges::manyStrandsAreSaid() {
+    Project project = odilesPullover();
+    project.yarn.strands = project.swatch.strands = 99;
+    QVERIFY(hasFinding(work(project).findings, "strands_many"));
+    project.yarn.strands = project.swatch.strands = 3;
+    QVERIFY(!hasFinding(work(project).findings, "strands_many"));
+}
+
+void TestEdges::trimsGoOnBeforeTheShoulders() {
+    Project project = odilesPullover();
+    garment(project).neck.trimFirst = true;
+    const Worked worked = work(project);
+    checkClean(worked);
+    // Each hangs from one piece alone, so that no shoulder need be joined.
+    for (const PieceKey key : {pieces::neckTrim, pieces::secondNeckTrim}) {
+        std::set<std::string> from;
+        for (const Operation& each : worked.piece(key)->program.operations)
+            if (const auto* hang = std::get_if<operation::Hang>(&each.action))
+                for (const HangSource& source : hang->sources)
+                    if (!source.piece.empty())
+                        from.insert(source.piece);
+        QCOMPARE(from.size(), 1u);
+    }
+    const auto place = [&](const char* key) {
+        return std::ranges::find(worked.joins, std::string(key), &Join::key) - worked.joins.begin();
+    };
+    QVERIFY(place("neck_trim") < place("shoulder_left") && place("neck_trim_second") < place("shoulder_left"));
+    QVERIFY(place("trim_seam") > place("shoulder_right"));
+    // Where a trim goes over the shoulders it cannot, and that is said.
+    for (const auto& [neck, closure] :
+         {std::pair{NeckKind::vee, Closure::pullover}, {NeckKind::round, Closure::cardigan}}) {
+        Project other = project;
+        garment(other).neck.kind = neck;
+        garment(other).opening.closure = closure;
+        QVERIFY(hasFinding(work(other).findings, "trim_before_shoulders"));
+    }
 }
 
 void TestEdges::tailsAreThoseOfTheJoins() {
@@ -496,7 +623,7 @@ void TestEdges::tailsAreThoseOfTheJoins() {
             }
     });
     QVERIFY(begun > 0);
-    QVERIFY(open > 0);         // such as shoulders
+    QVERIFY(open > 0); // such as shoulders
     QVERIFY(inSteps > 0);
     QVERIFY(broken > open + inSteps); // at a trim's last row
 }
@@ -631,8 +758,8 @@ void TestEdges::decisionsAreKept() {
 void TestEdges::filesKeepThem() {
     Project project = odilesPullover();
     garment(project).sleeves.cuff.making = {CastOnMethod::weightedHem, BindOffMethod::overACord, -2, false, false};
-    garment(project).neck.trimBindOff = BindOffMethod::longChain;
-    garment(project).opening.bandBindOff = BindOffMethod::latchOff;
+    garment(project).neck.trim.bindOff = BindOffMethod::longChain;
+    garment(project).opening.band.bindOff = BindOffMethod::latchOff;
     project.waste = {"#D8A62B", false};
     project.decided = {"other_strands: 2, 1"};
     project.swatch.weights = 4;

@@ -81,7 +81,8 @@ void checkRibsEndAlike(const WorkedGarment& worked) {
                 columns += piece.fabric.loops[loop].isPurl ? '-' : 'v';
             if (columns.find('-') == std::string::npos)
                 continue;
-            if (!(columns.starts_with("vv-vv") || columns.starts_with("v-v-")) || columns != std::string(columns.rbegin(), columns.rend()))
+            if (!(columns.starts_with("vv-vv") || columns.starts_with("v-v-")) ||
+                columns != std::string(columns.rbegin(), columns.rend()))
                 RC_FAIL(piece.program.piece + ": a rib of " + columns);
         }
 }
@@ -320,9 +321,9 @@ void TestGarmentProperty::wildInputNeverBreaks() {
         garment(project).body.sides = static_cast<SideKind>(*rc::gen::inRange(0, 3));
         for (Length* each :
              {&garment(project).body.underarm, &garment(project).body.narrower, &garment(project).sleeves.capTop,
-              &garment(project).sleeves.capEase, &garment(project).body.armTrimDepth, &garment(project).straps.width,
-              &garment(project).straps.backDepth, &garment(project).opening.bandDepth, &garment(project).opening.button,
-              &garment(project).sleeves.shortLength})
+              &garment(project).sleeves.capEase, &garment(project).body.armTrim.depth, &garment(project).straps.width,
+              &garment(project).straps.backDepth, &garment(project).opening.band.depth,
+              &garment(project).opening.button, &garment(project).sleeves.shortLength})
             if (*rc::gen::inRange(0, 4) == 0)
                 *each = Length::millimetres(any());
         garment(project).edges[0].inset = *rc::gen::inRange(-3, 30);

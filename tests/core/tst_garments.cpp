@@ -923,7 +923,7 @@ void TestGarments::anOpenFrontHasBands() {
             Project project = ilkesPullover();
             garment(project).body.kind = body;
             garment(project).opening.closure = Closure::cardigan;
-            garment(project).opening.bandDepth = Length::millimetres(depth);
+            garment(project).opening.band.depth = Length::millimetres(depth);
             const WorkedGarment worked = workGarment(project);
             QVERIFY(worked.pieces.empty());
             QCOMPARE(std::ranges::count(worked.findings, Severity::error, &Finding::severity), 1);
@@ -951,7 +951,7 @@ void TestGarments::choicesAreKeptInTheFile() {
     garment(project).body.narrower = Length::millimetres(11);
     garment(project).sleeves.capTop = Length::millimetres(71);
     garment(project).sleeves.capEase = Length::millimetres(7);
-    garment(project).body.armTrimDepth = Length::millimetres(17);
+    garment(project).body.armTrim.depth = Length::millimetres(17);
     for (const CountKey pinned : {quantities::upperStitches, quantities::capRows, quantities::armTrimRows})
         project.pins[pinned] = 44;
     QVERIFY(projectFromJson(toJson(project)) == project);

@@ -261,7 +261,9 @@ void TestJoining::tailsAreLeftAtTheBreak() {
             for (const char* side : {"left", "right"}) {
                 const Join& join = ::join(worked, std::string("shoulder_") + side);
                 const auto found = left.find(std::string("the ") + side + " shoulder");
-                QVERIFY2(found != left.end(), qPrintable(QString("%1 %2 %3").arg(side).arg(int(shoulder)).arg(QString::fromStdString(whose.name))));
+                QVERIFY2(found != left.end(),
+                         qPrintable(
+                             QString("%1 %2 %3").arg(side).arg(int(shoulder)).arg(QString::fromStdString(whose.name))));
                 QVERIFY(abs(found->second - join.tail) < Length::millimetres(0.01));
             }
             QVERIFY(left.contains("the neck trim, ends"));

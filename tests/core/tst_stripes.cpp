@@ -214,7 +214,7 @@ void TestStripes::everyStripedProgramRunsClean() {
         project.stripes = randomStripes(yarns);
         Garment& chosen = garment(project);
         for (YarnNumber* each : {&chosen.body.welt.yarn, &chosen.sleeves.cuff.yarn, &chosen.sleeves.yarn,
-                                 &chosen.neck.trimYarn, &chosen.body.armTrimYarn, &chosen.opening.bandYarn})
+                                 &chosen.neck.trim.yarn, &chosen.body.armTrim.yarn, &chosen.opening.band.yarn})
             *each = *rc::gen::inRange(0, yarns);
         project.ends = *rc::gen::elementOf(allEnds);
         const WorkedGarment worked = workGarment(project);
@@ -333,7 +333,7 @@ void TestStripes::sectionsHaveTheirYarns() {
     Garment& chosen = garment(project);
     chosen.body.welt.yarn = 1;
     chosen.sleeves.cuff.yarn = 2;
-    chosen.neck.trimYarn = 3;
+    chosen.neck.trim.yarn = 3;
     chosen.sleeves.yarn = 1;
     const WorkedGarment worked = workGarment(project);
     QVERIFY2(worked.sound(), listed(worked.findings));
@@ -445,7 +445,7 @@ void TestStripes::filesKeepThem() {
         const int more = *rc::gen::inRange(0, mostYarns);
         project.moreYarns = someYarns(more);
         project.stripes = randomStripes(1 + more);
-        garment(project).neck.trimYarn = *rc::gen::inRange(0, 1 + more);
+        garment(project).neck.trim.yarn = *rc::gen::inRange(0, 1 + more);
         project.ends = *rc::gen::elementOf(allEnds);
         RC_ASSERT(projectFromJson(toJson(project)) == project);
     });
@@ -498,12 +498,12 @@ void TestStripes::yarnsAreTakenAway() {
     Project project = ilkesPullover();
     project.moreYarns = someYarns(3);
     project.stripes.of = {{0, Rows(4)}, {1, Rows(4)}, {2, Rows(4)}, {3, Rows(4)}};
-    garment(project).neck.trimYarn = 3;
+    garment(project).neck.trim.yarn = 3;
     garment(project).sleeves.cuff.yarn = 2;
     removeYarn(project, 2);
     QCOMPARE(project.yarns(), 3);
     QCOMPARE(project.moreYarns[1].name, std::string("Yarn 3"));
-    QCOMPARE(garment(project).neck.trimYarn, 2);
+    QCOMPARE(garment(project).neck.trim.yarn, 2);
     QCOMPARE(garment(project).sleeves.cuff.yarn, 0);
     std::vector<YarnNumber> striped;
     for (const Stripe& each : project.stripes.of)

@@ -70,7 +70,7 @@ Project randomProject() {
     choices.sleeves.shortLength = Length::millimetres(between(140, 240));
     choices.straps.width = Length::millimetres(between(25, 60));
     choices.straps.backDepth = Length::millimetres(between(40, 110));
-    choices.opening.bandDepth = Length::millimetres(between(12, 40));
+    choices.opening.band.depth = Length::millimetres(between(12, 40));
     choices.opening.buttons = *rc::gen::inRange(0, 9);
     choices.opening.button = Length::millimetres(between(8, 25));
     choices.opening.holes = *rc::gen::element(Side::left, Side::right);
@@ -86,19 +86,20 @@ Project randomProject() {
     choices.body.narrower = Length::millimetres(between(5, 20));
     choices.sleeves.capTop = Length::millimetres(between(45, 85));
     choices.sleeves.capEase = Length::millimetres(between(0, 25));
-    choices.body.armTrimDepth = Length::millimetres(between(8, 30));
+    choices.body.armTrim.depth = Length::millimetres(between(8, 30));
     const auto onThisBed = [&](WeltKind kind) {
         return traits(kind).beds > project.machine.beds ? WeltKind::latchedRib : kind;
     };
-    const auto bindOff = [] { return static_cast<BindOffMethod>(*rc::gen::inRange(0, static_cast<int>(bindOffTraits.size()))); };
+    const auto bindOff = [] {
+        return static_cast<BindOffMethod>(*rc::gen::inRange(0, static_cast<int>(bindOffTraits.size())));
+    };
     const auto welt = [&] {
         const WeltKind kind = *rc::gen::elementOf(allWelts);
-        return Welt{onThisBed(kind), Length::millimetres(between(8, 70)),
-                    *rc::gen::inRange(0, 3) == 0 ? between(0, mostGather) : 0.0, 0,
-                    WeltMaking{*rc::gen::element(CastOnMethod::closedLoop, CastOnMethod::latchChain,
-                                                 CastOnMethod::weightedHem),
-                               bindOff(), *rc::gen::inRange(-2, 3), *rc::gen::arbitrary<bool>(),
-                               *rc::gen::arbitrary<bool>()}};
+        return Welt{
+            onThisBed(kind), Length::millimetres(between(8, 70)),
+            *rc::gen::inRange(0, 3) == 0 ? between(0, mostGather) : 0.0, 0,
+            WeltMaking{*rc::gen::element(CastOnMethod::closedLoop, CastOnMethod::latchChain, CastOnMethod::weightedHem),
+                       bindOff(), *rc::gen::inRange(-2, 3), *rc::gen::arbitrary<bool>(), *rc::gen::arbitrary<bool>()}};
     };
     choices.body.welt = welt();
     choices.sleeves.cuff = welt();
@@ -107,7 +108,7 @@ Project randomProject() {
         choices.body.welt.gather = 0.0; // these are not offered
     choices.body.shoulder = *rc::gen::elementOf(allShoulders);
     choices.making.wrapTurns = *rc::gen::inRange(0, 5) > 0;
-    choices.neck.trimDepth = Length::millimetres(between(8, 40));
+    choices.neck.trim.depth = Length::millimetres(between(8, 40));
     choices.making.seamStitches = *rc::gen::arbitrary<bool>();
     for (EdgeShaping& edge : choices.edges)
         edge = {*rc::gen::inRange(0, 5), *rc::gen::arbitrary<bool>(), *rc::gen::inRange(0, 3) > 0,
@@ -117,11 +118,18 @@ Project randomProject() {
     const auto trimKind = [&] {
         return *rc::gen::arbitrary<bool>() ? WeltKind::foldedHem : onThisBed(*rc::gen::elementOf(allWelts));
     };
-    choices.neck.trimKind = trimKind();
-    choices.body.armTrimKind = trimKind();
-    choices.neck.trimBindOff = bindOff();
-    choices.body.armTrimBindOff = bindOff();
-    choices.opening.bandBindOff = bindOff();
+    choices.neck.trim.kind = trimKind();
+    choices.body.armTrim.kind = trimKind();
+    choices.neck.trim.bindOff = bindOff();
+    choices.body.armTrim.bindOff = bindOff();
+    choices.opening.band.bindOff = bindOff();
+    if (!choices.isCardigan() && choices.neck.kind != NeckKind::vee && choices.body.kind != BodyKind::raglan)
+        choices.neck.trimFirst = *rc::gen::inRange(0, 4) == 0;
+    for (Garment::Trim* trim : {&choices.neck.trim, &choices.body.armTrim}) {
+        trim->ownRows = *rc::gen::inRange(0, 4) > 0 ? 0 : *rc::gen::inRange(20, 90);
+        trim->tipRows = *rc::gen::inRange(0, 6);
+    }
+    choices.opening.bandOnItsEdge = *rc::gen::inRange(0, 3) == 0;
     project.waste.cord = *rc::gen::inRange(0, 4) > 0;
     return project;
 }

@@ -3,6 +3,7 @@
 
 #include "app/session/session.h"
 #include "app/theme/theme.h"
+#include "core/ground/weave.h"
 
 #include <QPainter>
 
@@ -82,6 +83,17 @@ void paintHandStep(QPainter& painter, const QRectF& area, const char* picture) {
             painter.drawLine(QPointF(x - step * 0.5, at(glyph == 's' ? 36 : 40)),
                              QPointF(x + step * 0.5, at(glyph == 's' ? 26 : 34)));
             break;
+        case 'v':
+        case 'u':
+            loop(32);
+            painter.setPen(QPen(theme.madder, 2.2 * unit));
+            if (glyph == 'v') {
+                painter.drawLine(QPointF(x - step * 0.5, at(20)), QPointF(x + step * 0.5, at(20)));
+            } else { // behind the shaft
+                painter.drawLine(QPointF(x - step * 0.5, at(20)), QPointF(x - 3 * unit, at(20)));
+                painter.drawLine(QPointF(x + 3 * unit, at(20)), QPointF(x + step * 0.5, at(20)));
+            }
+            break;
         case 'r':
         case '_':
             loop(glyph == 'r' ? 30 : 38);
@@ -106,17 +118,12 @@ EdgeMethodCard::EdgeMethodCard(QWidget* parent) : QWidget(parent) {
     hide();
 }
 
-template<class Traits> void EdgeMethodCard::fill(const Traits& traits, const QString& match) {
-    title_ = coreText(traits.option.label);
-    facts_ = tr("Stretches: %1. As wide: %2. %3")
-                 .arg(coreText(label(traits.stretch)), coreText(traits.width), coreText(traits.uses));
-    if (traits.tail > 0.0)
-        facts_ += ' ' + tr("Takes %1 widths of yarn, broken before.").arg(traits.tail, 0, 'g', 2);
-    if (!match.isEmpty())
-        facts_ += ' ' + match;
+void EdgeMethodCard::showSteps(const QString& title, const QString& facts, std::span<const HandStep> steps) {
+    title_ = title;
+    facts_ = facts;
     steps_.clear();
     QStringList words = {facts_};
-    for (const HandStep& each : traits.steps)
+    for (const HandStep& each : steps)
         if (*each.text) {
             steps_.push_back(each);
             words << coreText(each.text);
@@ -126,6 +133,20 @@ template<class Traits> void EdgeMethodCard::fill(const Traits& traits, const QSt
     setVisible(true);
     updateGeometry();
     update();
+}
+
+template<class Traits> void EdgeMethodCard::fill(const Traits& traits, const QString& match) {
+    QString facts = tr("Stretches: %1. As wide: %2. %3")
+                        .arg(coreText(label(traits.stretch)), coreText(traits.width), coreText(traits.uses));
+    if (traits.tail > 0.0)
+        facts += ' ' + tr("Takes %1 widths of yarn, broken before.").arg(traits.tail, 0, 'g', 2);
+    if (!match.isEmpty())
+        facts += ' ' + match;
+    showSteps(coreText(traits.option.label), facts, traits.steps);
+}
+
+void EdgeMethodCard::showWeaving() {
+    showSteps(tr("Ends woven in"), tr("Over the outer needles of the next row, while it is knitted."), weaveSteps);
 }
 
 void EdgeMethodCard::show(CastOnMethod method) {

@@ -6,6 +6,7 @@
 #include <QString>
 #include <QWidget>
 
+#include <span>
 #include <vector>
 
 namespace vestimen::app {
@@ -19,6 +20,8 @@ public:
 
     void show(CastOnMethod method);
     void show(BindOffMethod method);
+    /// How ends are woven in.
+    void showWeaving();
     /// Nothing is shown.
     void clear();
     bool isEmpty() const { return title_.isEmpty(); }
@@ -32,6 +35,7 @@ protected:
     void paintEvent(QPaintEvent* event) override;
 
 private:
+    void showSteps(const QString& title, const QString& facts, std::span<const HandStep> steps);
     template<class Traits> void fill(const Traits& traits, const QString& match);
     /// Draws it, or only measures where there is no painter; returns its height.
     int layOut(QPainter* painter, int width) const;

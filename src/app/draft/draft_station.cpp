@@ -356,11 +356,25 @@ void DraftStation::fillRows() {
     }
 }
 
+void DraftStation::fillEnds(const Worked& drawn) {
+    const auto ends = [&](const Worked& of) {
+        if (all_)
+            return of.supplies.ends;
+        const auto piece = std::ranges::find(of.supplies.pieces, key(piece_), &PieceSupplies::piece);
+        return piece == of.supplies.pieces.end() ? 0 : piece->ends;
+    };
+    const int now = ends(drawn);
+    slip_->addLine(tr("ends to darn in"), QString::number(now));
+    if (const int then = other_ ? ends(*other_) : now; then != now)
+        slip_->addLine(tr("   then"), QString::number(then));
+}
+
 void DraftStation::fillWhole(const Worked& drawn) {
     if (all_) {
         for (const WorkedPiece& piece : drawn.pieces)
             slip_->addLine(pieceName(drawn.article, piece.key),
                            tr("%1 × %2").arg(text(piece.width), text(piece.length)));
+        fillEnds(drawn);
         return;
     }
     const WorkedPiece* piece = pieceIn(&drawn);
@@ -378,6 +392,7 @@ void DraftStation::fillWhole(const Worked& drawn) {
         if (const QString then = before ? stateOf(*before, session().unit()) : now; then != now)
             slip_->addLine(tr("   then"), then);
     }
+    fillEnds(drawn);
 }
 
 void DraftStation::fillSlip() {
@@ -427,8 +442,6 @@ void DraftStation::fillWays() {
         ways_->layout()->addWidget(button);
     };
     for (const Finding& finding : session().worked().findings) {
-        if (finding.severity == Severity::note)
-            continue;
         for (WayOut& way : waysOut(session().project(), finding)) {
             const QString what = coreText(way.what, session().unit());
             offer(what, [this, what, next = std::move(way.project)] { session().edit(what, next); });

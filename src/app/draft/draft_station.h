@@ -51,6 +51,8 @@ private:
     void markWanted(RailView& view) const;
     void fillSlip();
     void fillWhole(const Worked& drawn);
+    /// Of the piece or of all, beside those of the state that it is compared with.
+    void fillEnds(const Worked& drawn);
     void fillRows();
     void fillWays();
     void move(HandleKey part, int steps, bool keep);

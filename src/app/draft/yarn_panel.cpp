@@ -96,6 +96,8 @@ YarnPanel::YarnPanel(Session& session, QWidget* parent) : QWidget(parent), sessi
     endsLeft_->setObjectName(QStringLiteral("muted"));
     endsLeft_->setWordWrap(true);
     layout->addWidget(endsLeft_);
+    weaving_ = new EdgeMethodCard(this);
+    layout->addWidget(weaving_);
     buildWaste(layout);
     auto* stripes = new Label(tr("Stripes, from the lower edge up"), this);
     stripes->setObjectName(QStringLiteral("heading"));
@@ -252,9 +254,8 @@ void YarnPanel::buildWaste(QVBoxLayout* layout) {
     row->addWidget(new Label(tr("waste yarn"), this));
     cord_ = new QCheckBox(tr("and a ravel cord"), this);
     cord_->setToolTip(tr("One row between the waste yarn and the work: drawn out, it parts them."));
-    connect(cord_, &QCheckBox::clicked, this, [this](bool on) {
-        change(tr("Ravel cord"), [on](Project& project) { project.waste.cord = on; });
-    });
+    connect(cord_, &QCheckBox::clicked, this,
+            [this](bool on) { change(tr("Ravel cord"), [on](Project& project) { project.waste.cord = on; }); });
     row->addWidget(cord_, 1);
     layout->addLayout(row);
 }
@@ -377,13 +378,13 @@ void YarnPanel::fillAmount(const YarnRow& row, const Yarn& yarn, YarnNumber numb
                      .arg(its->piecesEnough)
                      .arg(session_.worked().pieces.size());
     if (its->ballsToBuy > 0)
-        words << (yarn.lot.empty() ? tr("to buy: %1 of %2 g, all of one lot")
-                                         .arg(its->ballsToBuy)
-                                         .arg(std::lround(yarn.gramsPerBall))
-                                   : tr("to buy: %1 of %2 g, of lot %3")
-                                         .arg(its->ballsToBuy)
-                                         .arg(std::lround(yarn.gramsPerBall))
-                                         .arg(QString::fromStdString(yarn.lot)));
+        words
+            << (yarn.lot.empty()
+                    ? tr("to buy: %1 of %2 g, all of one lot").arg(its->ballsToBuy).arg(std::lround(yarn.gramsPerBall))
+                    : tr("to buy: %1 of %2 g, of lot %3")
+                          .arg(its->ballsToBuy)
+                          .arg(std::lround(yarn.gramsPerBall))
+                          .arg(QString::fromStdString(yarn.lot)));
     row.amount->setText(!its->grams ? words.front()
                         : isShort   ? tr("%1 of %2 g").arg(std::lround(yarn.gramsOnHand)).arg(std::lround(*its->grams))
                                     : tr("%1 g").arg(std::lround(*its->grams)));
@@ -414,6 +415,10 @@ void YarnPanel::fillYarns(const Project& project) {
                        .arg(each.tucked)
                        .arg(each.hanging);
     endsLeft_->setToolTip(byPiece.join('\n'));
+    const bool weaves =
+        project.ends == Ends::whileKnitting ||
+        std::ranges::any_of(project.stripes.of, [](const Stripe& each) { return each.ends == Ends::whileKnitting; });
+    weaves ? weaving_->showWeaving() : weaving_->clear();
     addYarn_->setEnabled(project.yarns() < mostYarns);
     Yarn waste;
     waste.colour = project.waste.colour.empty() ? "#F2EBDD" : project.waste.colour;

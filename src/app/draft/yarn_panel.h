@@ -1,11 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "app/canvas/edge_method_card.h"
 #include "app/session/session.h"
 
 #include <QCheckBox>
-#include <QMenu>
 #include <QComboBox>
+#include <QMenu>
 #include <QPushButton>
 #include <QSpinBox>
 #include <QVBoxLayout>
@@ -65,6 +66,7 @@ private:
     QPushButton* addStripe_;
     QComboBox* ends_;
     Label* endsLeft_;
+    EdgeMethodCard* weaving_;
     QPushButton* wasteColour_;
     QCheckBox* cord_;
     QComboBox* unit_; ///< rows, or mm

@@ -275,9 +275,9 @@ void KnitStation::offerOtherTail() {
                   .arg(text(wanted->length), coreText(wanted->use.c_str()), text(own))
             : tr("The joins have changed since this piece was begun: none takes the %1 that are left here.")
                   .arg(text(own));
-    askBeside(question, {{wanted->length > Length() ? tr("Leave %1").arg(text(wanted->length)) : tr("Weave it in"),
-                          change},
-                         {tr("As it was begun"), [] {}}});
+    askBeside(question,
+              {{wanted->length > Length() ? tr("Leave %1").arg(text(wanted->length)) : tr("Weave it in"), change},
+               {tr("As it was begun"), [] {}}});
 }
 
 void KnitStation::beginProgram(const Program& program) {

@@ -106,7 +106,7 @@ private:
     RehearsalBar* rehearsal_;
     HandBar* hand_;
     std::set<std::size_t> tailsKept_; ///< operations whose tails stay as they were begun
-    std::optional<int> shownRow_; ///< after so many passes the learner asked to be shown
+    std::optional<int> shownRow_;     ///< after so many passes the learner asked to be shown
     std::unique_ptr<KnittingState> state_;
     KnitSettings settings_;
     CounterEar ear_;

@@ -16,8 +16,8 @@ namespace vestimen::app {
 MachineScreen::MachineScreen(QWidget* parent)
     : QWidget(parent), head_(new MachineHead(this)), facts_(new RowFacts(this)), card_(new NextCard(this)),
       needles_(new NeedlePicture(this)), coming_(new ComingLines(this)), ask_(new AskCard(this)),
-      bed_(new BedCanvas(this)), edge_(new EdgeMethodCard(this)), remark_(new Label(this)), keys_(new KeyRow(this)), rehearsal_(new RehearsalBar(this)),
-      hand_(new HandBar(this)) {
+      bed_(new BedCanvas(this)), edge_(new EdgeMethodCard(this)), remark_(new Label(this)), keys_(new KeyRow(this)),
+      rehearsal_(new RehearsalBar(this)), hand_(new HandBar(this)) {
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(8);
@@ -63,6 +63,9 @@ void MachineScreen::showEdge(const KnittingState& state) {
         edge_->show(castOn->method);
     else if (const auto* bindOff = std::get_if<operation::BindOff>(&action))
         edge_->show(bindOff->method);
+    else if (const auto* say = std::get_if<operation::Say>(&action);
+             say && (say->code == "weave_new_end" || say->code == "weave_old_end"))
+        edge_->showWeaving();
     edge_->setVisible(!edge_->isEmpty() && !ask_->isOpen());
     placeEdge();
 }
@@ -72,7 +75,8 @@ void MachineScreen::placeEdge() {
         return;
     const int wide = std::min(bed_->width() - 60, 620);
     const int tall = edge_->heightForWidth(wide);
-    edge_->setGeometry(bed_->x() + (bed_->width() - wide) / 2, bed_->y() + std::max(66, bed_->height() - tall), wide, tall);
+    edge_->setGeometry(bed_->x() + (bed_->width() - wide) / 2, bed_->y() + std::max(66, bed_->height() - tall), wide,
+                       tall);
     edge_->raise();
 }
 

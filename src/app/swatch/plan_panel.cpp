@@ -70,9 +70,8 @@ PlanPanel::PlanPanel(Session& session, QWidget* parent)
     weights_ = count(50, tr("weights"), tr("Weights"), [](Swatch& swatch, int n) { swatch.weights = n; });
     weights_->setToolTip(tr("How many hung at the swatch. The pieces repeat it."));
     weights_->setSpecialValueText(tr("not said"));
-    apart_ = count(200, tr("needles apart"), tr("Weights"), [](Swatch& swatch, int n) {
-        swatch.weightsApart = Stitches(n);
-    });
+    apart_ = count(200, tr("needles apart"), tr("Weights"),
+                   [](Swatch& swatch, int n) { swatch.weightsApart = Stitches(n); });
     apart_->setToolTip(tr("From one weight to the next. The pieces hang as many as that makes."));
     apart_->setSpecialValueText(tr("not said"));
 

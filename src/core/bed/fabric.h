@@ -39,7 +39,7 @@ struct YarnEnd {
     std::size_t operation = 0;
     YarnIndex yarn = 0;
     Side side = Side::right;
-    int pass = 0;         ///< passes made before it
+    int pass = 0; ///< passes made before it
     bool begins = false;
     LoopId loop = noLoop; ///< beside which it comes out; none where it begins
 };
@@ -55,7 +55,7 @@ struct Fabric {
     std::vector<NamedEdge> edges;
     std::vector<int> loopsPerYarn;
     int ends = 0;
-    std::vector<YarnEnd> yarnEnds; ///< in the order in which they were made
+    std::vector<YarnEnd> yarnEnds;            ///< in the order in which they were made
     std::optional<std::size_t> firstMainPass; ///< index of the first pass in a main yarn
     std::vector<Finding> findings;
 

@@ -359,7 +359,8 @@ struct Perform {
                 continue;
             if (const HangSource& source = hang.source(hung); run.source != &source) {
                 run = hangRun(source);
-                if (const std::size_t all = hangOnSettled(run, std::span(hang.map).subspan(i), parent)) {
+                if (const std::size_t all =
+                        hang.again ? 0 : hangOnSettled(run, std::span(hang.map).subspan(i), parent)) {
                     hungOf[hung.source] += static_cast<int>(all);
                     i += all - 1;
                     wereEmpty = false;
@@ -371,7 +372,7 @@ struct Perform {
                 nothingThere(hung.needle, "hang: its source does not exist");
                 continue;
             }
-            if (run.isUsed(loop))
+            if (run.isUsed(loop) && !hang.again)
                 bed.find("source_twice", hung.needle, {"What goes on {0} was hung before.", {hung.needle}});
             run.use(loop);
             const bool isOwn = run.fabric == &bed.fabric_;

@@ -46,7 +46,10 @@ public:
     explicit OperationWriter(const Program& program) : program_(program) {}
 
     Json operator()(const CastOn& op) const {
-        Json json = {{"op", "cast_on"}, {"method", traits(op.method).option.key}, {"from", op.from.name()}, {"to", op.to.name()}};
+        Json json = {{"op", "cast_on"},
+                     {"method", traits(op.method).option.key},
+                     {"from", op.from.name()},
+                     {"to", op.to.name()}};
         if (op.every != 1)
             json["every"] = op.every;
         json["yarn"] = yarn(op.yarn);
@@ -110,6 +113,8 @@ public:
         Json json = {{"op", "hang"}, {"map", map}};
         for (const HangSource& each : op.allOf)
             json["all_of"].push_back(toText(each));
+        if (op.again)
+            json["again"] = true;
         return json;
     }
     Json operator()(const TakeOff& op) const {
@@ -356,7 +361,7 @@ private:
     }
 
     Action hang(const JsonReader& json) const {
-        json.expectKeys({"op", "row", "map", "all_of"});
+        json.expectKeys({"op", "row", "map", "all_of", "again"});
         Hang hang;
         json.at("map").forEach([&](const JsonReader& pair) {
             std::vector<JsonReader> parts;
@@ -365,6 +370,8 @@ private:
                 pair.fail("should be a needle and a source");
             put(hang, needle(parts[0]), parts[1]);
         });
+        if (const auto again = json.find("again"))
+            hang.again = again->boolean();
         if (const auto all = json.find("all_of"))
             all->forEach([&](const JsonReader& each) {
                 auto [source, rest] = sourceKind(each.text());

@@ -301,7 +301,8 @@ Project projectFromJson(const std::string& text) {
     const JsonReader reader(parsed);
     expectFormat(reader, "vestimen-project", newestVersion);
     reader.expectKeys({"format", "version", "name", "article", "machine", "yarn", "more_yarns", "stripes", "ends",
-                       "waste_yarn", "decided", "swatch", "wearer", "ease", "choices", "pins", "made", "joined", "notes"});
+                       "waste_yarn", "decided", "swatch", "wearer", "ease", "choices", "pins", "made", "joined",
+                       "notes"});
     Project project;
     project.name = reader.at("name").text();
     project.article = readKind(reader.at("article"));

@@ -191,8 +191,8 @@ Json json(const Yarn& yarn) {
 }
 
 Yarn readYarn(const JsonReader& json) {
-    json.expectKeys({"name", "fibre", "colour", "colour_name", "lot", "grams_per_ball", "metres_per_100g", "thickness", "strands",
-                     "grams_on_hand", "cost_per_100g", "note"});
+    json.expectKeys({"name", "fibre", "colour", "colour_name", "lot", "grams_per_ball", "metres_per_100g", "thickness",
+                     "strands", "grams_on_hand", "cost_per_100g", "note"});
     Yarn yarn;
     yarn.name = json.at("name").text();
     yarn.fibre = json.at("fibre").text();

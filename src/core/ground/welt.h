@@ -20,11 +20,11 @@ inline constexpr int mostLooser = 4;
 
 /// What hands do at a welt, where its kind leaves a choice.
 struct WeltMaking {
-    CastOnMethod castOn = CastOnMethod::closedLoop;               ///< where it begins with its edge
+    CastOnMethod castOn = CastOnMethod::closedLoop;              ///< where it begins with its edge
     BindOffMethod bindOff = BindOffMethod::chainRoundTheNeedles; ///< where it ends with its edge
-    int looser = 0;           ///< than is usual for its kind; negative for tighter
-    bool foldRow = true;      ///< the row of the fold is looser
-    bool innerTighter = true; ///< the half of a folded hem that lies inside
+    int looser = 0;                                              ///< than is usual for its kind; negative for tighter
+    bool foldRow = true;                                         ///< the row of the fold is looser
+    bool innerTighter = true;                                    ///< the half of a folded hem that lies inside
 
     /// Both edges as chains round the needles, which are alike.
     void stretch() {

@@ -24,9 +24,10 @@ std::optional<Finding> firm(std::string edge, Method way, Method better, Match m
     return Finding{
         .severity = isFirm ? Severity::warning : Severity::note,
         .code = "firm_edge",
-        .text = {isFirm ? "{0} must stretch, and {1} is firm: {2} stretches, and {3} is like it at the other end."
-                        : "{0} must stretch. With {1} it does only as far as the hand lets it; with {2} it always does, "
-                          "and {3} is like that at the other end.",
+        .text = {isFirm
+                     ? "{0} must stretch, and {1} is firm: {2} stretches, and {3} is like it at the other end."
+                     : "{0} must stretch. With {1} it does only as far as the hand lets it; with {2} it always does, "
+                       "and {3} is like that at the other end.",
                  {std::move(edge), std::string(traits(way).by), std::string(traits(better).by),
                   std::string(traits(match).by)}},
         .piece = std::move(piece),

@@ -11,7 +11,17 @@ namespace vestimen {
 
 /// A latched rib is dropped and re-formed with the latch tool; ribs of two beds need a second bed, and are one by one
 /// where nothing else is said.
-enum class WeltKind { foldedHem, mockRib, latchedRib, twoBedRib, rolled, mockRibOfThree, latchedRibOfTwo, twoByOneRib, twoByTwoRib };
+enum class WeltKind {
+    foldedHem,
+    mockRib,
+    latchedRib,
+    twoBedRib,
+    rolled,
+    mockRibOfThree,
+    latchedRibOfTwo,
+    twoByOneRib,
+    twoByTwoRib
+};
 
 struct WeltTraits {
     WeltKind kind;
@@ -22,12 +32,13 @@ struct WeltTraits {
     int layers;         ///< 2: folded in half; 0: nothing that has a depth
     bool closedByARow;  ///< through both layers, which is seen
     int beds;
-    bool beginsOpen;    ///< on waste yarn, so that its first row can be hung
+    bool beginsOpen; ///< on waste yarn, so that its first row can be hung
 };
 
 inline constexpr const char* nearestStitch = "nearest whole stitch";
 inline constexpr std::array weltTraits = {
-    WeltTraits{WeltKind::foldedHem, {"folded_hem", "Folded hem"}, "folded hem", anyCount, nearestStitch, 2, true, 1, true},
+    WeltTraits{
+        WeltKind::foldedHem, {"folded_hem", "Folded hem"}, "folded hem", anyCount, nearestStitch, 2, true, 1, true},
     WeltTraits{WeltKind::mockRib,
                {"mock_rib", "Mock rib, every second needle"},
                "mock rib",
@@ -46,8 +57,15 @@ inline constexpr std::array weltTraits = {
                false,
                1,
                false},
-    WeltTraits{
-        WeltKind::twoBedRib, {"two_bed_rib", "Two-bed rib"}, "two-bed rib", anyCount, nearestStitch, 1, false, 2, false},
+    WeltTraits{WeltKind::twoBedRib,
+               {"two_bed_rib", "Two-bed rib"},
+               "two-bed rib",
+               anyCount,
+               nearestStitch,
+               1,
+               false,
+               2,
+               false},
     WeltTraits{WeltKind::rolled, {"rolled", "Rolled edge"}, "rolled edge", anyCount, nearestStitch, 0, false, 1, false},
     WeltTraits{WeltKind::mockRibOfThree,
                {"mock_rib_of_three", "Mock rib, every third needle"},
@@ -87,8 +105,9 @@ inline constexpr std::array weltTraits = {
                false},
 };
 
-inline constexpr std::array allWelts = {WeltKind::foldedHem, WeltKind::mockRib, WeltKind::latchedRib,
-                                        WeltKind::twoBedRib, WeltKind::rolled, WeltKind::mockRibOfThree, WeltKind::latchedRibOfTwo, WeltKind::twoByOneRib, WeltKind::twoByTwoRib};
+inline constexpr std::array allWelts = {WeltKind::foldedHem,       WeltKind::mockRib,     WeltKind::latchedRib,
+                                        WeltKind::twoBedRib,       WeltKind::rolled,      WeltKind::mockRibOfThree,
+                                        WeltKind::latchedRibOfTwo, WeltKind::twoByOneRib, WeltKind::twoByTwoRib};
 static_assert(allWelts.size() == weltTraits.size());
 
 constexpr const WeltTraits& traits(WeltKind kind) {

@@ -54,7 +54,7 @@ struct Join {
     double eased = 0.0;
     /// Needle and opening, both from 1 as they hang; the needles take the first edge stitch for stitch.
     std::optional<HangMap> hang;
-    Length tail; ///< yarn that it takes
+    Length tail;                ///< yarn that it takes
     std::optional<JoinEnd> end; ///< that is left so long for it; where no end lies, a new length is cut
     Phrase tailSide;
     Phrase facing;

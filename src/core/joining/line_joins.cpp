@@ -109,8 +109,7 @@ std::optional<JoinEnd> endFor(const PlannedJoin& planned, const Fabrics& fabrics
             // Waste yarn comes out again.
             const bool comesOut = end.begins && static_cast<std::size_t>(end.pass) < of.passes.size() &&
                                   of.passes[static_cast<std::size_t>(end.pass)].protects;
-            if (!comesOut && liesAt(end, wanted, of) &&
-                taken.emplace(wanted.along.piece.text(), end.operation).second)
+            if (!comesOut && liesAt(end, wanted, of) && taken.emplace(wanted.along.piece.text(), end.operation).second)
                 return JoinEnd{wanted.along.piece, end.operation, end.side,
                                end.pass > 0 ? of.passes[static_cast<std::size_t>(end.pass) - 1].row : 0};
         }

@@ -56,10 +56,10 @@ struct PlannedJoin {
     Phrase title;
     JoinMethod method = JoinMethod::mattress;
     PlannedEdge first;
-    PlannedEdge second = {}; ///< without a line and a count, the first is closed in itself
-    std::vector<EndAt> ends = {};  ///< the first that is found, and that no join before it took
-    std::string goesOnFrom = {};   ///< the key of a join whose end is used on
-    Phrase tailSide = {};          ///< where no end was found, or it does not matter
+    PlannedEdge second = {};      ///< without a line and a count, the first is closed in itself
+    std::vector<EndAt> ends = {}; ///< the first that is found, and that no join before it took
+    std::string goesOnFrom = {};  ///< the key of a join whose end is used on
+    Phrase tailSide = {};         ///< where no end was found, or it does not matter
     std::optional<TailAt> tailAt = {};
     Phrase facing;
     Phrase check = {}; ///< after its own operands: what is counted of the first edge
@@ -75,8 +75,8 @@ struct PlannedJoin {
 std::vector<Join> joined(const std::vector<PlannedJoin>& planned, const std::map<std::string, const Fabric*>& fabrics,
                          const FabricGauge& gauge);
 
-/// What is left of each yarn for the joins that are worked with it, and which these are: on the operations that break or
-/// join it. A program by the name of its piece.
+/// What is left of each yarn for the joins that are worked with it, and which these are: on the operations that break
+/// or join it. A program by the name of its piece.
 void layTails(const std::vector<Join>& joins, const std::map<std::string, Program*>& programs);
 
 } // namespace vestimen

@@ -146,9 +146,9 @@ struct BindOff {
     int count = 1;
     BindOffMethod method = BindOffMethod::loopThroughLoop;
     bool all = false;
-    std::string as = {};   ///< the name under which the bound stitches can be hung again
-    Tail tail = {};        ///< with `all`, when the yarn is broken
-    Length sewnWith = {};  ///< with `all`: the yarn is broken at so much more, and the edge sewn with it
+    std::string as = {};  ///< the name under which the bound stitches can be hung again
+    Tail tail = {};       ///< with `all`, when the yarn is broken
+    Length sewnWith = {}; ///< with `all`: the yarn is broken at so much more, and the edge sewn with it
     bool operator==(const BindOff&) const = default;
 };
 struct Transfer {
@@ -169,6 +169,7 @@ struct Hang {
     std::vector<HangSource> sources = {}; ///< in the order in which the map comes to them, none twice in a row
     std::vector<Hung> map = {};
     std::vector<HangSource> allOf = {}; ///< of which nothing may be left out
+    bool again = false;                 ///< what was hung before is hung a second time
 
     const HangSource& source(const Hung& hung) const { return sources[hung.source]; }
     /// What is put on a needle from now on comes from there.

@@ -69,10 +69,11 @@ Program ProgramWriter::take() {
         return (bound && bound->all) || std::holds_alternative<operation::TakeOff>(each.action);
     });
     if (hasWeights_ && off != operations.end())
-        operations.insert(off, {operation::Say{"Lighten the weights. When the loops are secured: weights off first, then "
-                                               "comb and cord out, then lift the piece off, towards you.",
-                                               RemarkCode("lift_off").text()},
-                                std::nullopt});
+        operations.insert(off,
+                          {operation::Say{"Lighten the weights. When the loops are secured: weights off first, then "
+                                          "comb and cord out, then lift the piece off, towards you.",
+                                          RemarkCode("lift_off").text()},
+                           std::nullopt});
     return std::move(program_);
 }
 

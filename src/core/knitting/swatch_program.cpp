@@ -31,6 +31,7 @@ public:
         knitMargin();
         contrast("lower contrast");
         writer_.section("field");
+        writer_.counterTo(0);
         if (project_.swatch.fabric == FabricKind::patterned)
             writer_.say("pattern", "Work the pattern from here to the next contrast rows, as the piece will have it.");
         knitField();

@@ -13,7 +13,8 @@
 namespace vestimen {
 
 const WeltMaker& makerOf(WeltKind kind) {
-    static constexpr std::array makers = {&foldedHem, &mockRib, &latchedRib, &twoBedRib, &rolledEdge, &mockRibOfThree, &latchedRibOfTwo, &twoByOneRib, &twoByTwoRib};
+    static constexpr std::array makers = {&foldedHem,      &mockRib,         &latchedRib,  &twoBedRib,  &rolledEdge,
+                                          &mockRibOfThree, &latchedRibOfTwo, &twoByOneRib, &twoByTwoRib};
     static_assert(makers.size() == weltTraits.size());
     return *makers[static_cast<std::size_t>(kind)];
 }

@@ -14,8 +14,8 @@ int writeWelt(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt, Ro
 /// Waste yarn and ravel cord instead of a welt: it is knitted down from the first row afterwards.
 void beginWithoutWelt(ProgramWriter& writer, NeedleSpan span, Rows wasteRows);
 /// The welt downward, from needles in work in the main yarn to the last loop (craft 12); a gathered one is thinned out
-/// first. Its edge is bound off; a folded one's is slip-stitched down behind. Returns the last pass that is seen at the finished edge; what comes after
-/// it is the edge "folded_behind".
+/// first. Its edge is bound off; a folded one's is slip-stitched down behind. Returns the last pass that is seen at the
+/// finished edge; what comes after it is the edge "folded_behind".
 int writeWeltDown(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt, Rows wasteRows);
 /// The same, from the first row of a finished piece, which is hung again upside down; for a gathered one, two to a
 /// needle where it loses one. Names what is seen of its edges

@@ -10,7 +10,9 @@ namespace {
 /// bed's at the other; those of the second bed go over to the main one in the end.
 template<int front, int back> struct TwoBedRib {
     static constexpr int repeat = front + back;
-    static constexpr const char* section = repeat == 2 ? "two-bed rib" : back == 1 ? "two-by-one rib" : "two-by-two rib";
+    static constexpr const char* section = repeat == 2 ? "two-bed rib"
+                                           : back == 1 ? "two-by-one rib"
+                                                       : "two-by-two rib";
 
     static bool isBehind(int place) { return place % repeat >= front; }
     static Needle behind(Needle needle) { return Needle::atSlot(needle.slot(), Bed::second); }

@@ -39,14 +39,18 @@ Stitches Counting::stitches(CountKey quantity, const char* title, Length width, 
     return Stitches(settled(quantity, *answer, gauge_.stitches, std::move(reckoning), form));
 }
 
-Rows Counting::rows(CountKey quantity, const char* title, Length length, CountForm form, const char* reason) {
+Rows Counting::rows(CountKey quantity, const char* title, Length length, CountForm form, const char* reason,
+                    std::optional<Gauge> own) {
     Reckoning reckoning{title, {}, {}};
-    const auto answer = count({length, gauge_.rows, form});
+    const Gauge gauge = own.value_or(gauge_.rows);
+    const auto answer = count({length, gauge, form});
     reckoning.steps.reserve(6);
     reckoning.steps.push_back({{"long", {}}, length});
-    reckoning.steps.push_back({{"÷ {0} a row", {Figure{gauge_.rows.unit().mm(), 3, "mm"}}}, Figure{answer->exact, 2}});
+    reckoning.steps.push_back(
+        {{own ? "÷ {0} a row, by its own swatch" : "÷ {0} a row", {Figure{gauge.unit().mm(), 3, "mm"}}},
+         Figure{answer->exact, 2}});
     reckoning.steps.push_back({{reason, {}}, answer->count});
-    return Rows(settled(quantity, *answer, gauge_.rows, std::move(reckoning), form));
+    return Rows(settled(quantity, *answer, gauge, std::move(reckoning), form));
 }
 
 WeltCounts Counting::welt(CountKey quantity, const char* title, const Welt& welt, AcrossWay across) {
@@ -81,6 +85,10 @@ Rows Counting::remainder(CountKey quantity, const char* title, std::vector<Step>
 
 void Counting::error(FindingCode code, Phrase text, PieceKey piece) {
     findings_.push_back({Severity::error, code, std::move(text), key(piece)});
+}
+
+void Counting::note(FindingCode code, Phrase text, PieceKey piece) {
+    findings_.push_back({Severity::note, code, std::move(text), key(piece)});
 }
 
 void Counting::warning(FindingCode code, Phrase text, PieceKey piece) {

@@ -8,6 +8,7 @@
 #include "core/shaping/count.h"
 
 #include <map>
+#include <optional>
 #include <vector>
 
 namespace vestimen {
@@ -22,7 +23,9 @@ public:
 
     Stitches stitches(CountKey quantity, const char* title, Length width, Stitches seams, CountForm form,
                       const char* reason);
-    Rows rows(CountKey quantity, const char* title, Length length, CountForm form, const char* reason);
+    /// `own`: of a part that has a swatch of its own.
+    Rows rows(CountKey quantity, const char* title, Length length, CountForm form, const char* reason,
+              std::optional<Gauge> own = {});
     WeltCounts welt(CountKey quantity, const char* title, const Welt& welt, AcrossWay across);
     /// Takes a share of the stitches beside it away from a welt, and says so in the working of those stitches. They are
     /// of the welt's form, and so is what it keeps.
@@ -33,6 +36,7 @@ public:
     Reckoning& working(CountKey quantity) { return workings_[quantity]; }
     void error(FindingCode code, Phrase text, PieceKey piece);
     void warning(FindingCode code, Phrase text, PieceKey piece);
+    void note(FindingCode code, Phrase text, PieceKey piece);
     /// `otherwise`: the sentence where they do not fit, with {0} needles, {1} wide; the bed has {2}, {3}; a swatch of
     /// at most {4} stitches to 10 cm.
     bool fitsBed(Stitches stitches, PieceKey piece, const char* otherwise = usualWaysOut);

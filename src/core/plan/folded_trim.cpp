@@ -13,6 +13,9 @@ void addDownward(Knitting& knitting, const FoldedTrim& trim) {
         welt.knitted = trim.rows;
         welt.visible = seenOf(trim.kind, trim.rows);
     }
+    if (isPlain && trim.tipRows > Rows(0))
+        knitting.surface.push_back(
+            {.from = std::max(Rows(0), trim.rows - trim.tipRows), .to = trim.rows, .yarn = trim.tipYarn});
     // A row of all that was hung, before stitches are moved.
     const Rows rows = isPlain ? trim.rows : Rows(1);
     knitting.at(rows, act::EndWelt{welt});
@@ -57,7 +60,7 @@ Knitting foldedTrim(FoldedTrim trim) {
     knitting.name(half, "end_left", "end_right", {}, half);
     holes(half);
     knitting.at(trim.rows, act::Say{"hang_welt", trim.again});
-    knitting.at(trim.rows, act::HangFirstRow{});
+    knitting.at(trim.rows, act::HangFirstRow{trim.onItsEdge});
     knitting.at(trim.rows, act::Section{"bind off"});
     knitting.at(trim.rows,
                 act::Say{"two_layers", "Push the needles right out, or knit this row by hand: two layers are hard on "

@@ -18,6 +18,9 @@ struct FoldedTrim {
     /// Folded and closed on the needles; of another kind it is knitted as a welt down, and a rolled one is plain rows.
     WeltKind kind = WeltKind::foldedHem;
     YarnNumber yarn = 0;
+    Rows tipRows = {}; ///< the last of a rolled one, in another yarn
+    YarnNumber tipYarn = 0;
+    bool onItsEdge = false;               ///< closed by hanging the edge again, not its first row
     std::vector<NeedleSpan> eyelets = {}; ///< of one that is closed on the needles
     BindOffMethod bindOff = BindOffMethod::chainRoundTheNeedles; ///< of both layers at once
 };

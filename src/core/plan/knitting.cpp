@@ -13,7 +13,9 @@ void Knitting::name(Rows row, const char* left, const char* right, std::optional
 Rows rowsBefore(const Knitting& knitting) {
     if (const auto* welt = std::get_if<WeltCounts>(&knitting.begin))
         return Rows(weltPasses(*welt, knitting.wasteRows, knitting.ravelCord));
-    return Rows(std::holds_alternative<BegunOpen>(knitting.begin) ? passesWithoutWelt(knitting.wasteRows, knitting.ravelCord) : 0);
+    return Rows(std::holds_alternative<BegunOpen>(knitting.begin)
+                    ? passesWithoutWelt(knitting.wasteRows, knitting.ravelCord)
+                    : 0);
 }
 
 Side carriageAfter(const Knitting& knitting, Rows rows) {

@@ -141,7 +141,9 @@ struct Holes {
     std::vector<NeedleSpan> holes;
 };
 /// The loops of its first row, which was hung, on the same needles again: it is folded.
-struct HangFirstRow {};
+struct HangFirstRow {
+    bool theEdge = false; ///< not its loops but the edge that it hangs from, a second time
+};
 struct TakeOff {
     NeedleSpan needles;
     operation::Onto onto;
@@ -236,7 +238,7 @@ struct Knitting {
     Side carriage = Side::right; ///< before the first row
     bool openTurns = false;      ///< eyelets at the turns are decoration
     Rows wasteRows{12};
-    bool ravelCord = true;       ///< between the waste yarn that it begins on and the work
+    bool ravelCord = true; ///< between the waste yarn that it begins on and the work
 
     void at(Rows row, Act act) { stages.push_back({row, std::move(act)}); }
     /// Both sides have names.

@@ -536,7 +536,12 @@ private:
         writer_.add(std::move(transfer));
     }
 
-    void perform(Group&, const act::HangFirstRow&) {
+    void perform(Group&, const act::HangFirstRow& folded) {
+        if (const auto* begun = std::get_if<BegunHung>(&knitting_.begin); begun && folded.theEdge) {
+            operation::Hang edge = begun->hang;
+            edge.again = true;
+            return writer_.hang(std::move(edge));
+        }
         const HangSource firstRow{.kind = HangSource::Kind::first};
         operation::Hang again{.sources = {firstRow}, .allOf = {firstRow}};
         if (const auto* begun = std::get_if<BegunHung>(&knitting_.begin))

@@ -78,7 +78,8 @@ void layStripes(std::vector<PlannedPiece>& pieces, const Ground& ground, const F
         std::vector<Patch> patches;
         for (const StripeStretch& each : stripesBetween(ground.stripes, low, low + last, gauge.rows)) {
             const Rows from(level.downward ? base - each.to : each.from - base);
-            patches.push_back({.from = from, .to = from + Rows(each.to - each.from), .yarn = each.yarn, .ends = each.ends});
+            patches.push_back(
+                {.from = from, .to = from + Rows(each.to - each.from), .yarn = each.yarn, .ends = each.ends});
         }
         std::ranges::sort(patches, {}, &Patch::from);
         lay(patches, Rows(0), piece.knitting.surface, piece.knitting.stages);

@@ -62,6 +62,7 @@ inline constexpr std::array findingCodes = {
     "neck_above_slope",
     "neck_too_deep",
     "neck_too_wide",
+    "neck_trim_deep",
     "no_armhole",
     "no_such_yarn",
     "other_machine",
@@ -99,6 +100,7 @@ inline constexpr std::array findingCodes = {
     "sleeve_slope",
     "too_many_buttons",
     "too_wide",
+    "trim_before_shoulders",
     "trim_too_wide",
     // hats and scarves
     "brim_deep",
@@ -146,6 +148,7 @@ inline constexpr std::array findingCodes = {
     "eased",
     "rows_differ",
     "swatch_not_weighed",
+    "strands_many",
     "waste_colour",
     "yarn_short",
     // sums

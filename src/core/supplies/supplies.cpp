@@ -130,8 +130,8 @@ Supplies supplies(const Ground& project, const std::vector<const Program*>& prog
         if (perStitch)
             of.grams = asMain[number] * *perStitch * (1.0 + spareShare);
         if (of.grams && yarn.gramsPerBall > 0.0)
-            of.ballsToBuy = std::max(
-                0, static_cast<int>(std::ceil((*of.grams - yarn.gramsOnHand) / yarn.gramsPerBall - 1e-9)));
+            of.ballsToBuy =
+                std::max(0, static_cast<int>(std::ceil((*of.grams - yarn.gramsOnHand) / yarn.gramsPerBall - 1e-9)));
         if (const auto metres = metresPer100g(yarn.thickness); metres && of.grams)
             of.metres = *of.grams / 100.0 * *metres;
         result.yarns.push_back(of);

@@ -35,10 +35,10 @@ struct Supplies {
     int stitches = 0;
     /// With the spare. Nothing while the swatch was not weighed.
     std::optional<double> grams;
-    int ends = 0;   ///< to be darned in
+    int ends = 0;    ///< to be darned in
     int tucked = 0;  ///< woven in while knitting, or left for the seam
     int hanging = 0; ///< changes with no end
-    Length tails;   ///< for all seams
+    Length tails;    ///< for all seams
     Reckoning weight;
     std::vector<Finding> findings;
 };

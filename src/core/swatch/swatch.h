@@ -79,9 +79,9 @@ struct Swatch {
     std::optional<TreatmentKind> articleTreatment;
     /// A gauge that the knitter already knows; used while nothing is measured, and marked as unproven.
     std::optional<FabricGauge> known;
-    int weights = 0;        ///< that hung at it; 0 where nobody said
+    int weights = 0;         ///< that hung at it; 0 where nobody said
     Stitches weightsApart{}; ///< needles from one to the next
-    double grams = 0.0; ///< weight of the whole swatch, 0 when not weighed
+    double grams = 0.0;      ///< weight of the whole swatch, 0 when not weighed
     FabricVerdict verdict = FabricVerdict::none;
     std::string notes;
     std::vector<std::string> photographs; ///< file names in the folder beside the workroom

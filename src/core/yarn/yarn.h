@@ -31,7 +31,7 @@ struct Yarn {
     int strands = 1;
     double gramsOnHand = 0.0;  ///< 0 when not known
     double gramsPerBall = 0.0; ///< as it is sold, ball or cone; 0 when not known
-    double costPer100g = 0.0; ///< in the knitter's own currency, 0 when not known
+    double costPer100g = 0.0;  ///< in the knitter's own currency, 0 when not known
     std::string note;
     bool operator==(const Yarn&) const = default;
 };

@@ -94,17 +94,26 @@ struct Garment {
     static constexpr const char* key = "garment";
     static constexpr const char* label = "Pullover or cardigan";
 
+    /// What is knitted onto an edge that hangs on the needles.
+    struct Trim {
+        Length depth = Length::millimetres(20);
+        WeltKind kind = WeltKind::foldedHem; ///< bands are folded
+        YarnNumber yarn = 0;
+        BindOffMethod bindOff = BindOffMethod::chainRoundTheNeedles;
+        int ownStitches = 0; ///< in 10 cm, from a swatch of its own; 0: as the swatch has it
+        int ownRows = 0;
+        int tipRows = 0;        ///< the last ones of a rolled trim, in another yarn
+        YarnNumber tipYarn = 0; ///< theirs
+        bool operator==(const Trim&) const = default;
+    };
     struct Body {
         BodyKind kind = BodyKind::dropShoulder;
         SideKind sides = SideKind::straight;
         ShoulderKind shoulder = ShoulderKind::shortRows;
         Panels panels = Panels::one;
-        Length underarm = Length::millimetres(25);     ///< bound off at each side where a shaped armhole begins
-        Length narrower = Length::millimetres(15);     ///< so much less than cross back on each side without a sleeve
-        Length armTrimDepth = Length::millimetres(15); ///< of a sleeveless armhole's trim
-        WeltKind armTrimKind = WeltKind::foldedHem;
-        YarnNumber armTrimYarn = 0;
-        BindOffMethod armTrimBindOff = BindOffMethod::chainRoundTheNeedles;
+        Length underarm = Length::millimetres(25);      ///< bound off at each side where a shaped armhole begins
+        Length narrower = Length::millimetres(15);      ///< so much less than cross back on each side without a sleeve
+        Trim armTrim{.depth = Length::millimetres(15)}; ///< of a sleeveless armhole
         Welt welt;
         bool operator==(const Body&) const = default;
     };
@@ -122,11 +131,10 @@ struct Garment {
         bool atBack = false;  ///< the back's is shaped too, shallow
         double flat = aThird; ///< of a round one, front and back
         Profile profile = Profile::ellipse;
-        Length trimDepth = Length::millimetres(20);
-        WeltKind trimKind = WeltKind::foldedHem;
-        YarnNumber trimYarn = 0;
-        BindOffMethod trimBindOff = BindOffMethod::chainRoundTheNeedles;
+        Trim trim;
         bool trimInTwo = false; ///< knitted in two parts, where the neckline is longer than the bed
+        /// Each part straight onto the held neck of its piece, before the shoulders are joined.
+        bool trimFirst = false;
         bool operator==(const Neck&) const = default;
     };
     struct Straps {
@@ -147,9 +155,8 @@ struct Garment {
     };
     struct Opening {
         Closure closure = Closure::pullover;
-        Length bandDepth = Length::millimetres(25); ///< of a cardigan's bands, which lie over each other
-        YarnNumber bandYarn = 0;
-        BindOffMethod bandBindOff = BindOffMethod::chainRoundTheNeedles;
+        Trim band{.depth = Length::millimetres(25)}; ///< of a cardigan's fronts; they lie over each other
+        bool bandOnItsEdge = false; ///< closed by hanging the garment's edge again, not the band's first row
         int buttons = 6;
         Length button = Length::millimetres(15); ///< across
         Side holes = Side::left;                 ///< the wearer's side whose band has the buttonholes
@@ -176,6 +183,7 @@ struct Garment {
 
     EdgeShaping& edge(ShapedEdge which) { return edges[static_cast<std::size_t>(which)]; }
     const EdgeShaping& edge(ShapedEdge which) const { return edges[static_cast<std::size_t>(which)]; }
+    bool trimIsInTwo() const { return neck.trimInTwo || neck.trimFirst; }
     bool hasSleeves() const { return body.kind != BodyKind::sleeveless && body.kind != BodyKind::strapped; }
     /// Whether a welt is knitted down afterwards; a rolled edge is none.
     bool weltFollows(const Welt& welt) const { return making.weltAfterwards && welt.hasDepth(); }

@@ -67,6 +67,12 @@ bool isLowerEdge(const Garment&, const Place& at) {
 bool isCurvedEdge(const Garment& choices, const Place& at) {
     return isLowerEdge(choices, at) && choices.hem.line == HemLine::curved;
 }
+bool isOfNeckTrim(const Place& at) {
+    return isNeckTrim(at.piece);
+}
+bool isOfArmTrim(const Place& at) {
+    return isTrim(at.piece) && !isNeckTrim(at.piece) && !isBand(at.piece);
+}
 bool isBandsOwn(const Garment&, const Place& at) {
     return isBand(at.piece);
 }
@@ -81,8 +87,8 @@ Field<Garment> neckline() {
     };
     return neck;
 }
-template<auto part, auto member> Field<Garment> length(int least, int most) {
-    return aLength<part, member>({least, most});
+template<auto part, auto... member> Field<Garment> length(int least, int most) {
+    return aLength<part, member...>({least, most});
 }
 template<auto part, auto welt> void addWelt(std::vector<Choice<Garment>>& all, const char* within, const char* depth) {
     all.insert(
@@ -98,18 +104,47 @@ template<auto part, auto welt> void addWelt(std::vector<Choice<Garment>>& all, c
                              const char* label) {
         return Choice<Garment>{{within, key}, label, std::move(field), belongs};
     };
-    all.insert(all.end(), {
-        on(oneOf<part, welt, &Welt::making, &WeltMaking::castOn>(), hasCastOn<part, welt>, "cast_on",
-           "How its edge is cast on"),
-        on(oneOf<part, welt, &Welt::making, &WeltMaking::bindOff>(), hasBindOff<part, welt>, "bind_off",
-           "How its edge is bound off"),
-        on(aNumber<part, welt, &Welt::making, &WeltMaking::looser>({-mostLooser, mostLooser},
-                                                                   {-mostLooser, mostLooser}),
-           isSomeWelt<part, welt>, "looser", "Looser than is usual for it, in whole numbers"),
-        on(yesOrNo<part, welt, &Welt::making, &WeltMaking::foldRow>(), isFolded<part, welt>, "loose_fold_row",
-           "The row of the fold is looser"),
-        on(yesOrNo<part, welt, &Welt::making, &WeltMaking::innerTighter>(), isHem<part, welt>, "inner_half_tighter",
-           "Its inner half is tighter")});
+    all.insert(all.end(), {on(oneOf<part, welt, &Welt::making, &WeltMaking::castOn>(), hasCastOn<part, welt>, "cast_on",
+                              "How its edge is cast on"),
+                           on(oneOf<part, welt, &Welt::making, &WeltMaking::bindOff>(), hasBindOff<part, welt>,
+                              "bind_off", "How its edge is bound off"),
+                           on(aNumber<part, welt, &Welt::making, &WeltMaking::looser>({-mostLooser, mostLooser},
+                                                                                      {-mostLooser, mostLooser}),
+                              isSomeWelt<part, welt>, "looser", "Looser than is usual for it, in whole numbers"),
+                           on(yesOrNo<part, welt, &Welt::making, &WeltMaking::foldRow>(), isFolded<part, welt>,
+                              "loose_fold_row", "The row of the fold is looser"),
+                           on(yesOrNo<part, welt, &Welt::making, &WeltMaking::innerTighter>(), isHem<part, welt>,
+                              "inner_half_tighter", "Its inner half is tighter")});
+}
+
+/// What a trim and a band have.
+template<auto part, auto trim>
+void addTrim(std::vector<Choice<Garment>>& all, const char* within, bool (*belongs)(const Garment&, const Place&)) {
+    all.insert(all.end(),
+               {{{within, "bind_off"}, "How it is bound off", oneOf<part, trim, &Garment::Trim::bindOff>(), belongs},
+                {{within, "own_rows"},
+                 "Its rows in 10 cm, by a swatch of its own; 0: as the swatch",
+                 aNumber<part, trim, &Garment::Trim::ownRows>({0, 200}, {0, 200}),
+                 belongs}});
+}
+/// What a trim alone has; bands are folded.
+template<auto part, auto trim, bool (*isThere)(const Place&)>
+void addTrimKind(std::vector<Choice<Garment>>& all, const char* within) {
+    constexpr bool (*belongs)(const Garment&, const Place&) = [](const Garment&, const Place& at) {
+        return isThere(at);
+    };
+    constexpr bool (*isRolled)(const Garment&, const Place&) = [](const Garment& choices, const Place& at) {
+        return isThere(at) && Path<part, trim>::of(choices).kind == WeltKind::rolled;
+    };
+    all.push_back({{within, "kind"}, "Kind of trim", oneOf<part, trim, &Garment::Trim::kind>(), belongs});
+    addTrim<part, trim>(all, within, belongs);
+    all.insert(
+        all.end(),
+        {{{within, "tip_rows"},
+          "Last rows in another yarn",
+          aNumber<part, trim, &Garment::Trim::tipRows>({0, 20}, {0, 20}),
+          isRolled},
+         {{within, "tip_yarn"}, "Yarn of the last rows", aYarn<part, trim, &Garment::Trim::tipYarn>(), isRolled}});
 }
 
 template<ShapedEdge edge> void addEdge(std::vector<Choice<Garment>>& all, const char* within) {
@@ -178,39 +213,23 @@ std::vector<Choice<Garment>> allChoices() {
          [](C, At at) { return isNeck(at) || isNeckTrim(at.piece); }},
         {{"", "neck_trim_depth_mm", true},
          "Depth of the neck trim",
-         length<&Garment::neck, &Garment::Neck::trimDepth>(4, 150),
+         length<&Garment::neck, &Garment::Neck::trim, &Garment::Trim::depth>(4, 150),
          [](C, At at) { return at.part == parts::trimDepth && isNeckTrim(at.piece); }},
-        {{"", "neck_trim_kind"},
-         "Kind of trim",
-         oneOf<&Garment::neck, &Garment::Neck::trimKind>(),
-         [](C, At at) { return isNeckTrim(at.piece); }},
-        {{"", "arm_trim_kind"},
-         "Kind of trim",
-         oneOf<&Garment::body, &Garment::Body::armTrimKind>(),
-         [](C, At at) { return isTrim(at.piece) && !isNeckTrim(at.piece) && !isBand(at.piece); }},
+        {{"", "neck_trim_first"},
+         "Trim onto each neck before the shoulders are joined",
+         yesOrNo<&Garment::neck, &Garment::Neck::trimFirst>(),
+         [](C, At at) { return isNeck(at) || isNeckTrim(at.piece); }},
         {{"", "neck_trim_yarn"},
          "Yarn of the trim",
-         aYarn<&Garment::neck, &Garment::Neck::trimYarn>(),
+         aYarn<&Garment::neck, &Garment::Neck::trim, &Garment::Trim::yarn>(),
          [](C, At at) { return isNeckTrim(at.piece); }},
         {{"", "arm_trim_yarn"},
          "Yarn of the trim",
-         aYarn<&Garment::body, &Garment::Body::armTrimYarn>(),
+         aYarn<&Garment::body, &Garment::Body::armTrim, &Garment::Trim::yarn>(),
          [](C, At at) { return isTrim(at.piece) && !isNeckTrim(at.piece) && !isBand(at.piece); }},
         {{"", "band_yarn"},
          "Yarn of the bands",
-         aYarn<&Garment::opening, &Garment::Opening::bandYarn>(),
-         [](C, At at) { return isBand(at.piece); }},
-        {{"", "neck_trim_bind_off"},
-         "How the trim is bound off",
-         oneOf<&Garment::neck, &Garment::Neck::trimBindOff>(),
-         [](C, At at) { return isNeckTrim(at.piece); }},
-        {{"", "arm_trim_bind_off"},
-         "How the trim is bound off",
-         oneOf<&Garment::body, &Garment::Body::armTrimBindOff>(),
-         [](C, At at) { return isTrim(at.piece) && !isNeckTrim(at.piece) && !isBand(at.piece); }},
-        {{"", "band_bind_off"},
-         "How the bands are bound off",
-         oneOf<&Garment::opening, &Garment::Opening::bandBindOff>(),
+         aYarn<&Garment::opening, &Garment::Opening::band, &Garment::Trim::yarn>(),
          [](C, At at) { return isBand(at.piece); }},
         {{"", "sleeve_yarn"},
          "Yarn of the sleeves",
@@ -224,6 +243,18 @@ std::vector<Choice<Garment>> allChoices() {
         {{"", "shoulder", true}, "Shoulders", oneOf<&Garment::body, &Garment::Body::shoulder>(), [](C c, At at) {
              return c.hasShoulders() && (isWholeBody(at) || isAt(at, parts::shoulder, parts::neckDepth));
          }}};
+    addTrimKind<&Garment::neck, &Garment::Neck::trim, isOfNeckTrim>(all, "neck_trim");
+    addTrimKind<&Garment::body, &Garment::Body::armTrim, isOfArmTrim>(all, "arm_trim");
+    addTrim<&Garment::opening, &Garment::Opening::band>(all, "band", isBandsOwn);
+    all.insert(all.end(),
+               {{{"band", "own_stitches"},
+                 "Its stitches in 10 cm, by a swatch of its own; 0: as the swatch",
+                 aNumber<&Garment::opening, &Garment::Opening::band, &Garment::Trim::ownStitches>({0, 200}, {0, 200}),
+                 isBandsOwn},
+                {{"band", "closed_on_its_edge"},
+                 "Closed on the garment’s edge, hung again",
+                 yesOrNo<&Garment::opening, &Garment::Opening::bandOnItsEdge>(),
+                 isBandsOwn}});
     addWelt<&Garment::body, &Garment::Body::welt>(all, "body_welt", "Depth of the welt");
     addWelt<&Garment::sleeves, &Garment::Sleeves::cuff>(all, "cuff", "Depth of the cuff");
     all.insert(
@@ -272,7 +303,7 @@ std::vector<Choice<Garment>> allChoices() {
           [](C c, At at) { return !c.hasSleeves() && at.part == parts::upperWidth; }},
          {{"", "arm_trim_depth_mm"},
           "Depth of the armhole trim",
-          length<&Garment::body, &Garment::Body::armTrimDepth>(4, 150),
+          length<&Garment::body, &Garment::Body::armTrim, &Garment::Trim::depth>(4, 150),
           [](C, At at) { return at.part == parts::trimDepth && !isNeckTrim(at.piece) && !isBand(at.piece); }},
          {{"", "strap_mm"},
           "Width of a strap",
@@ -294,7 +325,7 @@ std::vector<Choice<Garment>> allChoices() {
           [](C c, At at) { return c.body.kind == BodyKind::setIn && at.part == parts::cap; }},
          {{"", "band_depth_mm"},
           "Depth of the bands",
-          length<&Garment::opening, &Garment::Opening::bandDepth>(4, 150),
+          length<&Garment::opening, &Garment::Opening::band, &Garment::Trim::depth>(4, 150),
           isBandsOwn},
          {{"", "buttons"},
           "Buttons",

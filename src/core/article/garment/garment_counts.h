@@ -88,19 +88,19 @@ struct GarmentCounts {
     Stitches wrist;
     Stitches sleeveTop;
     WeltCounts cuff;
-    Rows sleeveRows;      ///< from the cuff to the top, or to the cap
-    Slope sleeve;         ///< the events happen on both sides
-    Rows capRows;         ///< of a set-in sleeve, from the underarm to its top; 0 else
-    Stitches capTop;      ///< bound off last
-    Curve cap;            ///< what goes off both sides after the underarm, from the cap's second row on
-    Length capEdge;       ///< along the whole cap
-    Stitches trim;        ///< of the neck, in all
-    Stitches trimFirst;   ///< of its first part; all, where it is knitted in one
-    Rows trimRows;        ///< both layers, where it has two
+    Rows sleeveRows;    ///< from the cuff to the top, or to the cap
+    Slope sleeve;       ///< the events happen on both sides
+    Rows capRows;       ///< of a set-in sleeve, from the underarm to its top; 0 else
+    Stitches capTop;    ///< bound off last
+    Curve cap;          ///< what goes off both sides after the underarm, from the cap's second row on
+    Length capEdge;     ///< along the whole cap
+    Stitches trim;      ///< of the neck, in all
+    Stitches trimFirst; ///< of its first part; all, where it is knitted in one
+    Rows trimRows;      ///< both layers, where it has two
     Rows trimSeen;
     Stitches armTrimEdge; ///< of a sleeveless armhole: needles for the rows of back or front
     Stitches armTrim;
-    Rows armTrimRows;             ///< both layers, where it has two
+    Rows armTrimRows; ///< both layers, where it has two
     Rows armTrimSeen;
     Stitches band;                ///< of a cardigan: needles for the front edge and the end of the neck trim
     Stitches bandEdge;            ///< of these, for the rows of the front

@@ -43,7 +43,17 @@ std::vector<Finding> choiceFindings(const GarmentBrief& project) {
     for (const Welt* welt : {&choices.body.welt, &choices.sleeves.cuff})
         if (auto missing = bedsMissing(*welt, project.machine))
             findings.push_back(std::move(*missing));
-    for (const WeltKind kind : {choices.neck.trimKind, choices.body.armTrimKind})
+    if (choices.neck.trimFirst &&
+        (choices.isCardigan() || choices.neck.kind == NeckKind::vee || choices.body.kind == BodyKind::raglan))
+        error("trim_before_shoulders",
+              {choices.isCardigan()
+                   ? "The trim of an open front goes round it in one line: it is hung when both shoulders are joined."
+               : choices.neck.kind == NeckKind::vee
+                   ? "The trim of a V ends at its point, over both shoulders: it is hung when they are joined."
+                   : "A raglan has no shoulders: its trim goes over the tops of the sleeves, and is hung when these "
+                     "are in.",
+               {}});
+    for (const WeltKind kind : {choices.neck.trim.kind, choices.body.armTrim.kind})
         if (auto missing = bedsMissing({.kind = kind}, project.machine))
             findings.push_back(std::move(*missing));
     if (Garment::gatherOf(choices.body.welt) > 0.0 && (choices.isCardigan() || choices.hem.line == HemLine::curved))
@@ -79,7 +89,7 @@ std::vector<Finding> garmentFindings(const GarmentMeasures& m, const GarmentBrie
         add(firmEdge("The cuff", choices.sleeves.cuff,
                      choices.sleevesKnittedDown() || choices.weltFollows(choices.sleeves.cuff),
                      key(pieces::leftSleeve)));
-    add(firmEdge("The neck", choices.neck.trimBindOff, key(pieces::neckTrim)));
+    add(firmEdge("The neck", choices.neck.trim.bindOff, key(pieces::neckTrim)));
     std::vector<Length> all = {m.width, m.hemWidth, m.upperWidth, m.length, m.armholeDepth, m.neckWidth};
     if (sleeves)
         all.insert(all.end(), {m.wrist, m.sleeveTop});
@@ -181,7 +191,7 @@ std::vector<Finding> garmentFindings(const GarmentMeasures& m, const GarmentBrie
                                 "the armhole deeper.",
                {m.wrist, m.sleeveTop}});
     for (const auto& [depth, what] :
-         {std::pair{choices.neck.trimDepth, "neck"}, {choices.body.armTrimDepth, "armhole"}})
+         {std::pair{choices.neck.trim.depth, "neck"}, {choices.body.armTrim.depth, "armhole"}})
         if (depth < mm(5) || depth > mm(80))
             error("trim_depth", {"A trim {0} deep at the {1} cannot be: 5 to 80 mm can.", {depth, std::string(what)}});
     if (choices.body.underarm < mm(5) || choices.body.underarm > mm(80))

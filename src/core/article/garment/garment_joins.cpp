@@ -67,7 +67,7 @@ private:
     bool cardigan() const { return choices_.isCardigan(); }
     bool raglan() const { return choices_.body.kind == BodyKind::raglan; }
     bool vee() const { return choices_.neck.kind == NeckKind::vee; }
-    bool inTwo() const { return choices_.neck.trimInTwo; }
+    bool inTwo() const { return choices_.trimIsInTwo(); }
     /// A trim that begins and ends in front goes round when both sides are joined; else one stays open for it.
     bool trimGoesAllRound() const { return vee() || cardigan() || inTwo(); }
     PieceKey front(Side wearers) const { return frontOf(choices_, wearers); }
@@ -128,10 +128,13 @@ private:
     }
 
     void shoulders() {
+        if (choices_.neck.trimFirst)
+            neckTrims();
         shoulder(Side::left, "shoulder_left", "Left shoulder");
         if (trimGoesAllRound())
             shoulder(Side::right, "shoulder_right", "Right shoulder");
-        neckTrims();
+        if (!choices_.neck.trimFirst)
+            neckTrims();
         if (!trimGoesAllRound())
             shoulder(Side::right, "shoulder_right", "Right shoulder");
     }
@@ -250,7 +253,8 @@ private:
                         .length = (gauge().width(open) + (c.frontNeck.edgeLength + c.backNeck.edgeLength) * 2.0) * part,
                         .unit = JoinUnit::stitches},
              .tailSide = {"None: the trim is knitted on.", {}},
-             .facing = {inTwo()      ? "Purl side facing you; its row list says where it begins and ends."
+             .facing = {choices_.neck.trimFirst ? "Purl side facing you, on its own piece: no shoulder is joined yet."
+                        : inTwo()               ? "Purl side facing you; its row list says where it begins and ends."
                         : cardigan() ? "Purl side facing you, from the right front’s edge round to the left’s."
                         : vee()      ? "Purl side facing you, from the point of the V round to the point."
                         : raglan()   ? "Purl side facing you; the right raglan of the back is still open."
@@ -258,7 +262,8 @@ private:
                         {}},
              .check = {"Before the waste yarn comes out: one loop on each of {0} needles.", {}},
              .makes = piece,
-             .after = {"shoulder_left", "raglan_back_left"}});
+             .after = choices_.neck.trimFirst ? std::vector<std::string>{}
+                                              : std::vector<std::string>{"shoulder_left", "raglan_back_left"}});
     }
 
     void neckTrimEnds() {
@@ -275,7 +280,7 @@ private:
         if (how)
             trimSeam(pieces::neckTrim, "trim_seam",
                      inTwo() && (cardigan() || !vee()) ? "Neck trim, its parts" : "Neck trim, ends", {how, {}},
-                     {"neck_trim", "neck_trim_second"});
+                     {"neck_trim", "neck_trim_second", "shoulder_left", "shoulder_right"});
     }
 
     void band(Side wearers, const char* joinKey, const char* title) {
@@ -307,7 +312,7 @@ private:
 
     void trimSeam(PieceKey piece, const char* joinKey, const char* title, Phrase how, std::vector<std::string> after) {
         const Along end{piece, "", Along::Of::allRows};
-        const WeltKind kind = isNeckTrim(piece) ? choices_.neck.trimKind : choices_.body.armTrimKind;
+        const WeltKind kind = isNeckTrim(piece) ? choices_.neck.trim.kind : choices_.body.armTrim.kind;
         const bool isDouble = traits(kind).layers == 2;
         add({.key = joinKey,
              .title = {title, {}},

@@ -108,7 +108,7 @@ std::optional<GarmentMeasures> garmentMeasures(const GarmentBrief& project) {
     m.backInHalves = choices.backInHalves();
     m.frontInHalves = choices.frontInHalves();
     m.openFront = choices.isCardigan();
-    m.opening = choices.isCardigan() ? choices.opening.bandDepth : Length();
+    m.opening = choices.isCardigan() ? choices.opening.band.depth : Length();
     m.width = *get(Measure::chest) / 2.0;
     m.hemRise = choices.hem.line == HemLine::curved ? choices.hem.rise : Length();
     m.hemWidth = choices.body.sides == SideKind::straight ? m.width : *get(Measure::hip) / 2.0;

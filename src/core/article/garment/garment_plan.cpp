@@ -9,6 +9,7 @@
 #include "core/article/garment/trim_knitting.h"
 
 #include <algorithm>
+#include <cmath>
 
 namespace vestimen {
 namespace {
@@ -141,8 +142,8 @@ public:
     void otherRibs() {
         for (const WeltKind kind : {WeltKind::latchedRib, WeltKind::mockRib})
             choose({kind == WeltKind::latchedRib ? "Latched rib" : "Mock rib", {}}, [kind](Garment& garment) {
-                for (WeltKind* each : {&garment.body.welt.kind, &garment.sleeves.cuff.kind, &garment.neck.trimKind,
-                                       &garment.body.armTrimKind})
+                for (WeltKind* each : {&garment.body.welt.kind, &garment.sleeves.cuff.kind, &garment.neck.trim.kind,
+                                       &garment.body.armTrim.kind})
                     if (traits(*each).beds > 1)
                         *each = kind;
             });
@@ -263,10 +264,14 @@ std::vector<Change<Garment>> changesFor(const Garment& garment, const Ground& gr
         changes.choose({label(Panels::two), {}}, [](Garment& g) { g.body.panels = Panels::two; });
     else if (code == "rib_needs_two_beds")
         changes.otherRibs();
+    else if (code == "neck_trim_deep")
+        changes.choose({"Half as deep as the welt", {}}, [](Garment& g) {
+            g.neck.trim.depth = Length::millimetres(std::round(g.body.welt.depth.mm() / 2.0));
+        });
     else if (code == "firm_edge")
         changes.choose({"Chain round the needles", {}}, [&](Garment& g) {
             if (PieceKey(finding.piece) == pieces::neckTrim)
-                g.neck.trimBindOff = BindOffMethod::chainRoundTheNeedles;
+                g.neck.trim.bindOff = BindOffMethod::chainRoundTheNeedles;
             else
                 g.sleeves.cuff.making.stretch();
         });

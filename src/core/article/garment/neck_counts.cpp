@@ -45,7 +45,7 @@ private:
     }
     /// Along an edge; no more than one for each of its rows.
     Stitches needlesFor(Length length, Rows rows) const {
-        return std::min(band(length, counter_.choices().neck.trimDepth, counter_.gauge(), true).needles,
+        return std::min(band(length, counter_.choices().neck.trim.depth, counter_.gauge(), true).needles,
                         Stitches(rows.count()));
     }
     /// In no rows at all where one step alone is bound off.

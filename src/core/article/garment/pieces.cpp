@@ -19,7 +19,7 @@ std::vector<PieceKey> piecesOf(const Garment& choices) {
     if (choices.hasSleeves())
         add({pieces::leftSleeve, pieces::rightSleeve});
     add({pieces::neckTrim});
-    if (choices.neck.trimInTwo)
+    if (choices.trimIsInTwo())
         add({pieces::secondNeckTrim});
     if (!choices.hasSleeves())
         add({pieces::leftArmTrim, pieces::rightArmTrim});

@@ -12,10 +12,13 @@ namespace vestimen {
 namespace {
 
 /// Of a trim: both layers of one that is folded.
-Rows rowsOf(Counter& counter, CountKey quantity, const char* title, WeltKind kind, Length depth) {
-    return traits(kind).layers == 2
-               ? counter.rows(quantity, title, depth * 2.0, evenCount, "twice the depth, even, to be folded")
-               : counter.rows(quantity, title, depth, evenCount, "even, so that the carriage comes back");
+Rows rowsOf(Counter& counter, CountKey quantity, const char* title, const Garment::Trim& trim) {
+    std::optional<Gauge> own;
+    if (trim.ownRows > 0)
+        own = Gauge::perTenCentimetres(trim.ownRows);
+    return traits(trim.kind).layers == 2
+               ? counter.rows(quantity, title, trim.depth * 2.0, evenCount, "twice the depth, even, to be folded", own)
+               : counter.rows(quantity, title, trim.depth, evenCount, "even, so that the carriage comes back", own);
 }
 
 /// A folded trim stretches by about this much to let a head through (craft 14).
@@ -50,7 +53,7 @@ bool countNeckTrim(Counter& counter, const GarmentMeasures& m, GarmentCounts& co
     }
     trim.result = counts.trim.count();
     counts.trimFirst = counts.trim;
-    if (counter.choices().neck.trimInTwo) {
+    if (counter.choices().trimIsInTwo()) {
         const Stitches sleeve = raglan ? counts.capTop : Stitches(0);
         const Stitches tip = raglan ? counts.shoulder : Stitches(0);
         const Stitches backTip = back.depth > Rows(0) ? tip : Stitches(0);
@@ -61,13 +64,17 @@ bool countNeckTrim(Counter& counter, const GarmentMeasures& m, GarmentCounts& co
                 : backBottom + (back.sideNeedles() + backTip + sleeve) * 2;
         trim.steps.push_back({{"in two parts, the first of", {}}, counts.trimFirst});
     }
-    const Garment::Neck& choices = counter.choices().neck;
-    counts.trimRows =
-        rowsOf(counter, quantities::trimRows, "Rows of the neck trim", choices.trimKind, choices.trimDepth);
-    counts.trimSeen = seenOf(choices.trimKind, counts.trimRows);
+    const Garment::Trim& choices = counter.choices().neck.trim;
+    counts.trimRows = rowsOf(counter, quantities::trimRows, "Rows of the neck trim", choices);
+    counts.trimSeen = seenOf(choices.kind, counts.trimRows);
+    const Welt& welt = counter.choices().body.welt;
+    if (welt.hasDepth() && choices.depth >= welt.depth)
+        counter.note("neck_trim_deep",
+                     {"The neck trim is as deep as the welt, {0}: half as deep is usual.", {choices.depth}},
+                     pieces::neckTrim);
     const Length open = counter.gauge().width(counts.trim);
     // What is bound off firmly keeps the trim from stretching.
-    const double stretches = traits(choices.trimBindOff).stretch == Stretch::firm ? 1.0 : trimStretch;
+    const double stretches = traits(choices.bindOff).stretch == Stretch::firm ? 1.0 : trimStretch;
     if (!m.isCardigan() && open * stretches < m.headGirth)
         counter.warning("head_tight",
                         {"The neck trim has {0} needles, {1}, and stretches to about {2}: a head of {3} will hardly "
@@ -75,7 +82,7 @@ bool countNeckTrim(Counter& counter, const GarmentMeasures& m, GarmentCounts& co
                          {counts.trim, open, open * stretches, m.headGirth}},
                         pieces::neckTrim);
     const Stitches widest = std::max(counts.trimFirst, counts.trim - counts.trimFirst);
-    if (widest <= counter.project().machine.needles || counter.choices().neck.trimInTwo)
+    if (widest <= counter.project().machine.needles || counter.choices().trimIsInTwo())
         return counter.fitsBed(widest, pieces::neckTrim);
     counter.error("trim_too_wide",
                   {"The neck trim needs {0} needles, {1}, and the bed has {2}: knit the trim in two parts, or make the "
@@ -87,14 +94,14 @@ bool countNeckTrim(Counter& counter, const GarmentMeasures& m, GarmentCounts& co
 
 bool countArmTrim(Counter& counter, GarmentCounts& counts) {
     const FabricGauge& gauge = counter.gauge();
-    const Length depth = counter.choices().body.armTrimDepth;
+    const Length depth = counter.choices().body.armTrim.depth;
     // The stitches at the underarm stand open on a holder; the rows above them are hung.
     const BandCounts edge = band(counts.armholeEdge - gauge.width(counts.underarm), depth, gauge, true);
     counts.armTrimEdge = std::min(edge.needles, counts.armholeRowsHung());
     counts.armTrim = (counts.armTrimEdge + counts.underarm) * 2;
-    const WeltKind kind = counter.choices().body.armTrimKind;
-    counts.armTrimRows = rowsOf(counter, quantities::armTrimRows, "Rows of the armhole trim", kind, depth);
-    counts.armTrimSeen = seenOf(kind, counts.armTrimRows);
+    const Garment::Trim& choices = counter.choices().body.armTrim;
+    counts.armTrimRows = rowsOf(counter, quantities::armTrimRows, "Rows of the armhole trim", choices);
+    counts.armTrimSeen = seenOf(choices.kind, counts.armTrimRows);
     Reckoning& trim = counter.working(quantities::armTrimStitches);
     trim.title = "Stitches of the armhole trim";
     trim.steps = {{{"underarms of back and front, open", {}}, counts.underarm * 2},
@@ -107,15 +114,18 @@ bool countArmTrim(Counter& counter, GarmentCounts& counts) {
 bool countBand(Counter& counter, GarmentCounts& counts) {
     const FabricGauge& gauge = counter.gauge();
     const Garment& choices = counter.choices();
+    // A patterned band has needles by its own swatch.
+    FabricGauge own = gauge;
+    if (choices.opening.band.ownStitches > 0)
+        own.stitches = Gauge::perTenCentimetres(choices.opening.band.ownStitches);
     const auto along = [&](Rows rows) {
-        return std::min(band(gauge.height(rows), choices.opening.bandDepth, gauge, true).needles,
+        return std::min(band(gauge.height(rows), choices.opening.band.depth, own, true).needles,
                         Stitches(rows.count()));
     };
     counts.bandEdge = along(counts.frontEdge());
     const Stitches end = along(counts.trimSeen);
     counts.band = counts.bandEdge + end;
-    counts.bandRows = counter.rows(quantities::bandRows, "Rows of the band", choices.opening.bandDepth * 2.0, evenCount,
-                                   "twice the depth, even, to be folded");
+    counts.bandRows = rowsOf(counter, quantities::bandRows, "Rows of the band", choices.opening.band);
     Reckoning& working = counter.working(quantities::bandStitches);
     working.title = "Stitches of the band";
     working.steps = {{{"front edge of {0} rows", {counts.frontEdge()}}, counts.bandEdge},

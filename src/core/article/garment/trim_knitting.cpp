@@ -35,6 +35,10 @@ Knitting trimOf(const GarmentBrief& project, Trim trim) {
                  ? "The panels are sewn together by now: the neckline is hung in one."
                  : "The panels are sewn together down the middle by now: the neckline is hung in one."});
     begun.before.push_back({"purl_facing", trim.facing});
+    if (neck && project.choices.neck.trimFirst)
+        begun.before.push_back({"straight_on",
+                                "Straight after its piece the neck’s stitches can stay on their needles: "
+                                "leave their waste yarn out, and weight the neck as before."});
     if (hangsOpenLoops)
         begun.after.push_back({"waste_out", neck ? "Pull the waste yarn out only when every loop is on a needle."
                                                  : "Take the holders out only when every loop is on a needle."});
@@ -44,16 +48,18 @@ Knitting trimOf(const GarmentBrief& project, Trim trim) {
         folded.section = "band";
         folded.again = "Fold the band towards you and hang the loops of its first row on the same needles.";
         folded.tug = "Tug the band lengthwise: it settles.";
+        folded.onItsEdge = project.choices.opening.bandOnItsEdge;
+        if (folded.onItsEdge)
+            folded.again = "Fold the band towards you and hang the garment’s edge on the same needles a second time.";
     }
-    folded.bindOff = band   ? project.choices.opening.bandBindOff
-                     : neck ? project.choices.neck.trimBindOff
-                            : project.choices.body.armTrimBindOff;
-    folded.kind = band   ? WeltKind::foldedHem
-                  : neck ? project.choices.neck.trimKind
-                         : project.choices.body.armTrimKind;
-    folded.yarn = band   ? project.choices.opening.bandYarn
-                  : neck ? project.choices.neck.trimYarn
-                         : project.choices.body.armTrimYarn;
+    const Garment::Trim& chosen = band   ? project.choices.opening.band
+                                  : neck ? project.choices.neck.trim
+                                         : project.choices.body.armTrim;
+    folded.bindOff = chosen.bindOff;
+    folded.kind = band ? WeltKind::foldedHem : chosen.kind;
+    folded.yarn = chosen.yarn;
+    folded.tipRows = Rows(chosen.tipRows);
+    folded.tipYarn = chosen.tipYarn;
     Knitting knitting = foldedTrim(std::move(folded));
     knitting.openTurns = !project.choices.making.wrapTurns;
     return knitting;
@@ -211,7 +217,7 @@ TrimHang neckline(const Garment& choices, const GarmentCounts& counts) {
         if (choices.frontInHalves())
             bottom(left, counts.frontNeck, vee, true, false);
     } else {
-        if (choices.neck.trimInTwo)
+        if (choices.trimIsInTwo())
             sleeve(pieces::rightSleeve);
         back();
         sleeve(pieces::leftSleeve);
@@ -220,7 +226,7 @@ TrimHang neckline(const Garment& choices, const GarmentCounts& counts) {
         if (panels)
             bottom(right, counts.frontNeck, false, false, true);
         frontRight();
-        if (!choices.neck.trimInTwo)
+        if (!choices.trimIsInTwo())
             sleeve(pieces::rightSleeve);
     }
     return neck;
@@ -234,7 +240,7 @@ Knitting neckTrimKnitting(const GarmentBrief& project, const GarmentCounts& coun
     const bool raglan = choices.body.kind == BodyKind::raglan;
     const bool vee = choices.neck.kind == NeckKind::vee;
     TrimHang neck = neckline(choices, counts);
-    if (choices.neck.trimInTwo) {
+    if (choices.trimIsInTwo()) {
         const bool first = piece == pieces::neckTrim;
         const Stitches stitches = first ? counts.trimFirst : counts.trim - counts.trimFirst;
         const char* part =
@@ -300,7 +306,7 @@ Knitting bandKnitting(const GarmentBrief& project, const GarmentCounts& counts, 
     };
     // Purl side facing, the edge on top: the left front's runs from the neck down to the hem, the right front's up.
     if (left) {
-        const PieceKey last = project.choices.neck.trimInTwo ? pieces::secondNeckTrim : pieces::neckTrim;
+        const PieceKey last = project.choices.trimIsInTwo() ? pieces::secondNeckTrim : pieces::neckTrim;
         edge.edge(key(last), "end_right", end, false);
         for (std::size_t i = front ? front->map.size() : 0; i-- > 0;)
             frontRow(front->map[i].second);
