@@ -139,8 +139,8 @@ void TestEdgesAndEnds::theHandThatWorksMatters() {
     choose(hand, 1);
     const QString left = station->slip()->plainText();
     // Where one begins as it hangs the other one turns both over.
-    QVERIFY(right.contains("On the needles it"));
-    QVERIFY(right.contains("hang the second piece first") != left.contains("hang the second piece first"));
+    QVERIFY(right.contains("On the needles it hangs") != left.contains("On the needles it hangs"));
+    QVERIFY(right.contains("So it would hang") != left.contains("So it would hang"));
     fixture.restart();
     fixture.window().showStation(MainWindow::join);
     QCOMPARE(named<QComboBox>(fixture.window().joinStation(), "The hand that works")->currentIndex(), 1);
@@ -202,7 +202,7 @@ void TestEdgesAndEnds::anEdgeIsChosenAndShown() {
     choose(castOn, int(CastOnMethod::latchChain));
     QCOMPARE(garment(fixture.project()).sleeves.cuff.making.castOn, CastOnMethod::latchChain);
     QVERIFY(!hasFinding(fixture.worked().findings, "firm_edge"));
-    QVERIFY(card(draft)->accessibleName().contains("Chain round the needles"));
+    QVERIFY(card(draft)->accessibleName().contains("chain round the needles"));
     QVERIFY(card(draft)->heightForWidth(260) > 150);
     // The same at the machine, at the step that does it.
     KnitStation* knit = beginPiece(fixture, pieces::leftSleeve);
@@ -212,7 +212,7 @@ void TestEdgesAndEnds::anEdgeIsChosenAndShown() {
     });
     QVERIFY2(texts(knit).contains("by a chain round the needles"), qPrintable(texts(knit)));
     QVERIFY(card(knit));
-    QCOMPARE(card(knit)->accessibleName(), QString("Chain round the needles"));
+    QCOMPARE(card(knit)->accessibleName(), QString("Cast on: chain round the needles"));
     knitUntil(knit, [](const KnittingState& state) { return state.next()->isRows; });
     QVERIFY(!card(knit));
     // A trim of another kind; its methods are greyed by nothing.

@@ -118,6 +118,7 @@ void TestChoices::everyChoiceHasItsPlace() {
                     choices.body.welt.kind = choices.sleeves.cuff.kind = WeltKind::latchedRib;
                     look(project);
                     choices.making.weltAfterwards = true;
+                    choices.neck.trim.kind = choices.body.armTrim.kind = WeltKind::rolled;
                     choices.body.welt.kind = choices.sleeves.cuff.kind = WeltKind::mockRib;
                     look(project);
                 }

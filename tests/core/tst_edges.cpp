@@ -224,7 +224,7 @@ void TestEdges::theTableIsWhole() {
                     continue;
                 ++steps;
                 QCOMPARE(std::string(step.picture).size(), 5u);
-                QCOMPARE(std::string(step.picture).find_first_not_of(".owckxst2r_OWCKXS"), std::string::npos);
+                QCOMPARE(std::string(step.picture).find_first_not_of(".owchkxst2r_OWCHKXS"), std::string::npos);
             }
             QVERIFY(steps >= 3);
         }

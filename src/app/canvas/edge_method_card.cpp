@@ -67,6 +67,10 @@ void paintHandStep(QPainter& painter, const QRectF& area, const char* picture) {
             loop(19, 0.55);
             painter.drawLine(QPointF(x + radius, at(19)), QPointF(x + step * 0.7, at(28)));
             break;
+        case 'h':
+            loop(32);
+            link(19);
+            break;
         case 'c':
             link(20);
             break;
@@ -84,16 +88,21 @@ void paintHandStep(QPainter& painter, const QRectF& area, const char* picture) {
                              QPointF(x + step * 0.5, at(glyph == 's' ? 26 : 34)));
             break;
         case 'v':
-        case 'u':
+        case 'u': {
             loop(32);
             painter.setPen(QPen(theme.madder, 2.2 * unit));
-            if (glyph == 'v') {
-                painter.drawLine(QPointF(x - step * 0.5, at(20)), QPointF(x + step * 0.5, at(20)));
-            } else { // behind the shaft
-                painter.drawLine(QPointF(x - step * 0.5, at(20)), QPointF(x - 3 * unit, at(20)));
-                painter.drawLine(QPointF(x + 3 * unit, at(20)), QPointF(x + step * 0.5, at(20)));
-            }
+            // Over a shaft it lies in front of it; under it, it is hidden behind.
+            const double middle = 20;
+            const double top = glyph == 'v' ? 15 : 24;
+            const auto line = [&](double x1, double y1, double x2, double y2) {
+                painter.drawLine(QPointF(x + x1 * step, at(y1)), QPointF(x + x2 * step, at(y2)));
+            };
+            line(-0.5, middle, -0.25, top);
+            line(0.25, top, 0.5, middle);
+            if (glyph == 'v')
+                line(-0.25, top, 0.25, top);
             break;
+        }
         case 'r':
         case '_':
             loop(glyph == 'r' ? 30 : 38);
@@ -136,8 +145,8 @@ void EdgeMethodCard::showSteps(const QString& title, const QString& facts, std::
 }
 
 template<class Traits> void EdgeMethodCard::fill(const Traits& traits, const QString& match) {
-    QString facts = tr("Stretches: %1. As wide: %2. %3")
-                        .arg(coreText(label(traits.stretch)), coreText(traits.width), coreText(traits.uses));
+    QString facts =
+        tr("Stretch: %1; %2. %3").arg(coreText(label(traits.stretch)), coreText(traits.width), coreText(traits.uses));
     if (traits.tail > 0.0)
         facts += ' ' + tr("Takes %1 widths of yarn, broken before.").arg(traits.tail, 0, 'g', 2);
     if (!match.isEmpty())
@@ -188,13 +197,20 @@ int EdgeMethodCard::layOut(QPainter* painter, int width) const {
     y += words(edge, width - 2 * edge, textFont(sized(14), QFont::Bold), theme.ink, title_) + 2;
     y += words(edge, width - 2 * edge, textFont(sized(13)), theme.muted, facts_) + gap;
     const QSizeF size = pictureSize * scale_;
-    for (std::size_t i = 0; i < steps_.size(); ++i) {
-        if (painter)
-            paintHandStep(*painter, QRectF(QPointF(edge, y), size), steps_[i].picture);
-        const int left = edge + static_cast<int>(size.width()) + 12;
-        const int tall = words(left, width - left - edge, textFont(sized(13)), theme.ink,
-                               tr("%1  %2").arg(i + 1).arg(coreText(steps_[i].text)));
-        y += std::max(tall, static_cast<int>(size.height())) + gap;
+    // Beside each other where there is room.
+    const int columns = width >= sized(520) ? 2 : 1;
+    const int wide = (width - 2 * edge - (columns - 1) * 2 * gap) / columns;
+    for (std::size_t i = 0; i < steps_.size();) {
+        int tallest = static_cast<int>(size.height());
+        for (int column = 0; column < columns && i < steps_.size(); ++column, ++i) {
+            const int x = edge + column * (wide + 2 * gap);
+            if (painter)
+                paintHandStep(*painter, QRectF(QPointF(x, y), size), steps_[i].picture);
+            const int left = x + static_cast<int>(size.width()) + 12;
+            tallest = std::max(tallest, words(left, x + wide - left, textFont(sized(13)), theme.ink,
+                                              tr("%1  %2").arg(i + 1).arg(coreText(steps_[i].text))));
+        }
+        y += tallest + gap;
     }
     return y - gap + edge;
 }

@@ -303,6 +303,7 @@ void YarnPanel::addStripeRow(std::size_t index) {
     row.yarn->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
     row.height = new QSpinBox(row.row);
     row.height->setRange(1, 999);
+    row.height->setFixedWidth(70);
     row.height->setAccessibleName(tr("%1, height").arg(name));
     auto* away = smallButton(QStringLiteral("×"), tr("Take this stripe away"), row.row);
     const auto set = [this, index](const std::function<void(Stripe&, const Project&)>& how, bool typed = false) {
@@ -440,7 +441,7 @@ void YarnPanel::fillStripes(const Project& project) {
             row.yarn->addItem(yarnIcon(project.yarnOf(number)), QString::fromStdString(project.yarnOf(number).name));
         row.yarn->setCurrentIndex(std::min(stripes.of[i].yarn, project.yarns() - 1));
         const Rows* rows = std::get_if<Rows>(&stripes.of[i].height);
-        row.height->setSuffix(rows ? tr(" rows") : tr(" mm"));
+        row.height->setToolTip(rows ? tr("rows") : tr("mm"));
         if (!isBeingTyped(row.height))
             row.height->setValue(rows ? rows->count()
                                       : static_cast<int>(std::lround(std::get<Length>(stripes.of[i].height).mm())));

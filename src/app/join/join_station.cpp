@@ -267,16 +267,22 @@ void JoinStation::showTail(const Join& join) {
     }
     if (const auto at = hangsAt(join)) {
         const bool leftHanded = hand_->currentIndex() == 1;
-        const Side wanted = leftHanded ? Side::left : Side::right;
-        slip_->addNote(*at == wanted
-                           ? (leftHanded ? tr("On the needles it hangs at your left, where a left hand begins.")
-                                         : tr("On the needles it hangs at your right, where a right hand begins."))
-                           : (leftHanded ? tr("On the needles it would hang at your right: hang the second piece "
-                                              "first, purl side facing you, then the first knit side facing you, and "
-                                              "it is at your left.")
-                                         : tr("On the needles it would hang at your left: hang the second piece "
-                                              "first, purl side facing you, then the first knit side facing you, and "
-                                              "it is at your right.")));
+        if (*at == (leftHanded ? Side::left : Side::right)) {
+            slip_->addNote(leftHanded ? tr("On the needles it hangs at your left, where a left hand begins.")
+                                      : tr("On the needles it hangs at your right, where a right hand begins."));
+        } else {
+            // Who goes first is turned over with the other.
+            const bool isOnTop = *at != join.end->at;
+            const QString whereItHangs = leftHanded ? tr("right") : tr("left");
+            const QString wanted = leftHanded ? tr("left") : tr("right");
+            slip_->addNote((isOnTop
+                                ? tr("So it would hang at your %1. Hang the %2 first, purl side facing you, then the "
+                                     "other edge knit side facing you: then it is at your %3, where your hand begins.")
+                                : tr("So it would hang at your %1. Hang the other edge first, purl side facing you, "
+                                     "then the %2 knit side facing you: then it is at your %3, where your hand "
+                                     "begins."))
+                               .arg(whereItHangs, piece.toLower(), wanted));
+        }
     }
 }
 

@@ -73,10 +73,10 @@ void MachineScreen::showEdge(const KnittingState& state) {
 void MachineScreen::placeEdge() {
     if (edge_->isEmpty())
         return;
-    const int wide = std::min(bed_->width() - 60, 620);
+    const int wide = std::min(bed_->width() - 40, 900);
     const int tall = edge_->heightForWidth(wide);
-    edge_->setGeometry(bed_->x() + (bed_->width() - wide) / 2, bed_->y() + std::max(66, bed_->height() - tall), wide,
-                       tall);
+    edge_->setGeometry(bed_->x() + (bed_->width() - wide) / 2, bed_->y() + std::max(66, bed_->height() - tall - 24),
+                       wide, tall);
     edge_->raise();
 }
 

@@ -216,7 +216,7 @@ std::vector<Choice<Garment>> allChoices() {
          length<&Garment::neck, &Garment::Neck::trim, &Garment::Trim::depth>(4, 150),
          [](C, At at) { return at.part == parts::trimDepth && isNeckTrim(at.piece); }},
         {{"", "neck_trim_first"},
-         "Trim onto each neck before the shoulders are joined",
+         "Trim before the shoulders are joined",
          yesOrNo<&Garment::neck, &Garment::Neck::trimFirst>(),
          [](C, At at) { return isNeck(at) || isNeckTrim(at.piece); }},
         {{"", "neck_trim_yarn"},
