@@ -24,16 +24,9 @@ using vestimen::test::ilkesPullover;
 using vestimen::test::listed;
 using vestimen::test::odilesPullover;
 using vestimen::test::randomProject;
+using vestimen::test::somebodys;
 
 namespace {
-
-Project somebodys(Article article) {
-    Project project = odilesPullover();
-    project.wearer = withBorrowedMeasures(project.wearer);
-    project.article = std::move(article);
-    useUsualEase(project.article, project.ease);
-    return project;
-}
 
 Project onTwoBeds(Project project) {
     project.machine.beds = 2;

@@ -769,7 +769,8 @@ void TestGarments::joinsComeInTheirOrder() {
     // The trim of a V is hung when both shoulders are joined; a cap goes in when sides and sleeves are sewn.
     QCOMPARE(keys(BodyKind::setIn, NeckKind::vee),
              (std::vector<std::string>{"shoulder_left", "shoulder_right", "neck_trim", "trim_seam", "seam_left",
-                                       "seam_right", "sleeve_left", "sleeve_right"}));
+                                       "seam_right", "sleeve_seam_left", "sleeve_seam_right", "sleeve_left",
+                                       "sleeve_right"}));
     QCOMPARE(keys(BodyKind::sleeveless, NeckKind::square),
              (std::vector<std::string>{"shoulder_left", "neck_trim", "shoulder_right", "trim_seam", "arm_trim_left",
                                        "arm_trim_right", "seam_left", "seam_right", "arm_trim_seam_left",

@@ -24,16 +24,9 @@ using namespace vestimen;
 using vestimen::test::hasFinding;
 using vestimen::test::listed;
 using vestimen::test::odilesPullover;
+using vestimen::test::somebodys;
 
 namespace {
-
-Project somebodys(Article article) {
-    Project project = odilesPullover();
-    project.wearer = withBorrowedMeasures(project.wearer);
-    project.article = std::move(article);
-    useUsualEase(project.article, project.ease);
-    return project;
-}
 
 int number(const Worked& worked, CountKey key) {
     return std::get<int>(worked.workings.at(key).result);

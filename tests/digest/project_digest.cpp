@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What projects come to, one line each: digests of the programs, the counts with their workings, the findings, the
-// joins and the outlines. A change of the core that shall change nothing leaves every line as it was.
+// joins, the outlines and the fabrics. A change of the core that shall change nothing leaves every line as it was.
 //
 //   project_digest make RANDOM SEED > projects     the samples in a table of choices, and so many random projects
 //   project_digest < projects > before             with the core as it is
@@ -167,8 +167,27 @@ std::string outlines(const Worked& worked) {
     return text;
 }
 
+/// What is knitted, whatever is said beside it: every row with its needles, and what is kept and bound.
+std::string fabrics(const Worked& worked) {
+    std::string text;
+    for (const WorkedPiece& piece : worked.pieces) {
+        const Fabric& fabric = piece.fabric;
+        for (const Pass& pass : fabric.passes)
+            text += fmt::format("{} {} {} {} {}\n", piece.program.yarns[pass.yarn].id,
+                                pass.from == Side::left ? "l" : "r", pass.loopCount,
+                                fabric.loops[pass.end(Side::left)].slot, fabric.loops[pass.end(Side::right)].slot);
+        for (const auto& [name, loops] : fabric.kept)
+            text += fmt::format("{} {}\n", name, loops.size());
+        for (const auto& [name, loops] : fabric.bound)
+            text += fmt::format("{} {}\n", name, loops.size());
+        text += fmt::format("{} loops\n", fabric.loops.size());
+    }
+    return text;
+}
+
 constexpr std::pair<const char*, std::string (*)(const Worked&)> sections[] = {
-    {"programs", programs}, {"counts", counts}, {"findings", findings}, {"joins", joins}, {"outlines", outlines}};
+    {"programs", programs}, {"fabrics", fabrics}, {"counts", counts},
+    {"findings", findings}, {"joins", joins},     {"outlines", outlines}};
 
 void digest(int line, const Worked& worked) {
     std::cout << line;

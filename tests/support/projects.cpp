@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "support/projects.h"
 
+#include "core/article/articles.h"
+
 #include "core/ground/welt_options.h"
 
 #include "core/format/project_json.h"
@@ -28,6 +30,14 @@ Project pietsPullover() {
 
 Project ilkesPullover() {
     return projectFromJson(readFile(VESTIMEN_SOURCE_DIR "/data/demo/set-in-pullover.json"));
+}
+
+Project somebodys(Article article) {
+    Project project = odilesPullover();
+    project.wearer = withBorrowedMeasures(project.wearer);
+    project.article = std::move(article);
+    useUsualEase(project.article, project.ease);
+    return project;
 }
 
 GarmentCounts countsOf(const Project& project) {

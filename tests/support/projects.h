@@ -17,6 +17,8 @@ Project odilesPullover();
 Project pietsPullover();
 /// Ilke's: set-in sleeves, V neck, mock rib.
 Project ilkesPullover();
+/// Another article on Odile's ground, with the measures that she did not take borrowed.
+Project somebodys(Article article);
 
 /// The garment that a project, or what was worked from it, is of.
 inline Garment& garment(Project& project) {

@@ -30,7 +30,6 @@ public:
         }
         raglan() ? raglanSeams() : shoulders();
         neckTrimEnds();
-        const bool setIn = choices_.body.kind == BodyKind::setIn;
         if (choices_.sleevesKnittedDown()) {
             sleeveDown(Side::left, "sleeve_left", "Left sleeve from its armhole");
             sleeveDown(Side::right, "sleeve_right", "Right sleeve from its armhole");
@@ -41,10 +40,13 @@ public:
             armTrim(Side::left, "arm_trim_left", "Left armhole trim");
             armTrim(Side::right, "arm_trim_right", "Right armhole trim");
         }
-        sideSeam(Side::left, "seam_left", sleeves() ? "Left side and sleeve" : "Left side");
-        sideSeam(Side::right, "seam_right", sleeves() ? "Right side and sleeve" : "Right side");
+        const bool on = sleeves() && !sewnInLast();
+        sideSeam(Side::left, "seam_left", on ? "Left side and sleeve" : "Left side");
+        sideSeam(Side::right, "seam_right", on ? "Right side and sleeve" : "Right side");
         // A cap that is sewn goes in last, into a closed armhole.
-        if (setIn && !choices_.sleevesKnittedDown()) {
+        if (sewnInLast()) {
+            sleeveSeam(Side::left, "sleeve_seam_left", "Left sleeve, its seam");
+            sleeveSeam(Side::right, "sleeve_seam_right", "Right sleeve, its seam");
             setInSleeve(Side::left, "sleeve_left", "Left sleeve into armhole");
             setInSleeve(Side::right, "sleeve_right", "Right sleeve into armhole");
         }
@@ -361,7 +363,8 @@ private:
              .facing = {"Pin it knit sides together: seam to seam, underarms on each other, the cap’s middle at the "
                         "shoulder; ease the rest in over the upper half.",
                         {}},
-             .after = {wearers == Side::left ? "seam_left" : "seam_right", shoulderKey(wearers)}});
+             .after = {wearers == Side::left ? "seam_left" : "seam_right",
+                       wearers == Side::left ? "sleeve_seam_left" : "sleeve_seam_right", shoulderKey(wearers)}});
     }
 
     /// Hung from the armhole and knitted down to its cuff.
@@ -424,23 +427,45 @@ private:
              .after = {shoulderKey(wearers)}});
     }
 
+    /// Its cap is sewn into a closed armhole: by then it has a seam of its own.
+    bool sewnInLast() const { return choices_.body.kind == BodyKind::setIn && !choices_.sleevesKnittedDown(); }
+
+    void sleeveSeam(Side wearers, const char* joinKey, const char* title) {
+        const Along left{sleeve(wearers), "seam_left"};
+        const Along right{sleeve(wearers), "seam_right"};
+        std::vector<EndAt> ends;
+        if (!choices_.weltFollows(choices_.sleeves.cuff))
+            ends = {{left}, {right}};
+        add({.key = joinKey,
+             .title = {title, {}},
+             .first = {{left}, {"one side, {0} rows", {}}},
+             .second = {{right}, {"the other side, {0} rows", {}}},
+             .ends = std::move(ends),
+             .tailSide = {"Sew from the cuff up to the underarm.", {}},
+             .facing = {"Knit side facing you, two bars a side, always one stitch in.", {}},
+             .mayDiffer = 0,
+             .differs = {"The sides have {0} and {1} rows and should have the same.", {}}});
+    }
+
     void sideSeam(Side wearers, const char* joinKey, const char* title) {
         Line first = {along(backSide(wearers), "side", wearers)};
         Line second = {along(frontSide(wearers), "side", wearers)};
-        if (sleeves())
+        const bool on = sleeves() && !sewnInLast();
+        if (on)
             for (Line* line : {&first, &second})
                 line->push_back({sleeve(wearers), "seam_left"});
         add({.key = joinKey,
              .title = {title, {}},
-             .first = {std::move(first), {sleeves() ? "back {0} rows and sleeve {1} rows" : "back {0} rows", {}}},
-             .second = {std::move(second), {sleeves() ? "front {0} rows and sleeve {1} rows" : "front {0} rows", {}}},
+             .first = {std::move(first), {on ? "back {0} rows and sleeve {1} rows" : "back {0} rows", {}}},
+             .second = {std::move(second), {on ? "front {0} rows and sleeve {1} rows" : "front {0} rows", {}}},
              .ends =
                  atLowerEdge({along(backSide(wearers), "side", wearers), along(frontSide(wearers), "side", wearers)}),
              .tailSide = {choices_.body.kind == BodyKind::dropShoulder
                               ? "Sew from the hem up to the marker and on to the cuff."
                           : raglan()  ? "Sew from the hem up to the underarm, where the bound stitches meet, and on to "
                                         "the cuff."
-                          : sleeves() ? "Sew each from its edge to the underarm."
+                          : on        ? "Sew from the hem up to the underarm and on to the cuff."
+                          : sleeves() ? "Sew from the hem up to the underarm: the sleeve comes in later."
                                       : "Sew from the hem up to the armhole, and on through its trim.",
                           {}},
              .facing = {"Knit side facing you, two bars a side, always one stitch in.", {}},
