@@ -60,6 +60,16 @@ void findOtherMaking(const Project& project, Length width, std::vector<Finding>&
     const auto differs = [](const std::string& of, const std::string& now) {
         return !of.empty() && !now.empty() && of != now;
     };
+    for (Finding& each : findings)
+        if (each.code == "treatment_differs") {
+            const Operand of = each.text.operands[0];
+            const Operand now = each.text.operands[1];
+            each.decision = "treatment_differs: " + render(of) + ", " + render(now);
+            each.text = {
+                "This gauge is of fabric that was {0}, and the article will be {1}: a gauge 5 % off makes {2} at "
+                "{3} wide. Treat the swatch the same way and read it again.",
+                {of, now, width * 0.05, width}};
+        }
     if (differs(swatch.yarn, project.yarn.name))
         say("other_yarn",
             "The swatch is of {0}, the pieces of {1}: a gauge 5 % off makes {2} at {3} wide. Knit a swatch of it.",

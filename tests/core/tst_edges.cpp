@@ -744,6 +744,17 @@ void TestEdges::decisionsAreKept() {
     Project other = kept;
     other.swatch.strands += 1;
     QCOMPARE(strands(other).severity, Severity::warning);
+    // So is a treatment that the article will not get, with what it may cost.
+    Project treated = odilesPullover();
+    treated.swatch.articleTreatment = TreatmentKind::steamed;
+    const Worked itsWork = work(treated);
+    const auto otherwise = std::ranges::find(itsWork.findings, FindingCode("treatment_differs"), &Finding::code);
+    QVERIFY(otherwise != itsWork.findings.end());
+    QVERIFY(render(otherwise->text).find("5 %") != std::string::npos);
+    const Project keptSo = waysOut(treated, *otherwise).back().project;
+    for (const Finding& each : work(keptSo).findings)
+        if (each.code == "treatment_differs")
+            QCOMPARE(each.severity, Severity::note);
     // And it can be taken back.
     QCOMPARE(waysOut(kept, strands(kept)).back().project.decided.size(), 0u);
 }
