@@ -73,10 +73,18 @@ void MachineScreen::showEdge(const KnittingState& state) {
 void MachineScreen::placeEdge() {
     if (edge_->isEmpty())
         return;
+    // Under the rail, and above what stands below the bed; smaller where there is little room.
+    const int bottom = large_ ? height() - 16 : keys_->y() - 8;
+    const int top = bed_->y() + 66;
     const int wide = std::min(bed_->width() - 40, 900);
+    for (const double scale : {1.15, 1.0, 0.85}) {
+        edge_->setScale(scale);
+        if (edge_->heightForWidth(wide) <= bottom - top)
+            break;
+    }
     const int tall = edge_->heightForWidth(wide);
-    edge_->setGeometry(bed_->x() + (bed_->width() - wide) / 2, bed_->y() + std::max(66, bed_->height() - tall - 24),
-                       wide, tall);
+    edge_->setGeometry(bed_->x() + (bed_->width() - wide) / 2, std::max(top, bottom - 28 - tall), wide,
+                       std::min(tall, bottom - top));
     edge_->raise();
 }
 

@@ -15,6 +15,7 @@ namespace {
 constexpr int side = 22;
 constexpr int edge = 8;
 constexpr int lineHeight = 22;
+constexpr int smallest = 14; ///< letters of a sentence
 
 /// The application's style sheet would win over setFont; setting another is dear, and a row mostly changes nothing.
 void dress(QWidget* widget, const QString& style) {
@@ -64,12 +65,19 @@ void NextCard::layOut() {
             .arg(colour.name());
     };
     dress(when_, text(18, 700, theme.madder));
-    dress(sentence_, text(large, 700, theme.ink));
     dress(then_, text(17, 400, theme.muted));
     const int wide = width() - 2 * side;
     const int top = sized(24);
     then_->ensurePolished();
     const int bottom = then_->text().isEmpty() ? 0 : std::min(then_->heightForWidth(wide), sized(44));
+    // In a narrow window it takes more lines: smaller, so that none is cut off.
+    const int room = height() - 2 * edge - top - bottom;
+    int fitting = large;
+    while (fitting > smallest && QFontMetrics(textFont(sized(fitting), QFont::Bold))
+                                         .boundingRect(QRect(0, 0, wide, 10000), Qt::TextWordWrap, sentence_->text())
+                                         .height() > room)
+        --fitting;
+    dress(sentence_, text(fitting, 700, theme.ink));
     when_->setGeometry(side, edge, wide, top);
     sentence_->setGeometry(side, edge + top, wide, height() - 2 * edge - top - bottom);
     then_->setGeometry(side, height() - edge - bottom, wide, bottom);
