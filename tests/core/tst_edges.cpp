@@ -3,6 +3,7 @@
 #include "support/check_property.h"
 #include "support/projects.h"
 #include "support/random_projects.h"
+#include "support/tails.h"
 
 #include "core/article/articles.h"
 #include "core/bed/virtual_bed.h"
@@ -133,43 +134,6 @@ void checkClean(const Worked& worked) {
 
 std::string said(const Program& program, std::size_t operation) {
     return render(sentence(program, program.operations[operation]));
-}
-
-/// What an end of yarn is left for that is no join's.
-bool isOwn(const operation::Tail& tail) {
-    return tail.use == operation::seamTail || tail.use == "winding the edge";
-}
-
-/// Where the carriage stands before an operation, counted by hand from the first cast on or join.
-Side carriageBefore(const Program& program, std::size_t operation) {
-    Side at = Side::right;
-    bool known = false;
-    for (std::size_t i = 0; i <= operation; ++i) {
-        const Action& action = program.operations[i].action;
-        if (const auto* castOn = std::get_if<operation::CastOn>(&action)) {
-            at = castOn->carriage;
-            known = true;
-        } else if (const auto* join = std::get_if<operation::JoinYarn>(&action); join && join->carriage && !known) {
-            at = *join->carriage;
-            known = true;
-        } else if (i == operation) {
-            break;
-        } else if (const auto* knit = std::get_if<operation::Knit>(&action)) {
-            at = knit->rows.isEven() ? at : opposite(at);
-        } else if (const auto* moved = std::get_if<operation::MoveCarriage>(&action)) {
-            at = moved->to;
-        }
-    }
-    return at;
-}
-
-/// The rows that are knitted before an operation.
-int rowsBefore(const Program& program, std::size_t operation) {
-    int rows = 0;
-    for (std::size_t i = 0; i < operation; ++i)
-        if (const auto* knit = std::get_if<operation::Knit>(&program.operations[i].action))
-            rows += knit->rows.count();
-    return rows;
 }
 
 } // namespace
@@ -549,76 +513,22 @@ void TestEdges::trimsGoOnBeforeTheShoulders() {
 }
 
 void TestEdges::tailsAreThoseOfTheJoins() {
-    int begun = 0;
-    int broken = 0;
-    int open = 0;
-    int inSteps = 0;
+    test::TailsSeen all;
     CHECK_PROPERTY("what is left of a yarn is what its joins take, and lies where they begin", [&] {
         const Project project = randomProject();
         const Worked worked = work(project);
         if (!worked.sound())
             return;
-        std::map<std::pair<std::string, std::size_t>, Length> wanted;
-        for (const Join& join : worked.joins) {
-            if (!join.end)
-                continue;
-            RC_ASSERT(join.tail > Length());
-            const WorkedPiece* piece = worked.piece(join.end->piece);
-            RC_ASSERT(piece != nullptr);
-            const Program& program = piece->program;
-            const std::size_t operation = join.end->operation;
-            wanted[{program.piece, operation}] += join.tail;
-            // The yarn is where the carriage is.
-            RC_ASSERT(join.end->at == carriageBefore(program, operation));
-            const operation::Tail* tail = tailOf(program.operations[operation]);
-            RC_ASSERT(tail != nullptr);
-            RC_ASSERT(tail->at == join.end->at);
-            const Fabric& fabric = piece->fabric;
-            const int rows = rowsBefore(program, operation);
-            const bool begins = std::holds_alternative<operation::CastOn>(program.operations[operation].action) ||
-                                std::holds_alternative<operation::JoinYarn>(program.operations[operation].action);
-            ++(begins ? begun : broken);
-            if (begins) {
-                // The outermost stitch of the row that comes next is the lowest of the seam.
-                const LoopId first = fabric.passes[static_cast<std::size_t>(rows)].end(join.end->at);
-                RC_ASSERT(std::ranges::any_of(fabric.edges, [&](const NamedEdge& edge) {
-                    const auto openings = fabric.edge(edge.name);
-                    return edge.side == join.end->at && !openings.empty() && openings.front() == first;
-                }));
-                continue;
-            }
-            // It ends at the outermost loop of the last row: that one is open or bound, or the trim's last.
-            const Pass& last = fabric.passes[static_cast<std::size_t>(rows) - 1];
-            const LoopId end = last.end(join.end->at);
-            const int slot = fabric.loops[end].slot;
-            const bool isKept = std::ranges::any_of(
-                fabric.kept, [&](const auto& kept) { return std::ranges::count(kept.second, end) > 0; });
-            const bool isBound = std::ranges::any_of(fabric.bound, [&](const auto& each) {
-                return std::ranges::any_of(each.second, [&](LoopId loop) {
-                    return std::abs(fabric.loops[loop].slot - slot) <= static_cast<int>(last.loopCount);
-                });
-            });
-            open += isKept ? 1 : 0;
-            inSteps += isBound && !isKept ? 1 : 0;
-            RC_ASSERT(isKept || isBound || rows == static_cast<int>(fabric.passes.size()));
-        }
-        for (const WorkedPiece& piece : worked.pieces)
-            for (std::size_t i = 0; i < piece.program.operations.size(); ++i) {
-                const operation::Tail* tail = tailOf(piece.program.operations[i]);
-                if (!tail || isOwn(*tail))
-                    continue;
-                const auto found = wanted.find({piece.program.piece, i});
-                RC_ASSERT(tail->length == (found == wanted.end() ? Length() : found->second));
-                if (found == wanted.end())
-                    continue;
-                // Knit says the figure that Join says.
-                RC_ASSERT(said(piece.program, i).find(render(Operand(tail->length))) != std::string::npos);
-            }
+        const test::TailsSeen seen = test::checkTails(worked);
+        all.begun += seen.begun;
+        all.open += seen.open;
+        all.inSteps += seen.inSteps;
+        all.broken += seen.broken;
     });
-    QVERIFY(begun > 0);
-    QVERIFY(open > 0); // such as shoulders
-    QVERIFY(inSteps > 0);
-    QVERIFY(broken > open + inSteps); // at a trim's last row
+    QVERIFY(all.begun > 0);
+    QVERIFY(all.open > 0); // such as shoulders
+    QVERIFY(all.inSteps > 0);
+    QVERIFY(all.broken > all.open + all.inSteps); // at a trim's last row
 }
 
 void TestEdges::aHatsTailSewsItsSeamToo() {

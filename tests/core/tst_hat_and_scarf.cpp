@@ -3,6 +3,7 @@
 #include "support/check_property.h"
 #include "support/projects.h"
 #include "support/random_projects.h"
+#include "support/tails.h"
 
 #include "core/article/articles.h"
 #include "core/bed/fabric_picture.h"
@@ -69,6 +70,7 @@ void checkRuns(const Project& project, const Worked& worked) {
     }
     for (const Join& join : worked.joins)
         RC_ASSERT(!anyError(join.findings));
+    test::checkTails(worked);
 }
 
 double between(double least, double most) {
@@ -688,6 +690,7 @@ void TestHatAndScarf::everyHatRunsClean() {
         Hat hat;
         hat.brim.kind = *rc::gen::elementOf(allWelts);
         hat.brim.depth = Length::millimetres(between(10, 90));
+        hat.brim.making = test::randomMaking();
         hat.turnedUp = *rc::gen::arbitrary<bool>();
         hat.brimRows = *rc::gen::element(0, 0, 35, 52);
         hat.crown = *rc::gen::elementOf(allCrowns);
@@ -757,6 +760,7 @@ void TestHatAndScarf::everyScarfRunsClean() {
         if (scarf.sideways)
             std::swap(scarf.width, scarf.length);
         scarf.border.kind = *rc::gen::elementOf(allWelts);
+        scarf.border.making = test::randomMaking();
         scarf.border.depth = Length::millimetres(between(10, 60));
         if (*rc::gen::arbitrary<bool>()) {
             scarf.repeat = *rc::gen::inRange(2, 14);

@@ -12,6 +12,19 @@ double between(double least, double most) {
 
 } // namespace
 
+namespace {
+
+BindOffMethod randomBindOff() {
+    return static_cast<BindOffMethod>(*rc::gen::inRange(0, static_cast<int>(bindOffTraits.size())));
+}
+
+} // namespace
+
+WeltMaking randomMaking() {
+    return {*rc::gen::element(CastOnMethod::closedLoop, CastOnMethod::latchChain, CastOnMethod::weightedHem),
+            randomBindOff(), *rc::gen::inRange(-2, 3), *rc::gen::arbitrary<bool>(), *rc::gen::arbitrary<bool>()};
+}
+
 Project randomProject() {
     Project project;
     project.name = "random";
@@ -90,16 +103,10 @@ Project randomProject() {
     const auto onThisBed = [&](WeltKind kind) {
         return traits(kind).beds > project.machine.beds ? WeltKind::latchedRib : kind;
     };
-    const auto bindOff = [] {
-        return static_cast<BindOffMethod>(*rc::gen::inRange(0, static_cast<int>(bindOffTraits.size())));
-    };
     const auto welt = [&] {
         const WeltKind kind = *rc::gen::elementOf(allWelts);
-        return Welt{
-            onThisBed(kind), Length::millimetres(between(8, 70)),
-            *rc::gen::inRange(0, 3) == 0 ? between(0, mostGather) : 0.0, 0,
-            WeltMaking{*rc::gen::element(CastOnMethod::closedLoop, CastOnMethod::latchChain, CastOnMethod::weightedHem),
-                       bindOff(), *rc::gen::inRange(-2, 3), *rc::gen::arbitrary<bool>(), *rc::gen::arbitrary<bool>()}};
+        return Welt{onThisBed(kind), Length::millimetres(between(8, 70)),
+                    *rc::gen::inRange(0, 3) == 0 ? between(0, mostGather) : 0.0, 0, randomMaking()};
     };
     choices.body.welt = welt();
     choices.sleeves.cuff = welt();
@@ -120,9 +127,9 @@ Project randomProject() {
     };
     choices.neck.trim.kind = trimKind();
     choices.body.armTrim.kind = trimKind();
-    choices.neck.trim.bindOff = bindOff();
-    choices.body.armTrim.bindOff = bindOff();
-    choices.opening.band.bindOff = bindOff();
+    choices.neck.trim.bindOff = randomBindOff();
+    choices.body.armTrim.bindOff = randomBindOff();
+    choices.opening.band.bindOff = randomBindOff();
     if (!choices.isCardigan() && choices.neck.kind != NeckKind::vee && choices.body.kind != BodyKind::raglan)
         choices.neck.trimFirst = *rc::gen::inRange(0, 4) == 0;
     for (Garment::Trim* trim : {&choices.neck.trim, &choices.body.armTrim}) {

@@ -10,6 +10,8 @@ namespace vestimen::test {
 
 /// Within a property.
 Project randomProject();
+/// What hands do at a welt; within a property.
+WeltMaking randomMaking();
 /// The same one for a seed, anywhere.
 Project randomProject(std::uint64_t seed);
 
