@@ -5,6 +5,7 @@
 
 #include "app/canvas/edge_method_card.h"
 #include "core/article/garment/parts.h"
+#include "core/format/project_json.h"
 #include "core/knitting/wording.h"
 
 #include <QCheckBox>
@@ -59,6 +60,7 @@ private slots:
     void whatWasLeftTooShortIsSaid();
     void anEdgeIsChosenAndShown();
     void wasteYarnAndEndsOfAStripe();
+    void aFurtherYarnIsTakenFromItsShelfAgain();
     void theSwatchKeepsItsWeights();
 };
 
@@ -270,6 +272,41 @@ void TestEdgesAndEnds::wasteYarnAndEndsOfAStripe() {
             each->click();
     QVERIFY(!fixture.project().waste.cord);
     QVERIFY2(fixture.worked().sound(), test::listed(fixture.worked().findings));
+}
+
+void TestEdgesAndEnds::aFurtherYarnIsTakenFromItsShelfAgain() {
+    WindowFixture fixture;
+    const qint64 shelf = fixture.workroom().add(Shelf::yarns, "Madder 4-ply", toJson(madder()));
+    Project two = fixture.project();
+    two.moreYarns = {madder()};
+    fixture.window().session().edit("A yarn", two);
+    fixture.window().showStation(MainWindow::draft);
+    DraftStation* draft = fixture.window().draftStation();
+    draft->showAll();
+    const auto offered = [&]() -> QAction* {
+        for (QPushButton* each : draft->findChildren<QPushButton*>())
+            if (each->isVisible() && each->accessibleName() == "Colour" && each->menu() &&
+                each->menu()->actions().back()->text().contains("shelf")) {
+                emit each->menu()->aboutToShow();
+                return each->menu()->actions().back();
+            }
+        return nullptr;
+    };
+    QVERIFY(offered());
+    QVERIFY(!offered()->isEnabled()); // it says the same
+    Yarn darker = madder();
+    darker.colour = "#7A1F1A";
+    darker.gramsOnHand = 350;
+    fixture.workroom().save(Shelf::yarns, shelf, "Madder 4-ply", toJson(darker));
+    QVERIFY(offered()->isEnabled());
+    offered()->trigger();
+    QCOMPARE(fixture.project().moreYarns[0], darker);
+    // One that was put away leaves the project as it is.
+    darker.colour = "#112233";
+    fixture.workroom().save(Shelf::yarns, shelf, "Madder 4-ply", toJson(darker));
+    fixture.workroom().retire(Shelf::yarns, shelf, true);
+    QVERIFY(!offered()->isEnabled());
+    QVERIFY(offered()->text().contains("keeps its own"));
 }
 
 void TestEdgesAndEnds::theSwatchKeepsItsWeights() {

@@ -243,6 +243,47 @@ QMenu* YarnPanel::colourMenu(QWidget* parent,
     return menu;
 }
 
+void YarnPanel::offerFromShelf(QMenu* menu, YarnNumber number) {
+    menu->addSeparator();
+    QAction* take = menu->addAction(tr("As on its shelf now"));
+    const auto onShelf = [this, number]() -> std::optional<ShelfItem> {
+        const Yarn& own = session_.project().yarnOf(number);
+        for (const ShelfItem& item : session_.workroom().items(Shelf::yarns, true))
+            if (item.name == QString::fromStdString(own.name))
+                return item;
+        return std::nullopt;
+    };
+    connect(menu, &QMenu::aboutToShow, this, [this, take, number, onShelf] {
+        try {
+            const auto item = onShelf();
+            take->setVisible(item.has_value());
+            if (!item)
+                return;
+            const bool differs = yarnFromJson(item->body.toStdString()) != session_.project().yarnOf(number);
+            take->setText(item->retired ? tr("Put away on its shelf: the project keeps its own")
+                          : differs     ? tr("As on its shelf now")
+                                        : tr("As on its shelf already"));
+            take->setEnabled(differs && !item->retired);
+        } catch (const std::exception&) {
+            take->setText(tr("The shelf cannot be read"));
+            take->setEnabled(false);
+        }
+    });
+    connect(take, &QAction::triggered, this, [this, number, onShelf] {
+        try {
+            if (const auto item = onShelf()) {
+                const Yarn yarn = yarnFromJson(item->body.toStdString());
+                change(tr("A yarn as on its shelf"), [&](Project& project) {
+                    if (number < project.yarns())
+                        project.moreYarns[static_cast<std::size_t>(number) - 1] = yarn;
+                });
+            }
+        } catch (const std::exception&) {
+            fill(); // it was there a moment ago: the menu says so when it is opened again
+        }
+    });
+}
+
 void YarnPanel::buildWaste(QVBoxLayout* layout) {
     auto* row = new QHBoxLayout;
     row->setSpacing(6);
@@ -273,6 +314,8 @@ void YarnPanel::addYarnRow(YarnNumber number) {
             its.colourName = name.toStdString();
         });
     }));
+    if (number > 0)
+        offerFromShelf(row.colour->menu(), number);
     row.name = new ElidedLabel(row.row);
     row.amount = new ElidedLabel(row.row);
     row.amount->setObjectName(QStringLiteral("muted"));

@@ -50,6 +50,8 @@ private:
     /// Colours to take, each with what is done with it.
     QMenu* colourMenu(QWidget* parent, const std::function<void(const QString& name, const char* colour)>& take);
     void addYarnRow(YarnNumber number);
+    /// What the shelf says now of one of the further yarns, to be taken; the main one has its own news.
+    void offerFromShelf(QMenu* menu, YarnNumber number);
     void addStripeRow(std::size_t index);
     void fillYarns(const Project& project);
     void fillAmount(const YarnRow& row, const Yarn& yarn, YarnNumber number);
