@@ -3,6 +3,8 @@
 
 #include "core/shaping/tail.h"
 
+#include <ranges>
+
 namespace vestimen {
 namespace {
 
@@ -20,10 +22,10 @@ void bindOffAll(ProgramWriter& writer, NeedleSpan span, Stitches working, BindOf
         return writer.add(operation::BindOff{.method = method, .all = true, .as = as, .sewnWith = sewnWith});
     writer.add(operation::BreakYarn{writer.work(), writer.leave(sewnWith, "winding the edge")});
     writer.offOnWaste(wasteRows, working, std::nullopt, {{as.empty() ? "edge" : as, span}});
-    for (const HandStep& step : traits(method).steps)
-        if (step.picture[0] != '_' || step.picture[2] != '_') // the waste yarn is knitted by now
-            if (*step.text != '\0')
-                writer.say("waste_above", step.text);
+    // What is left to do when the waste yarn is knitted, which is the first step.
+    for (const HandStep& step : traits(method).steps | std::views::drop(1))
+        if (*step.text != '\0')
+            writer.say("waste_above", step.text);
 }
 
 } // namespace vestimen

@@ -6,6 +6,7 @@
 #include "core/knitting/piece_parts.h"
 #include "core/knitting/program_writer.h"
 #include "core/knitting/welt.h"
+#include "core/plan/yarn_changes.h"
 
 #include <fmt/format.h>
 
@@ -17,13 +18,6 @@
 
 namespace vestimen {
 namespace {
-
-/// So long a strand beside an edge does not pull, and so far an edge may have moved beside it.
-constexpr int mostRowsHanging = 6;
-constexpr int mostCarriedOver = 2;
-
-/// Of a yarn that is changed at an edge, for the seam to take.
-constexpr Length endForSeam = Length::millimetres(120);
 
 /// What waits on a holder until its branch is worked.
 constexpr const char* waitingName = "waiting";
@@ -81,7 +75,7 @@ public:
         : ground_(ground), knitting_(knitting), writer_(ground, piece, worn(PieceKey(piece)), knitting.carriage) {
         writer_.wantOpenTurns(knitting.openTurns);
         writer_.measureBy(knitting.gauge);
-        writer_.workWith(inProgram(knitting.work));
+        writer_.workWith(yarns_.inProgram(knitting.work));
     }
 
     Program write() {
@@ -98,11 +92,11 @@ private:
     void begin(const WeltCounts& welt) {
         // A rolled edge is the first row's own cast on.
         const bool isEdgeAlone = welt.knitted == Rows(0);
-        writer_.workWith(inProgram(isEdgeAlone ? surfaceAt(knitting_.surface, Rows(0)).yarn : welt.yarn));
+        writer_.workWith(yarns_.inProgram(isEdgeAlone ? surfaceAt(knitting_.surface, Rows(0)).yarn : welt.yarn));
         seenFrom_ = writeWelt(writer_, centred(knitting_.stitches), welt, knitting_.wasteRows);
     }
     void begin(const BegunOpen&) {
-        writer_.workWith(inProgram(surfaceAt(knitting_.surface, Rows(0)).yarn));
+        writer_.workWith(yarns_.inProgram(surfaceAt(knitting_.surface, Rows(0)).yarn));
         beginWithoutWelt(writer_, centred(knitting_.stitches), knitting_.wasteRows);
         seenFrom_ = writer_.passes() + 1;
     }
@@ -115,7 +109,7 @@ private:
             writer_.say(each.code, each.text);
         if (begun.weights)
             writer_.hangWeights(centred(knitting_.stitches));
-        writer_.workWith(inProgram(surfaceAt(knitting_.surface, Rows(0)).yarn));
+        writer_.workWith(yarns_.inProgram(surfaceAt(knitting_.surface, Rows(0)).yarn));
         writer_.add(operation::JoinYarn{writer_.work(), writer_.carriage()});
         writer_.counterTo(0);
         seenFrom_ = writer_.passes() + 1;
@@ -151,11 +145,11 @@ private:
                 knitOn(group, stage->at);
             shape(group, true);
             if (!goesOn(stage->act))
-                breakHanging();
+                yarns_.breakHanging();
             std::visit([&](const auto& each) { perform(group, each); }, stage->act);
         }
-        breakLaidIn([](YarnNumber) { return false; });
-        breakHanging();
+        yarns_.breakLaidIn([](YarnNumber) { return false; });
+        yarns_.breakHanging();
     }
 
     /// Whether the rows after it are knitted as those before it, by what hangs at the edge.
@@ -176,58 +170,29 @@ private:
         surface.alone ? writer_.knit(next - group.row, group.width(), size)
                       : writer_.knitPlain(next - group.row, group.width(), size);
         group.row = next;
-        lastWorked_ = group.working();
+        yarns_.knitted(group.working());
         turn(group);
-        breakLaidIn([&](YarnNumber yarn) {
+        yarns_.breakLaidIn([&](YarnNumber yarn) {
             return std::ranges::any_of(group.surface, [&](const Patch& each) {
                 return !each.needles.empty() && each.yarn.value_or(0) == yarn && each.holds(group.row);
             });
         });
     }
 
-    /// Of the yarns that were laid in, those that are not needed any more.
-    void breakLaidIn(const auto& isNeeded) {
-        std::erase_if(laidIn_, [&](YarnNumber yarn) {
-            if (isNeeded(yarn))
-                return false;
-            writer_.add(operation::BreakYarn{inProgram(yarn)});
-            return true;
-        });
-    }
-
-    /// One of the project's yarns, listed when it is first used. Where the project has none such, it is the main one.
-    YarnIndex inProgram(YarnNumber number) {
-        if (number <= 0 || number >= ground_.yarns())
-            return yarns::main;
-        std::optional<YarnIndex>& found = inProgram_[static_cast<std::size_t>(number)];
-        if (!found) {
-            const Yarn& yarn = ground_.yarnOf(number);
-            found = writer_.addYarn(
-                {.id = yarnId(number), .name = yarn.name, .strands = yarn.strands, .colour = yarn.colour});
-        }
-        return *found;
-    }
-
     /// Other yarns into the needles that are to knit with them in the next row. Whether there are any.
-    bool layIn(Group& group) {
+    bool layIn(const Group& group) {
         bool any = false;
         for (const Patch& each : group.surface) {
             if (each.needles.empty() || !each.holds(group.row))
                 continue;
-            const YarnNumber yarn = each.yarn.value_or(0);
-            operation::Place place{{}, inProgram(yarn)};
+            std::vector<Needle> needles;
             const NeedleSpan working = group.working();
             for (const NeedleSpan& span : each.needles)
                 for (Needle needle = std::max(span.first, working.first); needle <= std::min(span.last, working.last);
                      needle = needle.shifted(1))
-                    place.needles.push_back(needle);
-            if (std::ranges::count(laidIn_, yarn) == 0) {
-                writer_.add(operation::JoinYarn{place.yarn, writer_.carriage()});
-                laidIn_.push_back(yarn);
-            }
+                    needles.push_back(needle);
+            yarns_.layIn(each.yarn.value_or(0), std::move(needles));
             any = true;
-            if (!place.needles.empty())
-                writer_.add(std::move(place));
         }
         return any;
     }
@@ -273,73 +238,15 @@ private:
         group.turns = {};
     }
 
-    /// Changes to one of the piece's yarns. One that is wanted again at this side within a few rows stays joined, and
-    /// hangs there; the others are broken.
     void useYarn(const Group& group, YarnNumber yarn, Ends ends) {
-        const YarnIndex before = writer_.work();
-        const YarnIndex now = inProgram(yarn);
-        if (now == before)
-            return;
-        const bool held = group.held[Side::left] > 0 || group.held[Side::right] > 0;
-        const std::optional<Rows> again = held ? std::nullopt : wantedAgain(group, before);
-        const auto found = std::ranges::find(hanging_, now, &Hanging::yarn);
-        const bool isHere = found != hanging_.end() && found->side == writer_.carriage() && !held &&
-                            std::abs(found->needle.slot() - group.working().end(found->side).slot()) <= mostCarriedOver;
-        if (found != hanging_.end()) {
-            if (!isHere)
-                writer_.add(operation::BreakYarn{now});
-            hanging_.erase(found);
-        }
-        if (again) {
-            hanging_.push_back({before, writer_.carriage(), lastWorked_.end(writer_.carriage())});
-            writer_.say("leave_hanging",
-                        isHere ? fmt::format("Leave {} hanging here, it knits again in {} rows, and take up {}.",
-                                             writer_.nameOf(before), again->count(), writer_.nameOf(now))
-                               : fmt::format("Leave {} hanging here: it knits again in {} rows.",
-                                             writer_.nameOf(before), again->count()));
-        } else {
-            writer_.add(operation::BreakYarn{before, ends == Ends::intoTheSeam
-                                                         ? writer_.leave(endForSeam, operation::seamTail)
-                                                         : operation::Tail()});
-        }
-        if (!isHere)
-            writer_.add(operation::JoinYarn{now, writer_.carriage()});
-        tuckEnds(ends, !again, !isHere);
-        writer_.workWith(now);
-    }
-
-    /// What is done at once with the end of the yarn that was broken, and of the one that was joined.
-    void tuckEnds(Ends ends, bool old, bool fresh) {
-        const EndNeedles over = endNeedles(knitting_.gauge.stitches);
-        if (fresh && ends == Ends::intoTheSeam)
-            writer_.say("new_end_to_seam", "Leave the new end a hand long at this edge: the seam takes it.");
-        if (ends != Ends::whileKnitting)
-            return;
-        if (fresh)
-            writer_.say("weave_new_end",
-                        fmt::format("Lay the new end over the end needle, then over and under {} in all; peg it down.",
-                                    over.fresh));
-        if (old)
-            writer_.say("weave_old_end", fmt::format("Lay the old end over and under the outer {} needles.", over.old));
-    }
-
-    /// In so many rows, at this side and before anything else happens.
-    std::optional<Rows> wantedAgain(const Group& group, YarnIndex yarn) {
-        for (int after = 2; after <= mostRowsHanging; after += 2) {
-            const Rows row = group.row + Rows(after);
-            if (row >= group.stop)
-                return std::nullopt;
-            if (inProgram(surfaceAt(group.surface, row).yarn) == yarn)
-                return inProgram(surfaceAt(group.surface, row - Rows(1)).yarn) == yarn ? std::nullopt
-                                                                                       : std::optional(Rows(after));
-        }
-        return std::nullopt;
-    }
-
-    void breakHanging() {
-        for (const Hanging& each : hanging_)
-            writer_.add(operation::BreakYarn{each.yarn});
-        hanging_.clear();
+        yarns_.use(yarn, ends,
+                   {.stitches = knitting_.gauge.stitches,
+                    .working = group.working(),
+                    .mayHang = group.held[Side::left] == 0 && group.held[Side::right] == 0,
+                    .yarnAfter = [&](Rows rows) -> std::optional<YarnNumber> {
+                        const Rows row = group.row + rows;
+                        return row < group.stop ? std::optional(surfaceAt(group.surface, row).yarn) : std::nullopt;
+                    }});
     }
 
     // ---- edges
@@ -602,7 +509,7 @@ private:
 
     void perform(Group&, const act::WeltAfterwards& end) {
         seenFrom_ = writer_.passes() + 1;
-        writer_.workWith(inProgram(end.welt.yarn));
+        writer_.workWith(yarns_.inProgram(end.welt.yarn));
         seenTo_ = writeWeltAfterwards(writer_, centred(knitting_.stitches), end.welt, knitting_.wasteRows);
     }
 
@@ -701,24 +608,14 @@ private:
             writer_.counterTo(counter);
         if (branches.waiting == act::Branches::Waiting::held)
             release(writer_, own.working());
-        writer_.workWith(inProgram(surfaceAt(own.surface, own.row).yarn));
+        writer_.workWith(yarns_.inProgram(surfaceAt(own.surface, own.row).yarn));
         writer_.add(operation::JoinYarn{writer_.work(), writer_.carriage()});
     }
-
-    /// A yarn that is not broken, and the needle beside it.
-    struct Hanging {
-        YarnIndex yarn; ///< of the program
-        Side side;
-        Needle needle;
-    };
 
     const Ground& ground_;
     const Knitting& knitting_;
     ProgramWriter writer_;
-    std::array<std::optional<YarnIndex>, mostYarns> inProgram_;
-    std::vector<Hanging> hanging_;
-    NeedleSpan lastWorked_{};        ///< by the last row
-    std::vector<YarnNumber> laidIn_; ///< joined beside the one that is knitted with
+    YarnChanges yarns_{writer_, ground_};
     int seenFrom_ = 1;
     std::optional<int> seenTo_; ///< where something is folded behind the last that is seen
 };

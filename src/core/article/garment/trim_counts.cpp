@@ -3,7 +3,7 @@
 #include "core/shaping/across_row.h"
 #include "core/shaping/edge_sums.h"
 
-#include "core/plan/folded_trim.h"
+#include "core/plan/hung_trim.h"
 
 #include <algorithm>
 #include <cmath>

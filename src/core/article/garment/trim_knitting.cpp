@@ -2,7 +2,7 @@
 #include "core/article/garment/trim_knitting.h"
 
 #include "core/knitting/piece_parts.h"
-#include "core/plan/folded_trim.h"
+#include "core/plan/hung_trim.h"
 #include "core/shaping/hang.h"
 
 #include <algorithm>
@@ -42,7 +42,7 @@ Knitting trimOf(const GarmentBrief& project, Trim trim) {
     if (hangsOpenLoops)
         begun.after.push_back({"waste_out", neck ? "Pull the waste yarn out only when every loop is on a needle."
                                                  : "Take the holders out only when every loop is on a needle."});
-    FoldedTrim folded{trim.gauge, std::move(begun), trim.stitches, trim.rows};
+    HungTrim folded{trim.gauge, std::move(begun), trim.stitches, trim.rows};
     folded.eyelets = std::move(trim.eyelets);
     if (band) {
         folded.section = "band";
@@ -60,7 +60,7 @@ Knitting trimOf(const GarmentBrief& project, Trim trim) {
     folded.yarn = chosen.yarn;
     folded.tipRows = Rows(chosen.tipRows);
     folded.tipYarn = chosen.tipYarn;
-    Knitting knitting = foldedTrim(std::move(folded));
+    Knitting knitting = hungTrim(std::move(folded));
     knitting.openTurns = !project.choices.making.wrapTurns;
     return knitting;
 }

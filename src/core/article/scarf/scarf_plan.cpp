@@ -4,7 +4,7 @@
 #include "core/ground/welt_findings.h"
 #include "core/joining/line_joins.h"
 #include "core/plan/counting.h"
-#include "core/plan/folded_trim.h"
+#include "core/plan/hung_trim.h"
 #include "core/shaping/hang.h"
 #include "core/supplies/supplies.h"
 
@@ -328,11 +328,11 @@ PlannedPiece sidePartOf(const Scarf& scarf, const Counted& counted, Side side, i
     piece.marks.width = handles::sideDepth;
     piece.marks.below = {"{0} stitches · folded to {1} · {2} rows",
                          {stitches.count(), piece.length, (counted.sideRows / 2).count()}};
-    FoldedTrim border{gauge, std::move(begun), stitches, counted.sideRows};
+    HungTrim border{gauge, std::move(begun), stitches, counted.sideRows};
     border.tug = "Tug the border lengthwise: it settles.";
     border.bindOff = scarf.sideBindOff;
     border.yarn = scarf.sideYarn;
-    piece.knitting = foldedTrim(std::move(border));
+    piece.knitting = hungTrim(std::move(border));
     return piece;
 }
 

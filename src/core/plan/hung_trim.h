@@ -5,9 +5,10 @@
 
 namespace vestimen {
 
-/// A trim hung on open loops and row edges, folded, hung again on itself and bound off (craft 17). Eyelets at the given
-/// needles lie half-way down both layers, so that they meet when it is folded.
-struct FoldedTrim {
+/// A trim hung on open loops and row edges (craft 17): folded, hung again on itself and bound off; or of another kind,
+/// from the needles to its edge. Eyelets at the given needles lie half-way down both layers, so that they meet when it
+/// is folded.
+struct HungTrim {
     FabricGauge gauge;
     BegunHung begun;
     Stitches stitches;
@@ -26,7 +27,7 @@ struct FoldedTrim {
 };
 
 /// Its outer layer's ends are the edges "end_left" and "end_right".
-Knitting foldedTrim(FoldedTrim trim);
+Knitting hungTrim(HungTrim trim);
 /// What is seen of it.
 Rows seenOf(WeltKind kind, Rows rows);
 

@@ -1,12 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/plan/folded_trim.h"
+#include "core/plan/hung_trim.h"
 
 namespace vestimen {
 
 namespace {
 
 /// From the needles that it hangs on to its edge.
-void addDownward(Knitting& knitting, const FoldedTrim& trim) {
+void addDownward(Knitting& knitting, const HungTrim& trim) {
     WeltCounts welt{.kind = trim.kind, .yarn = trim.yarn, .making = {.bindOff = trim.bindOff}};
     const bool isPlain = traits(trim.kind).layers == 0;
     if (!isPlain) {
@@ -29,7 +29,7 @@ Rows seenOf(WeltKind kind, Rows rows) {
     return traits(kind).layers == 2 ? rows / 2 : rows;
 }
 
-Knitting foldedTrim(FoldedTrim trim) {
+Knitting hungTrim(HungTrim trim) {
     constexpr int own = -1;
     const Rows half = trim.rows / 2;
     Knitting knitting;
