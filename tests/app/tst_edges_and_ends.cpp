@@ -58,6 +58,7 @@ private slots:
     void theHandThatWorksMatters();
     void aChangedJoinIsHeardBeforeTheYarnIsCut();
     void whatWasLeftTooShortIsSaid();
+    void aBandHangsFromItsFrontAsThatWasBegun();
     void anEdgeIsChosenAndShown();
     void wasteYarnAndEndsOfAStripe();
     void aFurtherYarnIsTakenFromItsShelfAgain();
@@ -186,6 +187,35 @@ void TestEdgesAndEnds::whatWasLeftTooShortIsSaid() {
     JoinStation* station = fixture.window().joinStation();
     station->list()->setCurrentRow(static_cast<int>(join - joins.begin()));
     QVERIFY2(station->slip()->plainText().contains("which is too short"), qPrintable(station->slip()->plainText()));
+}
+
+/// A front that was begun shorter has fewer rows to hang the band on, though the band comes first by name.
+void TestEdgesAndEnds::aBandHangsFromItsFrontAsThatWasBegun() {
+    WindowFixture fixture;
+    Project open = fixture.project();
+    garment(open).opening.closure = Closure::cardigan;
+    fixture.window().session().edit("Cardigan", open);
+    QVERIFY2(fixture.worked().sound(), test::listed(fixture.worked().findings));
+    Project shorter = open;
+    shorter.ease[static_cast<std::size_t>(Measure::bodyLength)] = {Ease::Kind::length, -60.0};
+    const Worked begun = work(shorter);
+    QVERIFY2(begun.sound(), test::listed(begun.findings));
+    fixture.workroom().beginPiece(fixture.window().session().projectId(), begun.piece(pieces::leftFront)->program);
+    // And a band that was begun by another program as well.
+    Program hung = fixture.worked().piece(pieces::leftBand)->program;
+    for (Operation& each : hung.operations)
+        if (auto* bound = std::get_if<operation::BindOff>(&each.action))
+            bound->tail = {Length::millimetres(310), "the buttons", Side::left};
+    fixture.workroom().beginPiece(fixture.window().session().projectId(), hung);
+    const auto& joins = fixture.worked().joins;
+    const auto band = std::ranges::find(joins, std::string("band_left"), &Join::key);
+    QVERIFY(band != joins.end());
+    fixture.window().showStation(MainWindow::join);
+    JoinStation* station = fixture.window().joinStation();
+    station->list()->setCurrentRow(static_cast<int>(band - joins.begin()));
+    const QString said = station->slip()->plainText();
+    QVERIFY2(!said.contains(coreText(Operand(band->first.length))), qPrintable(said));
+    QVERIFY2(!said.contains(coreText(Operand(band->second.length))), qPrintable(said));
 }
 
 void TestEdgesAndEnds::anEdgeIsChosenAndShown() {

@@ -4,6 +4,7 @@
 #include "app/canvas/fields.h"
 #include "app/canvas/label.h"
 #include "app/canvas/rail_canvas.h"
+#include "app/session/newest_begun.h"
 #include "app/theme/theme.h"
 #include "core/bed/virtual_bed.h"
 #include "core/format/program_json.h"
@@ -213,25 +214,20 @@ void JoinStation::count(const Worked& drawn) {
     } catch (const WorkroomError& error) {
         emit said(error.message());
     }
-    std::map<std::string, qint64> newest;
-    for (const BegunPiece& each : pieces) {
-        const WorkedPiece* piece = drawn.piece(PieceKey(each.name.toStdString()));
-        qint64& id = newest[each.name.toStdString()];
-        if (!piece || !each.problem.isEmpty() || each.id < id)
+    // In the order of knitting, so that what hangs from a piece hangs from it as it was begun.
+    Siblings fabrics;
+    std::map<std::string, Fabric> knitted;
+    for (const WorkedPiece& each : drawn.pieces) {
+        const std::string& name = each.program.piece;
+        fabrics[name] = &each.fabric;
+        const auto begun = newestBegun(pieces, name);
+        if (!begun || !begun->problem.isEmpty() || begun->program == each.program)
             continue;
-        id = each.id;
-        begun_.erase(each.name.toStdString());
-        if (each.program != piece->program)
-            begun_.emplace(each.name.toStdString(), each.program);
+        begun_.emplace(name, begun->program);
+        fabrics[name] = &knitted.emplace(name, knit(begun->program, &fabrics)).first->second;
     }
     if (begun_.empty() || !drawn.measured.gauge)
         return;
-    Siblings fabrics;
-    for (const WorkedPiece& each : drawn.pieces)
-        fabrics[each.program.piece] = &each.fabric;
-    std::map<std::string, Fabric> knitted;
-    for (const auto& [name, program] : begun_)
-        fabrics[name] = &knitted.emplace(name, knit(program, &fabrics)).first->second;
     joins_ = joined(drawn.plannedJoins, fabrics, *drawn.measured.gauge);
 }
 

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/knit/first_of_pair.h"
 
-#include "app/knit/piece_choice.h"
+#include "app/session/newest_begun.h"
 
 #include <algorithm>
 

@@ -4,6 +4,7 @@
 #include "app/canvas/label.h"
 #include "app/knit/knit_words.h"
 #include "app/knit/piece_picture.h"
+#include "app/session/newest_begun.h"
 #include "app/theme/theme.h"
 #include "core/bed/fabric_picture.h"
 #include "core/bed/virtual_bed.h"
@@ -28,14 +29,6 @@ constexpr double pictureWidth = 205.0;
 constexpr double pictureHeight = 180.0;
 
 } // namespace
-
-std::optional<BegunPiece> newestBegun(const QList<BegunPiece>& pieces, const std::string& name) {
-    std::optional<BegunPiece> newest;
-    for (const BegunPiece& each : pieces)
-        if (each.name == QString::fromStdString(name) && (!newest || each.id > newest->id))
-            newest = each;
-    return newest;
-}
 
 PieceChoice::PieceChoice(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
     auto* layout = new QVBoxLayout(this);

@@ -15,9 +15,6 @@
 
 namespace vestimen::app {
 
-/// The newest begun piece of that name, if there is one.
-std::optional<BegunPiece> newestBegun(const QList<BegunPiece>& pieces, const std::string& name);
-
 /// Which piece is on the machine: all hang in the order of knitting, with what is knitted of them, what they take and
 /// what they hang from; to be begun, resumed, rehearsed or taken over from the draft.
 class PieceChoice : public QWidget {

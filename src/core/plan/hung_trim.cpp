@@ -47,7 +47,7 @@ Knitting hungTrim(HungTrim trim) {
     knitting.at(Rows(0), act::Section{trim.section});
     knitting.at(Rows(0), act::Say{"needles_forward", "Push the needles right out for the first row, so that every loop "
                                                      "knits off."});
-    if (trim.kind != WeltKind::foldedHem) {
+    if (!traits(trim.kind).closedByARow) {
         addDownward(knitting, trim);
         return knitting;
     }
