@@ -66,13 +66,41 @@ void work_striped_cardigan(benchmark::State& state) {
         benchmark::DoNotOptimize(work(project));
 }
 
-void work_hat(benchmark::State& state) {
+void work_small(benchmark::State& state, const Article& article) {
     Project project = demo();
     project.wearer = withBorrowedMeasures(project.wearer);
-    project.article = Hat();
+    project.article = article;
     useUsualEase(project.article, project.ease);
     for (auto _ : state)
         benchmark::DoNotOptimize(work(project));
+}
+
+void work_hat(benchmark::State& state) {
+    work_small(state, Hat());
+}
+
+/// With all that there is to it: a gusset, and halves that are bound off together.
+void work_mittens(benchmark::State& state) {
+    Mitten mitten;
+    mitten.gusset = true;
+    mitten.top = MittenTop::boundOff;
+    work_small(state, mitten);
+}
+
+void work_socks(benchmark::State& state) {
+    Sock sock;
+    sock.shapedLeg = true;
+    work_small(state, sock);
+}
+
+void work_cushion(benchmark::State& state) {
+    Cushion cushion;
+    cushion.tubes = 7;
+    work_small(state, cushion);
+}
+
+void work_cord(benchmark::State& state) {
+    work_small(state, Cord());
 }
 
 /// Five panels, 3 m together and so long that they have about so many stitches.
@@ -165,6 +193,10 @@ BENCHMARK(work_set_in_pullover);
 BENCHMARK(work_set_in_cardigan);
 BENCHMARK(work_striped_cardigan);
 BENCHMARK(work_hat);
+BENCHMARK(work_mittens);
+BENCHMARK(work_socks);
+BENCHMARK(work_cushion);
+BENCHMARK(work_cord);
 BENCHMARK(work_blanket_of_100_000);
 BENCHMARK(work_blanket_of_1_000_000);
 BENCHMARK(grade_to_twenty_sizes);

@@ -157,7 +157,7 @@ void TestBegin::aHatByKeyboard() {
 void TestBegin::aBlanketByPointer() {
     WindowFixture fixture(false);
     begin(fixture, [](BeginPage& page) {
-        QTest::mouseClick(page.tiles()[2], Qt::LeftButton);
+        QTest::mouseClick(page.tiles()[4], Qt::LeftButton);
         WindowFixture::type(page.findChild<QLineEdit*>("new_stitches"), "28");
         WindowFixture::type(page.findChild<QLineEdit*>("new_rows"), "40");
         named<QSpinBox>(&page, "Width")->setValue(1200);
@@ -218,7 +218,7 @@ void TestBegin::thePageSaysWhatItAsksFor() {
     page.tiles()[1]->click();
     QVERIFY(page.facts().contains("head girth") && page.facts().contains("drawing up"));
     QVERIFY(page.facts().contains("evening"));
-    page.tiles()[2]->click();
+    page.tiles()[4]->click();
     QVERIFY(page.facts().contains("no measures"));
     bool said = false;
     for (QLabel* each : page.findChildren<QLabel*>())
@@ -245,7 +245,7 @@ void TestBegin::choicesAreDrawnAtOnce() {
     neck->setCurrentIndex(1);
     emit neck->activated(1);
     const QRectF vee = page.pieces()->place("front");
-    page.tiles()[2]->click();
+    page.tiles()[4]->click();
     page.tiles()[0]->click();
     QCOMPARE(page.pieces()->place("front"), vee);
     page.findChild<QLineEdit*>("new_stitches")->setText("28");
@@ -266,7 +266,7 @@ void TestBegin::aNameOfOnesOwnStays() {
     page.show();
     auto* name = page.findChild<QLineEdit*>("new_name");
     QCOMPARE(name->text(), QString("Pullover"));
-    page.tiles()[2]->click();
+    page.tiles()[4]->click();
     QCOMPARE(name->text(), QString("Scarf"));
     WindowFixture::type(name, "For the pilot");
     page.tiles()[1]->click();

@@ -129,6 +129,23 @@ void TestChoices::everyChoiceHasItsPlace() {
     Project inPanels = everythingMeasured();
     inPanels.article = blanket;
     look(inPanels);
+    // What takes two choices to be asked for.
+    Mitten open;
+    open.top = MittenTop::open;
+    open.topEdge.kind = WeltKind::foldedHem;
+    Mitten widened;
+    widened.gusset = widened.thumbOpen = true;
+    Sock stocking;
+    stocking.single = stocking.loop = true;
+    Cushion narrowed;
+    narrowed.tubes = 4;
+    narrowed.fewer = 3;
+    for (const Article& article : {Article(open), Article(widened), Article(stocking), Article(narrowed)}) {
+        Project project = everythingMeasured();
+        project.article = article;
+        project.wearer = withBorrowedMeasures(project.wearer);
+        look(project);
+    }
     // Of the other kinds, with each choice at each of its values.
     for (const Article& article : allArticles())
         for (const AnyChoice& choice : choicesOf(article))

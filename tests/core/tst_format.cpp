@@ -58,8 +58,15 @@ Program everyOperation() {
     hang.put(at("R2"), 36);
     hang.from({"front", HangSource::Kind::kept, "neck"});
     hang.put(at("L3"), 7);
+    hang.from({{}, HangSource::Kind::castOn, "thumb"});
+    hang.put(at("R1"), 2);
+    hang.from({{}, HangSource::Kind::row, "17"});
+    hang.put(at("R3"), at("R3"));
     Program all = program({op::CastOn{CastOnMethod::closedLoop, at("L3"), at("R3"), 2, slate, Side::right},
                            op::Knit{Rows(4), slate, StitchSize{19}, true},
+                           op::SlipRow{},
+                           op::CastOn{.from = at("R4"), .to = at("R6"), .yarn = slate, .as = "thumb", .ownEnd = true},
+                           op::DrawUp{"crown", {Length::millimetres(120), "the seam", Side::left}},
                            op::Knit{Rows(2), waste},
                            op::Hold{at("L3"), at("L1")},
                            op::Release{at("L3"), at("L1")},

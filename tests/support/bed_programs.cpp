@@ -63,8 +63,8 @@ std::string difference(const Fabric& one, const Fabric& other) {
             return "loop " + std::to_string(id) + " when it is looked up";
     if (one.moreParents != other.moreParents)
         return "further parents";
-    if (one.kept != other.kept || one.bound != other.bound)
-        return "what is kept or bound off";
+    if (one.kept != other.kept || one.bound != other.bound || one.castOn != other.castOn)
+        return "what is kept, bound off or cast on";
     if (one.loopsPerYarn != other.loopsPerYarn || one.ends != other.ends)
         return "what was knitted of each yarn";
     const auto isLike = [](const Pass& a, const Pass& b) {

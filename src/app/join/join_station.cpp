@@ -31,6 +31,10 @@ QString sourceText(const Article& article, const HangSource& source, int index) 
         return JoinStation::tr("%1, %2, row %3").arg(piece, name).arg(index);
     case HangSource::Kind::bound:
         return JoinStation::tr("%1, %2, bound stitch %3").arg(piece, name).arg(index);
+    case HangSource::Kind::castOn:
+        return JoinStation::tr("%1, %2, cast-on loop %3").arg(piece, name).arg(index);
+    case HangSource::Kind::row:
+        return JoinStation::tr("%1, row %2, stitch %3").arg(piece, name).arg(index);
     case HangSource::Kind::kept:
     case HangSource::Kind::first:
     case HangSource::Kind::bar:

@@ -47,6 +47,21 @@ qint64 addProject(Workroom& workroom, const Project& project) {
     return id;
 }
 
+/// A piece on the machine, and so many of its steps done; all of them where no number is said.
+void begin(Workroom& workroom, qint64 project, const Project& of, PieceKey kind, std::optional<int> steps = {}) {
+    const Worked worked = work(of);
+    const WorkedPiece* piece = worked.piece(kind);
+    if (!piece)
+        return;
+    const qint64 id = workroom.beginPiece(project, piece->program);
+    for (const BegunPiece& each : workroom.pieces(project))
+        if (each.id == id) {
+            KnittingState state(workroom, each, std::make_shared<const std::map<std::string, Fabric>>());
+            for (int i = 0; !state.finished() && i < steps.value_or(i + 1); ++i)
+                state.done();
+        }
+}
+
 } // namespace
 
 QString demoFolder() {
@@ -62,27 +77,23 @@ QString makeDemoWorkroom(const QString& folder, bool fresh) {
         return file;
     Workroom workroom(file);
     workroom.together([&] {
+        for (const char* name : {"bench-cushion", "wheelhouse-blanket", "boot-socks"})
+            addProject(workroom, shipped(QLatin1String(name)));
+        // A mitten is half knitted, a hat is finished.
+        const Project mittens = shipped(QStringLiteral("line-handlers-mittens"));
+        begin(workroom, addProject(workroom, mittens), mittens, "left_mitten", 70);
+        Project hat = shipped(QStringLiteral("pilots-hat"));
+        hat.swatch.photographs = {keepPhotograph(workroom, QStringLiteral("slate-swatch.png")).toStdString()};
+        begin(workroom, addProject(workroom, hat), hat, "hat");
         addProject(workroom, shipped(QStringLiteral("striped-pullover")));
         addProject(workroom, shipped(QStringLiteral("set-in-pullover")));
         const Project small = shipped(QStringLiteral("small-pullover"));
-        const qint64 smallId = addProject(workroom, small);
-        // A sleeve of the small one is under way.
-        const Worked worked = work(small);
-        if (const WorkedPiece* sleeve = worked.piece("left_sleeve")) {
-            const qint64 id = workroom.beginPiece(smallId, sleeve->program);
-            BegunPiece piece;
-            for (const BegunPiece& each : workroom.pieces(smallId))
-                if (each.id == id)
-                    piece = each;
-            KnittingState state(workroom, piece, std::make_shared<const std::map<std::string, Fabric>>());
-            for (int i = 0; i < 40; ++i)
-                state.done();
-        }
+        begin(workroom, addProject(workroom, small), small, "left_sleeve", 40);
         // Other swatches of the same yarn lie on the shelf, and a picture of the one in use.
         for (const char* steps : {"15", "18", "22"})
             addSwatch(workroom, QStringLiteral("swatch-slate-%1").arg(QLatin1String(steps)));
         Project pullover = shipped(QStringLiteral("drop-shoulder-pullover"));
-        pullover.swatch.photographs = {keepPhotograph(workroom, QStringLiteral("slate-swatch.png")).toStdString()};
+        pullover.swatch.photographs = hat.swatch.photographs; // one swatch serves both
         const qint64 id = addProject(workroom, pullover);
         workroom.setSetting(QStringLiteral("open_project"), QString::number(id));
     });

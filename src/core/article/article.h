@@ -3,14 +3,18 @@
 // the one line that names them all.
 #pragma once
 
+#include "core/article/cord/cord_plan.h"
+#include "core/article/cushion/cushion_plan.h"
 #include "core/article/garment/garment_plan.h"
 #include "core/article/hat/hat_plan.h"
+#include "core/article/mitten/mitten_plan.h"
 #include "core/article/scarf/scarf_plan.h"
+#include "core/article/sock/sock_plan.h"
 
 #include <variant>
 
 namespace vestimen {
 
-using Article = std::variant<Garment, Hat, Scarf>;
+using Article = std::variant<Garment, Hat, Mitten, Sock, Scarf, Cushion, Cord>;
 
 } // namespace vestimen

@@ -49,8 +49,9 @@ struct Fabric {
     Loops loops;
     std::vector<std::pair<LoopId, LoopId>> moreParents; ///< (loop, parent), by loop
     std::vector<Pass> passes;
-    std::map<std::string, std::vector<LoopId>> kept;  ///< from left to right
-    std::map<std::string, std::vector<LoopId>> bound; ///< bound off under a name, from left to right
+    std::map<std::string, std::vector<LoopId>> kept;   ///< from left to right
+    std::map<std::string, std::vector<LoopId>> castOn; ///< cast on under a name, from left to right
+    std::map<std::string, std::vector<LoopId>> bound;  ///< bound off under a name, from left to right
     std::vector<FabricMark> marks;
     std::vector<NamedEdge> edges;
     std::vector<int> loopsPerYarn;

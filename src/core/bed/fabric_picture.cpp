@@ -4,6 +4,7 @@
 #include <algorithm>
 #include <map>
 #include <ranges>
+#include <set>
 
 namespace vestimen {
 namespace {
@@ -92,22 +93,25 @@ std::vector<FabricRun> runsFrom(const Fabric& fabric, const Bases& bases) {
         const Pass& first = fabric.passes[*fabric.firstMainPass];
         return id >= first.firstLoop && id < first.firstLoop + first.loopCount;
     };
+    std::set<LoopId> castBeside; // which begin as high as the row that they were cast on beside
+    for (const auto& [name, loops] : fabric.castOn)
+        castBeside.insert(loops.begin(), loops.end());
     std::vector<int> heights(fabric.loops.size(), 0);
     int newest = 0; // height of the row on the needles, which a loop hung beside it joins
-    const auto heightFrom = [&](const Loop& loop) {
+    const auto heightFrom = [&](LoopId id, const Loop& loop) {
         // A first row that is hung again joins the row on the needles; what waited on a holder goes on where it was.
         if (loop.kind == LoopKind::hung)
             return loop.parent == noLoop || isFirstRow(loop.parent) ? newest + baseAt(loop.slot) : heights[loop.parent];
         if (loop.kind == LoopKind::empty)
             return newest + 1 + baseAt(loop.slot); // as high as its neighbours in the row
         if (loop.kind == LoopKind::castOn || loop.parent == noLoop)
-            return baseAt(loop.slot);
+            return baseAt(loop.slot) + (castBeside.contains(id) ? newest : 0);
         const int below = heights[loop.parent];
         return liesAcross(loop.kind) ? below : below + 1;
     };
     std::size_t more = 0;
     const auto settle = [&](LoopId id, const Loop& loop) {
-        int height = heightFrom(loop);
+        int height = heightFrom(id, loop);
         for (; more < fabric.moreParents.size() && fabric.moreParents[more].first <= id; ++more)
             if (fabric.moreParents[more].first == id &&
                 fabric.loops[fabric.moreParents[more].second].kind != LoopKind::hung)

@@ -1,22 +1,38 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/bed/openings.h"
 
+#include <charconv>
+
 namespace vestimen {
 namespace {
 
-/// The kept or bound loops of a name.
+/// The kept, bound or cast-on loops of a name.
 std::span<const LoopId> listed(const HangSource& source, const Fabric& fabric) {
-    const auto& named = source.kind == HangSource::Kind::bound ? fabric.bound : fabric.kept;
+    const auto& named = source.kind == HangSource::Kind::bound    ? fabric.bound
+                        : source.kind == HangSource::Kind::castOn ? fabric.castOn
+                                                                  : fabric.kept;
     const auto found = named.find(source.name);
     return found == named.end() ? std::span<const LoopId>() : std::span(found->second);
 }
 
+/// The pass that a source is the loops of; null where there is none.
+const Pass* passOf(const HangSource& source, const Fabric& fabric) {
+    if (source.kind == HangSource::Kind::first)
+        return fabric.firstMainPass ? &fabric.passes[*fabric.firstMainPass] : nullptr;
+    std::size_t number = 0;
+    const char* end = source.name.data() + source.name.size();
+    const auto [stop, error] = std::from_chars(source.name.data(), end, number);
+    const bool isOne = error == std::errc() && stop == end && number >= 1 && number <= fabric.passes.size();
+    return isOne ? &fabric.passes[number - 1] : nullptr;
+}
+
 /// By the bed's needles, from left to right.
-std::vector<LoopId> firstRow(const Fabric& fabric, const Needles& needles) {
+std::vector<LoopId> rowOf(const HangSource& source, const Fabric& fabric, const Needles& needles) {
     std::vector<LoopId> row(needles.size(), noLoop);
-    if (!fabric.firstMainPass)
+    const Pass* found = passOf(source, fabric);
+    if (!found)
         return row;
-    const Pass& pass = fabric.passes[*fabric.firstMainPass];
+    const Pass& pass = *found;
     const LoopId end = pass.firstLoop + pass.loopCount;
     for (auto loop = fabric.loops.from(pass.firstLoop); loop.id() < end;) {
         const Needle first = (*loop).needle();
@@ -45,11 +61,15 @@ int openingCount(const HangSource& source, const Fabric* fabric) {
         return 0;
     switch (source.kind) {
     case HangSource::Kind::first:
-        return fabric->firstMainPass ? static_cast<int>(fabric->passes[*fabric->firstMainPass].loopCount) : 0;
+    case HangSource::Kind::row: {
+        const Pass* pass = passOf(source, *fabric);
+        return pass ? static_cast<int>(pass->loopCount) : 0;
+    }
     case HangSource::Kind::edge:
         return fabric->edgeRows(source.name);
     case HangSource::Kind::kept:
     case HangSource::Kind::bound:
+    case HangSource::Kind::castOn:
         return static_cast<int>(listed(source, *fabric).size());
     case HangSource::Kind::bar:
         break;
@@ -63,13 +83,15 @@ Openings::Openings(const HangSource& source, const Fabric* fabric, const Needles
     kind_ = source.kind;
     switch (source.kind) {
     case HangSource::Kind::first:
-        found_ = firstRow(*fabric, needles);
+    case HangSource::Kind::row:
+        found_ = rowOf(source, *fabric, needles);
         break;
     case HangSource::Kind::edge:
         found_ = fabric->edge(source.name);
         break;
     case HangSource::Kind::kept:
     case HangSource::Kind::bound:
+    case HangSource::Kind::castOn:
         loops_ = listed(source, *fabric);
         return;
     case HangSource::Kind::bar:

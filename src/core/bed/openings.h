@@ -32,9 +32,10 @@ public:
     LoopId loop(const Hung& hung, const Needles& needles) const {
         if (kind_ == HangSource::Kind::bar)
             return needles.has(hung.of) ? needles.state(hung.of).newest() : noLoop;
-        const std::size_t at = kind_ != HangSource::Kind::first ? static_cast<std::size_t>(hung.index) - 1
-                               : needles.has(hung.of)           ? needles.index(hung.of)
-                                                                : loops_.size();
+        const bool byNeedle = kind_ == HangSource::Kind::first || kind_ == HangSource::Kind::row;
+        const std::size_t at = !byNeedle              ? static_cast<std::size_t>(hung.index) - 1
+                               : needles.has(hung.of) ? needles.index(hung.of)
+                                                      : loops_.size();
         return at < loops_.size() ? loops_[at] : noLoop; // an index below 1 comes out as a large number
     }
 

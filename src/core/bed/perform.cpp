@@ -45,7 +45,30 @@ struct Perform {
         return false;
     }
 
+    /// Loops beside those that work, or in a gap between them.
+    bool canCastOn(const CastOn& castOn) const {
+        const NeedleSpan all = bed.occupied();
+        if (castOn.as.empty() || castOn.ownEnd || all.empty())
+            return true;
+        if (!atCarriage(castOn.carriage, "casting on beside what works"))
+            return false;
+        const Needle near =
+            castOn.carriage == Side::left ? std::max(castOn.from, castOn.to) : std::min(castOn.from, castOn.to);
+        if (near.bed() != Bed::main || near == all.end(castOn.carriage).towards(castOn.carriage))
+            return true;
+        bed.find("no_neighbour", near,
+                 {"{0} is not beside the needles that work, at the carriage: the yarn is not there.", {near}});
+        return false;
+    }
+
     void operator()(const CastOn& castOn) const {
+        if (!canCastOn(castOn))
+            return;
+        if (castOn.ownEnd) {
+            bed.fabric_.ends += 2;
+            wind(castOn);
+            return;
+        }
         const bool wasJoined = bed.yarns_[castOn.yarn].joined;
         bed.yarns_[castOn.yarn] = {true, castOn.carriage};
         bed.workingYarn_ = castOn.yarn;
@@ -54,6 +77,11 @@ struct Perform {
         bed.lastKnitted_.reset();
         if (!wasJoined) // of a zigzag in several steps the first
             endAt(castOn.yarn, true);
+        wind(castOn);
+    }
+
+    void wind(const CastOn& castOn) const {
+        std::vector<LoopId> all;
         int place = 0;
         span(castOn.from, castOn.to, [&](Needle needle) {
             NeedleState& state = bed.needles_.at(needle);
@@ -66,11 +94,34 @@ struct Perform {
             const LoopId made = bed.make(LoopKind::castOn, needle, castOn.yarn, noLoop);
             bed.push(needle, state, made);
             state.position = Position::work;
+            all.push_back(made);
+            if (castOn.ownEnd)
+                return;
             // The yarn leads to the carriage from the end that is nearest to it.
             if (const auto& yarn = bed.yarns_[castOn.yarn];
                 yarn.last == noLoop || (needle.slot() > yarn.lastAt.slot()) == (castOn.carriage == Side::right))
                 bed.leadsFrom(made, castOn.yarn, needle);
         });
+        if (!castOn.as.empty()) {
+            if (castOn.to < castOn.from)
+                std::ranges::reverse(all);
+            std::vector<LoopId>& named = bed.fabric_.castOn[castOn.as];
+            named.insert(named.end(), all.begin(), all.end());
+        }
+    }
+
+    void operator()(const SlipRow&) const {
+        const auto yarn = bed.yarnAtHand("slip");
+        if (!yarn)
+            return;
+        if (bed.occupied().empty())
+            return bed.find("nothing_there", std::nullopt, {"There is no loop on the bed to slip.", {}});
+        bed.yarns_[*yarn].slipped = !bed.yarns_[*yarn].slipped;
+        bed.carriage_ = opposite(bed.carriage_);
+        bed.yarns_[*yarn].side = bed.carriage_;
+        ++bed.counter_;
+        bed.lastKnitted_.reset();
+        bed.steady_ = false;
     }
 
     void operator()(const Knit&) const {} // row by row in VirtualBed::advance
@@ -313,7 +364,9 @@ struct Perform {
 
     HangRun hangRun(const HangSource& source) const {
         const Fabric* fabric = fabricOf(source, bed.fabric_, bed.siblings_);
-        return {&source, fabric, Openings(source, fabric, bed.needles_), &bed.sourcesUsed_[{fabric, source.kind}]};
+        // The first row is a row.
+        const HangSource::Kind kind = source.kind == HangSource::Kind::row ? HangSource::Kind::first : source.kind;
+        return {&source, fabric, Openings(source, fabric, bed.needles_), &bed.sourcesUsed_[{fabric, kind}]};
     }
 
     /// Hangs neighbouring loops on all settled needles at once, where the map says so from there on. Returns how many
@@ -418,6 +471,18 @@ struct Perform {
             state.clear();
             state.position = Position::out;
         });
+    }
+
+    void operator()(const DrawUp& drawn) const {
+        if (!bed.yarns_[drawn.yarn].joined)
+            return bed.find("no_yarn", std::nullopt,
+                            {"{0} is not joined, so nothing can be drawn up with it: join it first.",
+                             {bed.program_.yarns[drawn.yarn].name}});
+        const NeedleSpan all = bed.occupied();
+        if (all.empty())
+            return bed.find("nothing_there", std::nullopt, {"There is no loop on the bed to draw up.", {}});
+        breakYarn(drawn.yarn);
+        (*this)(TakeOff{all.first, all.last, Onto::holder, drawn.as});
     }
 
     void operator()(const Drop& drop) const {

@@ -256,8 +256,10 @@ void VirtualBed::pass(const operation::Knit& knit) {
     checkHeadOn();
     checkTurn();
     const LoopId strandLoop = yarns_[knit.yarn].last;
-    const bool mayBeLong = knit.floatAllowed || yarns_[knit.yarn].side != carriage_; // or that was found already
+    // After a slip it lies behind the stitches; on the wrong side it was found already.
+    const bool mayBeLong = knit.floatAllowed || yarns_[knit.yarn].slipped || yarns_[knit.yarn].side != carriage_;
     const auto strand = joined && !mayBeLong ? strandFrom(yarns_[knit.yarn]) : std::nullopt;
+    yarns_[knit.yarn].slipped = false;
 
     const YarnRole role = program_.yarns[knit.yarn].role;
     Pass row;

@@ -41,6 +41,7 @@ private:
     struct YarnPlace {
         bool joined = false;
         Side side = Side::right;
+        bool slipped = false; ///< it lies behind the stitches, from where it was knitted to the other side
         LoopId last = noLoop; ///< the newest loop that it made since it was joined
         Needle lastAt = {};   ///< where it was made
     };

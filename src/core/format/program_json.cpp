@@ -31,8 +31,7 @@ Needle needle(const JsonReader& reader) {
 
 /// "first:L12", "edge:right:34", "front/edge:armhole_left:34", "front/kept:neck:7".
 std::string text(const HangSource& source, const Hung& hung) {
-    const bool byNeedle = source.kind == HangSource::Kind::first || source.kind == HangSource::Kind::bar;
-    return toText(source) + ":" + (byNeedle ? hung.of.name() : std::to_string(hung.index));
+    return toText(source) + ":" + (source.isByNeedle() ? hung.of.name() : std::to_string(hung.index));
 }
 
 /// More than any piece has; so many take a moment and some memory to run.
@@ -54,9 +53,14 @@ public:
             json["every"] = op.every;
         json["yarn"] = yarn(op.yarn);
         json["carriage"] = text(op.carriage);
+        if (!op.as.empty())
+            json["as"] = op.as;
+        if (op.ownEnd)
+            json["own_end"] = true;
         writeTail(op.tail, json);
         return json;
     }
+    Json operator()(const SlipRow&) const { return {{"op", "slip"}}; }
     Json operator()(const Knit& op) const {
         const YarnRole role = program_.yarns[op.yarn].role;
         Json json = {{"op", role == YarnRole::waste   ? "waste"
@@ -123,6 +127,11 @@ public:
                 {"to", op.to.name()},
                 {"onto", op.onto == Onto::waste ? "waste" : "holder"},
                 {"as", op.as}};
+    }
+    Json operator()(const DrawUp& op) const {
+        Json json = {{"op", "draw_up"}, {"as", op.as}, {"yarn", yarn(op.yarn)}};
+        writeTail(op.tail, json);
+        return json;
     }
     Json operator()(const Drop& op) const {
         Json json = {{"op", "drop"}, {"needle", op.needle.name()}, {"rows", op.rows.count()}};
@@ -221,7 +230,8 @@ private:
     Action action(const JsonReader& json) const {
         const std::string op = json.at("op").text();
         if (op == "cast_on") {
-            json.expectKeys({"op", "row", "method", "from", "to", "every", "yarn", "carriage", "tail"});
+            json.expectKeys(
+                {"op", "row", "method", "from", "to", "every", "yarn", "carriage", "as", "own_end", "tail"});
             CastOn castOn{oneOfTable<CastOnMethod>(json.at("method"), castOnTraits),
                           needle(json.at("from")),
                           needle(json.at("to")),
@@ -231,10 +241,18 @@ private:
                           readTail(json)};
             if (const auto every = json.find("every"))
                 castOn.every = every->integer(1, 100);
+            if (const auto as = json.find("as"))
+                castOn.as = as->text();
+            if (const auto ownEnd = json.find("own_end"))
+                castOn.ownEnd = ownEnd->boolean();
             return castOn;
         }
         if (op == "knit" || op == "waste" || op == "ravel")
             return knit(json, op);
+        if (op == "slip") {
+            json.expectKeys({"op", "row"});
+            return SlipRow{};
+        }
         if (op == "hold" || op == "release") {
             json.expectKeys({"op", "row", "from", "to"});
             const Needle from = needle(json.at("from"));
@@ -298,6 +316,10 @@ private:
             return TakeOff{needle(json.at("from")), needle(json.at("to")),
                            json.at("onto").oneOf<Onto>({{"waste", Onto::waste}, {"holder", Onto::holder}}),
                            json.at("as").text()};
+        }
+        if (op == "draw_up") {
+            json.expectKeys({"op", "row", "as", "yarn", "tail"});
+            return DrawUp{json.at("as").text(), readTail(json), yarn(json.at("yarn"))};
         }
         if (op == "drop") {
             json.expectKeys({"op", "row", "needle", "rows", "ladder"});
@@ -386,11 +408,10 @@ private:
 
     /// The piece and kind of a source, and what follows after a colon. No source where the kind is not known.
     static std::pair<std::optional<HangSource>, std::optional<std::string>> sourceKind(const std::string& text) {
-        static const std::map<std::string, HangSource::Kind> kinds = {{"first", HangSource::Kind::first},
-                                                                      {"bar", HangSource::Kind::bar},
-                                                                      {"edge", HangSource::Kind::edge},
-                                                                      {"kept", HangSource::Kind::kept},
-                                                                      {"bound", HangSource::Kind::bound}};
+        static const std::map<std::string, HangSource::Kind> kinds = {
+            {"first", HangSource::Kind::first}, {"bar", HangSource::Kind::bar},     {"edge", HangSource::Kind::edge},
+            {"kept", HangSource::Kind::kept},   {"bound", HangSource::Kind::bound}, {"cast", HangSource::Kind::castOn},
+            {"row", HangSource::Kind::row}};
         const auto slash = text.find('/');
         const auto begin = slash == std::string::npos ? 0 : slash + 1;
         const auto colon = text.find(':', begin);
@@ -405,21 +426,24 @@ private:
     static void put(Hang& hang, Needle needle, const JsonReader& json) {
         const auto wrong = [&]() {
             json.fail("is \"" + json.text() +
-                      "\" and should be like first:L12, bar:R3, edge:right:34 or front/kept:neck:7");
+                      "\" and should be like first:L12, bar:R3, row:17:L12, edge:right:34 or front/kept:neck:7");
         };
         auto [source, rest] = sourceKind(json.text());
         if (!source || !rest || (source->kind == HangSource::Kind::bar && !source->piece.empty()))
             wrong();
-        if (source->kind == HangSource::Kind::first || source->kind == HangSource::Kind::bar) {
-            const auto of = Needle::parse(*rest);
+        const auto last = rest->rfind(':');
+        const bool isNamed = source->kind != HangSource::Kind::first && source->kind != HangSource::Kind::bar;
+        if (isNamed && last == std::string::npos)
+            wrong();
+        if (source->isByNeedle()) {
+            const auto of = Needle::parse(isNamed ? rest->substr(last + 1) : *rest);
             if (!of)
                 wrong();
+            if (isNamed)
+                source->name = rest->substr(0, last);
             hang.from(*source);
             return hang.put(needle, *of);
         }
-        const auto last = rest->rfind(':');
-        if (last == std::string::npos)
-            wrong();
         int index = 0;
         const char* end = rest->data() + rest->size();
         const auto [stop, error] = std::from_chars(rest->data() + last + 1, end, index);

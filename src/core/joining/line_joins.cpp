@@ -23,6 +23,8 @@ int openingsOf(const Along& along, const Fabric& fabric) {
         return named(fabric.kept);
     case Along::Of::bound:
         return named(fabric.bound);
+    case Along::Of::castOn:
+        return named(fabric.castOn);
     case Along::Of::firstRow:
         return fabric.passes.empty() ? 0 : static_cast<int>(fabric.passes.front().loopCount);
     case Along::Of::allRows:
@@ -80,6 +82,8 @@ bool liesAt(const YarnEnd& end, const EndAt& wanted, const Fabric& fabric) {
         return wasAt(fabric.kept, wanted.along.name, end);
     case Along::Of::bound:
         return wasAt(fabric.bound, wanted.along.name, end);
+    case Along::Of::castOn:
+        return false;
     case Along::Of::edge: {
         const auto edge = std::ranges::find(fabric.edges, wanted.along.name, &NamedEdge::name);
         if (edge == fabric.edges.end() || end.side != edge->side || end.begins == wanted.atTop)

@@ -9,9 +9,10 @@
 
 namespace vestimen {
 
-/// A named stretch of a piece: rows of an edge, loops that were kept open or bound off, or all of its first row.
+/// A named stretch of a piece: rows of an edge, loops that were kept open, bound off or cast on under a name, or all of
+/// its first row.
 struct Along {
-    enum class Of { edge, kept, bound, firstRow, allRows };
+    enum class Of { edge, kept, bound, castOn, firstRow, allRows };
     PieceKey piece;
     std::string name = {};
     Of of = Of::edge;

@@ -153,6 +153,17 @@ NeedleSpan writeAcross(ProgramWriter& writer, NeedleSpan span, Stitches change, 
     return writeGroups(writer, span, spreadOver(span, change), way, wasteRows);
 }
 
+NeedleSpan writeMore(ProgramWriter& writer, NeedleSpan span, const std::vector<int>& after, AcrossWay way,
+                     Rows wasteRows) {
+    return writeGroups(writer, span, {span, after, false}, way, wasteRows);
+}
+
+NeedleSpan writeFewer(ProgramWriter& writer, NeedleSpan span, Stitches fewer, Stitches firstRun, AcrossWay way,
+                      Rows wasteRows) {
+    const auto row = spreadFrom(Stitches(span.size()), fewer, firstRun);
+    return writeGroups(writer, span, {span, row ? row->positions : std::vector<int>(), true}, way, wasteRows);
+}
+
 NeedleSpan writeThinned(ProgramWriter& writer, NeedleSpan span, int every, Side from, AcrossWay way, Rows wasteRows,
                         int first) {
     std::vector<int> places = thin(Stitches(span.size()), every, from, first);

@@ -12,6 +12,15 @@ namespace vestimen {
 /// rounded up to even ones, so that the carriage comes back to the main yarn. Returns the needles that are left.
 NeedleSpan writeAcross(ProgramWriter& writer, NeedleSpan span, Stitches change, AcrossWay way, Rows wasteRows);
 
+/// One stitch more after each of these places, counted from 1 at the left and rising: what lies between moves out.
+/// Returns the needles that work then; of an odd number one more lies at the right.
+NeedleSpan writeMore(ProgramWriter& writer, NeedleSpan span, const std::vector<int>& after, AcrossWay way,
+                     Rows wasteRows);
+
+/// So many fewer, as spreadFrom() places them. Returns the needles that are left.
+NeedleSpan writeFewer(ProgramWriter& writer, NeedleSpan span, Stitches fewer, Stitches firstRun, AcrossWay way,
+                      Rows wasteRows);
+
 /// Puts every `every`th stitch of a span onto its neighbour, beginning with the outermost of a side, as thin() counts
 /// them: a crown's round. `every` is 2 or more. What is left is centred, or half a needle off the middle. Returns it.
 NeedleSpan writeThinned(ProgramWriter& writer, NeedleSpan span, int every, Side from, AcrossWay way, Rows wasteRows,

@@ -20,6 +20,10 @@ std::string toText(const HangSource& source) {
         return prefix + "edge:" + source.name;
     case HangSource::Kind::bound:
         return prefix + "bound:" + source.name;
+    case HangSource::Kind::castOn:
+        return prefix + "cast:" + source.name;
+    case HangSource::Kind::row:
+        return prefix + "row:" + source.name;
     case HangSource::Kind::kept:
         break;
     }

@@ -58,11 +58,14 @@ struct ProgramMachine {
 
 /// Loops or openings of one kind that needles can be hung into.
 struct HangSource {
-    /// `bar`: the bars beside the loops on needles of this piece, taken up as new stitches.
-    enum class Kind { first, edge, kept, bound, bar };
+    /// `bar`: the bars beside the loops on needles of this piece, taken up as new stitches. `castOn`: loops that were
+    /// cast on under a name. `row`: the loops that a pass made.
+    enum class Kind { first, edge, kept, bound, bar, castOn, row };
     std::string piece = {}; ///< empty: this piece
     Kind kind = Kind::first;
-    std::string name = {}; ///< of the edge, or of the kept or bound loops
+    std::string name = {}; ///< of the edge, or of the loops; of a row its pass, from 1
+    /// Whether its loops are named by needles; the others are counted.
+    bool isByNeedle() const { return kind == Kind::first || kind == Kind::bar || kind == Kind::row; }
     bool operator==(const HangSource&) const = default;
 };
 
@@ -72,7 +75,7 @@ std::string toText(const HangSource& source);
 /// A needle, and which loop or opening of a source goes onto it.
 struct Hung {
     Needle needle;
-    Needle of = {};           ///< for `first` and `bar`: the needle whose loop or bar it is
+    Needle of = {};           ///< where the source is by needles: the needle whose loop or bar it is
     int index = 0;            ///< for the others: from 1 along the edge, or from left to right
     std::uint32_t source = 0; ///< index into Hang::sources
     bool operator==(const Hung&) const = default;
@@ -101,6 +104,10 @@ struct CastOn {
     YarnIndex yarn = 0;
     Side carriage = Side::right;
     Tail tail = {};
+    /// The name under which its loops can be hung again. They are beside those that work, at the carriage's side,
+    /// unless they have an end of their own.
+    std::string as = {};
+    bool ownEnd = false; ///< wound with a length of the yarn, whose ends stay; the yarn that is knitted with waits
     bool operator==(const CastOn&) const = default;
 };
 /// Also `waste` and `ravel`, which are told from `knit` by the yarn's role.
@@ -110,6 +117,10 @@ struct Knit {
     std::optional<StitchSize> size = std::nullopt;
     bool floatAllowed = false;
     bool operator==(const Knit&) const = default;
+};
+/// The carriage goes over and knits nothing: the yarn lies behind the stitches, from one edge to the other.
+struct SlipRow {
+    bool operator==(const SlipRow&) const = default;
 };
 struct Hold {
     Needle from, to;
@@ -190,6 +201,13 @@ struct TakeOff {
     std::string as;
     bool operator==(const TakeOff&) const = default;
 };
+/// The yarn is broken, goes through all loops and draws them together; they are kept under a name.
+struct DrawUp {
+    std::string as;
+    Tail tail = {}; ///< what is left beyond that
+    YarnIndex yarn = 0;
+    bool operator==(const DrawUp&) const = default;
+};
 struct Drop {
     Needle needle;
     Rows rows{1};
@@ -242,11 +260,11 @@ inline bool isSection(const operation::Say& say) {
 }
 
 using Action =
-    std::variant<operation::CastOn, operation::Knit, operation::Hold, operation::Release, operation::HoldLever,
-                 operation::Wrap, operation::Increase, operation::Decrease, operation::BindOff, operation::Transfer,
-                 operation::Cross, operation::Place, operation::Hang, operation::TakeOff, operation::Drop,
-                 operation::Reform, operation::BreakYarn, operation::JoinYarn, operation::MoveCarriage, operation::Mark,
-                 operation::Counter, operation::Say>;
+    std::variant<operation::CastOn, operation::Knit, operation::SlipRow, operation::Hold, operation::Release,
+                 operation::HoldLever, operation::Wrap, operation::Increase, operation::Decrease, operation::BindOff,
+                 operation::Transfer, operation::Cross, operation::Place, operation::Hang, operation::TakeOff,
+                 operation::DrawUp, operation::Drop, operation::Reform, operation::BreakYarn, operation::JoinYarn,
+                 operation::MoveCarriage, operation::Mark, operation::Counter, operation::Say>;
 
 struct Operation {
     Action action;

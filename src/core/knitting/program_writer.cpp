@@ -66,7 +66,8 @@ Program ProgramWriter::take() {
     const auto last = std::find_if(operations.rbegin(), operations.rend(), isRow).base();
     const auto off = std::find_if(last, operations.end(), [](const Operation& each) {
         const auto* bound = std::get_if<operation::BindOff>(&each.action);
-        return (bound && bound->all) || std::holds_alternative<operation::TakeOff>(each.action);
+        return (bound && bound->all) || std::holds_alternative<operation::TakeOff>(each.action) ||
+               std::holds_alternative<operation::DrawUp>(each.action);
     });
     if (hasWeights_ && off != operations.end())
         operations.insert(off,
@@ -136,6 +137,12 @@ void ProgramWriter::knitPlain(Rows rows, Stitches width, StitchSize size) {
         knit(now, width, size);
         rows -= now;
     }
+}
+
+void ProgramWriter::slip() {
+    program_.operations.push_back({operation::SlipRow{}, counter_});
+    ++counter_;
+    carriage_ = opposite(carriage_);
 }
 
 void ProgramWriter::changeYarn(std::optional<YarnIndex> from, YarnIndex to, operation::Tail tail) {

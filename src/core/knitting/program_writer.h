@@ -49,6 +49,8 @@ public:
     void knit(Rows rows, Stitches width, StitchSize size, YarnIndex yarn);
     /// Plain rows in the work's yarn, with a reminder for the edge weights every 25.
     void knitPlain(Rows rows, Stitches width, StitchSize size);
+    /// Back without knitting, the yarn behind the stitches.
+    void slip();
     void changeYarn(std::optional<YarnIndex> from, YarnIndex to, operation::Tail tail = {});
     void counterTo(int row);
     /// Across without knitting, when it is not there already.

@@ -60,6 +60,11 @@ struct Sentence {
             return {text,
                     {yarn(op.yarn), op.every, op.from, op.to, op.carriage, op.tail.length, op.tail.at, op.tail.use}};
         }
+        if (op.ownEnd)
+            return {
+                "With a length of {1} of its own, wind {0} loops onto the bare needles, {2} to {3}, by {4}. The yarn "
+                "that you knit with waits.",
+                {std::abs(op.to.slot() - op.from.slot()) + 1, yarn(op.yarn), op.from, op.to, traits(op.method).by}};
         // How waste yarn goes on matters to nothing.
         if (protects(program.yarns[op.yarn].role))
             return {"Cast on {0} stitches with {1}, {2} to {3}; carriage {4}.",
@@ -75,6 +80,9 @@ struct Sentence {
         return {op.rows == Rows(1) ? "Knit 1 row with {1}, stitch size {2}."
                                    : "Knit {0} rows with {1}, stitch size {2}.",
                 {op.rows, yarn(op.yarn), size}};
+    }
+    Phrase operator()(const SlipRow&) const {
+        return {"Take the carriage back with the cam set to slip: nothing knits, and the yarn lies behind.", {}};
     }
     Phrase operator()(const Hold& op) const {
         return range("Put {0} to {1}.", "Put {0} to {1} to {2}: {3} needles.", op.from, op.to, 3);
@@ -143,6 +151,9 @@ struct Sentence {
         if (op.sources.front().kind == HangSource::Kind::bar)
             return {"Fill {0} empty needles from the bars beside them: {1} to {2}.",
                     {static_cast<int>(op.map.size()), op.map.front().needle, op.map.back().needle}};
+        if (op.sources.front().kind == HangSource::Kind::row)
+            return {"Close the tube: hang the {0} loops of the row that it began with on {1} to {2}.",
+                    {static_cast<int>(op.map.size()), op.map.front().needle, op.map.back().needle}};
         return {"Hang {0} loops on {1} to {2}.",
                 {static_cast<int>(op.map.size()), op.map.front().needle, op.map.back().needle}};
     }
@@ -150,6 +161,15 @@ struct Sentence {
         return {op.onto == Onto::waste ? "Take {0} to {1} off: “{2}” stays on the waste yarn."
                                        : "Take {0} to {1} off on a holder, as “{2}”.",
                 {op.from, op.to, op.as}};
+    }
+    Phrase operator()(const DrawUp& op) const {
+        return op.tail.length > Length()
+                   ? Phrase{"Break {3}, thread it through every loop, twice, and take them off: what is left, {0} at "
+                            "the {1}, is for {2}. Pull with care: a soft yarn breaks.",
+                            {op.tail.length, op.tail.at, op.tail.use, yarn(op.yarn)}}
+                   : Phrase{"Break {0}, thread it through every loop, twice, and take them off. Pull with care: a soft "
+                            "yarn breaks.",
+                            {yarn(op.yarn)}};
     }
     Phrase operator()(const Drop& op) const { return {"Let {0} down by {1} rows.", {op.needle, op.rows}}; }
     Phrase operator()(const Reform& op) const {
@@ -240,6 +260,8 @@ std::vector<ProgramStep> steps(const Program& program) {
         if (const auto* knit = std::get_if<Knit>(&op.action)) {
             step.isRows = true;
             row += knit->rows.count();
+        } else if (std::holds_alternative<SlipRow>(op.action)) {
+            ++row;
         } else if (const auto* counter = std::get_if<Counter>(&op.action)) {
             row = counter->to;
         }

@@ -44,9 +44,11 @@ struct TakenOff {
     const char* left;
     const char* right;
 };
-/// To hold, opposite the carriage, and the turn wrapped or left open.
+/// To hold, opposite the carriage, and the turn wrapped or left open. Or where the carriage stands, where the yarn
+/// wraps the needle by itself: then one a row.
 struct Held {
     bool wrapped = true;
+    bool atCarriage = false;
 };
 /// Back from hold, opposite the carriage, and each turn wrapped or left open as long as some wait.
 struct Released {
@@ -111,6 +113,13 @@ struct Thin {
 struct Fewer {
     Stitches change;
     AcrossWay way = AcrossWay::byHand;
+    /// The plain stitches before the first, where the knitter says them; the change is then any number.
+    std::optional<Stitches> firstRun = {};
+};
+/// One stitch more after each of these, counted from the left; those beside them move out.
+struct More {
+    std::vector<int> after;
+    AcrossWay way = AcrossWay::byHand;
 };
 struct Say {
     RemarkCode code;
@@ -167,7 +176,9 @@ struct AllOver {
 struct Wait {};
 /// One branch after the other, from the one at the carriage on.
 struct Branches {
-    enum class Waiting { held, holder };
+    /// In hold; on a holder until their turn comes; or off under the names below, until they are hung again: then the
+    /// yarn is broken, and there is one branch.
+    enum class Waiting { held, holder, off };
     std::vector<Branch> each;
     Waiting waiting = Waiting::held;
     /// Each begins at its outer side and at the row where they part; else where the carriage is, and rows count on.
@@ -176,6 +187,8 @@ struct Branches {
     /// Waits with the second branch, and is bound off before it, under a name.
     NeedleSpan boundBetween = {Needle::atSlot(0), Needle::atSlot(-1)};
     const char* boundAs = "";
+    const char* offLeft = ""; ///< what waits off at the sides
+    const char* offRight = "";
 };
 /// The last welt, downward from here, bound off; of a rolled one the loose bind-off alone.
 struct EndWelt {
@@ -201,12 +214,39 @@ struct OffOnWaste {
 struct DrawUp {
     const char* as;
 };
+/// So many loops beside those that work, at the carriage, under a name; with them the yarn is joined.
+struct CastOnBeside {
+    Stitches count;
+    const char* as;
+    CastOnMethod method = CastOnMethod::closedLoop;
+};
+/// A name for loops that are wound over a gap, with a length of the yarn of its own.
+struct CastOnOver {
+    NeedleSpan gap;
+    const char* as;
+    CastOnMethod method = CastOnMethod::closedLoop;
+};
+/// Loops that were kept or cast on hang on the needles again: with them, these work.
+struct HangOn {
+    operation::Hang hang;
+    NeedleSpan working;
+    bool joins = true; ///< the yarn, where the carriage is; else it is there
+};
+/// The loops of the row before so many rows, on the same needles again: a tube.
+struct HangRow {
+    Rows below;
+};
+/// So many rows one way: after each the carriage slips back.
+struct OneWay {
+    Rows rows;
+};
 
 } // namespace act
 
-using Act = std::variant<act::Thin, act::Fewer, act::Say, act::Mark, act::Section, act::Name, act::HoldLever,
+using Act = std::variant<act::Thin, act::Fewer, act::More, act::Say, act::Mark, act::Section, act::Name, act::HoldLever,
                          act::Holes, act::HangFirstRow, act::TakeOff, act::Hold, act::Release, act::AllOver, act::Wait,
-                         act::Branches, act::EndWelt, act::WeltAfterwards, act::BindOff, act::OffOnWaste, act::DrawUp>;
+                         act::Branches, act::EndWelt, act::WeltAfterwards, act::BindOff, act::OffOnWaste, act::DrawUp,
+                         act::CastOnBeside, act::CastOnOver, act::HangOn, act::HangRow, act::OneWay>;
 
 struct Stage {
     Rows at;

@@ -47,23 +47,38 @@ struct EdgeState {
 /// Needles that are worked together, and how far they have come: the piece, or a branch of it.
 struct Group {
     Group(const std::vector<Edge>& itsEdges, const std::vector<Patch>& itsSurface, NeedleSpan its, NeedleSpan all,
-          int passes)
-        : edges(itsEdges), surface(itsSurface), span(its), onTheBed(all), passesBefore(passes), states(edges.size()) {}
+          int before)
+        : edges(itsEdges), surface(itsSurface), span(its), onTheBed(all), passesBefore(before), states(edges.size()) {
+        for (const Side side : bothSides)
+            if (its.end(side) != all.end(side))
+                inner = side;
+    }
 
     NeedleSpan working() const { return {span.first.shifted(held[Side::left]), span.last.shifted(-held[Side::right])}; }
     Stitches width() const { return Stitches(working().size()); }
 
     const std::vector<Edge>& edges;
     const std::vector<Patch>& surface;
-    NeedleSpan span;     ///< with what waits at its sides
-    NeedleSpan onTheBed; ///< when it began, itself included
+    NeedleSpan span;                ///< with what waits at its sides
+    NeedleSpan onTheBed;            ///< when it began, itself included
+    std::optional<Side> inner = {}; ///< where others wait beside it
     int passesBefore;
+    /// So many rows are knitted, by the last passes.
+    void goOn(Rows rows, int passesNow) {
+        for (int each = rows.count(); each-- > 0;)
+            passes.push_back(passesNow - each);
+        row += rows;
+    }
+
     Rows row;
     Rows stop;                     ///< at which something else than rows and edges comes next
     std::vector<EdgeState> states; ///< of its edges
     PerSide<int> held;
-    PerSide<int> wraps;                 ///< round the needle that waits beside those that work
-    PerSide<const Held*> turns;         ///< what was held there just now
+    PerSide<int> wraps;         ///< round the needle that waits beside those that work
+    PerSide<const Held*> turns; ///< what was held there just now
+    std::vector<int> passes;    ///< that made its rows, from 1
+    /// Passes of branches that do not count among its rows: the first, and the first after them.
+    std::vector<std::pair<int, int>> apart;
     PerSide<std::optional<Rows>> bound; ///< the row at which its side was last bound off
     std::optional<Rows> shapedBegun;    ///< the rows for which edges have done what was due
     std::optional<Rows> shapedBeginning;
@@ -169,7 +184,7 @@ private:
         const StitchSize size = writer_.size(surface.looser);
         surface.alone ? writer_.knit(next - group.row, group.width(), size)
                       : writer_.knitPlain(next - group.row, group.width(), size);
-        group.row = next;
+        group.goOn(next - group.row, writer_.passes());
         yarns_.knitted(group.working());
         turn(group);
         yarns_.breakLaidIn([&](YarnNumber yarn) {
@@ -229,7 +244,9 @@ private:
             const auto* released = std::get_if<Released>(&edge.way);
             return released && released->wrapped && edge.from < group.row;
         });
-        if ((group.turns[far] && group.turns[far]->wrapped) || (releases && group.held[far] > 0)) {
+        // What is released in a branch may turn beside the rest of the piece, which waits as well.
+        const bool besideTheRest = releases && far == group.inner;
+        if ((group.turns[far] && group.turns[far]->wrapped) || (releases && group.held[far] > 0) || besideTheRest) {
             const Needle beside = group.working().end(far).towards(far);
             if (contains(group.span, beside) || contains(group.onTheBed, beside))
                 writer_.add(operation::Wrap{beside});
@@ -276,6 +293,8 @@ private:
         const int open = openAt(group, edge, side);
         const bool near = side == writer_.carriage();
         const Way& way = group.edges[edge].way;
+        if (const auto* held = std::get_if<Held>(&way); held && held->atCarriage)
+            return near ? std::min(open, 1) : 0;
         if (const auto* moved = std::get_if<Moved>(&way))
             return open > 0 && !moved->how.fashioned && !near ? 0 : open;
         if (std::holds_alternative<BoundOff>(way))
@@ -305,7 +324,8 @@ private:
                     continue;
                 const int count = possibleAt(group, i, side);
                 const bool first = !state.done[side];
-                const bool turnsOnly = first && std::holds_alternative<Held>(edge.way) && side != writer_.carriage();
+                const auto* held = std::get_if<Held>(&edge.way);
+                const bool turnsOnly = first && held && !held->atCarriage && side != writer_.carriage();
                 if (count == 0 && !turnsOnly)
                     continue;
                 if (edge.section && !state.done[Side::left] && !state.done[Side::right])
@@ -385,7 +405,10 @@ private:
         writer_.holdLever(true);
         hold(writer_, fromEdge(group.working(), side, 0, count));
         group.held[side] += count;
-        group.turns[side] = &way;
+        if (!way.atCarriage)
+            group.turns[side] = &way;
+        else if (way.wrapped && !ground_.machine.holdWrapsItself)
+            writer_.add(operation::Wrap{group.working().end(side).towards(side)});
     }
     void apply(Group& group, Side side, const Released&, int count, PerSide<int>&, bool) {
         release(writer_, fromEdge(group.span, side, group.held[side] - count, count));
@@ -414,9 +437,23 @@ private:
                 writer_.add(operation::Mark{side, mark.name});
     }
 
+    /// Without the passes of branches that do not count among its rows.
     void perform(Group& group, const act::Name& name) {
-        writer_.edge(name.name, name.side, name.from ? group.passesBefore + name.from->count() + 1 : seenFrom_,
-                     name.to ? group.passesBefore + name.to->count() : seenTo_.value_or(writer_.passes()));
+        int first = name.from ? passOf(group, *name.from) : seenFrom_;
+        const int last = name.to ? passOf(group, *name.to - Rows(1)) : seenTo_.value_or(writer_.passes());
+        for (const auto& [from, after] : group.apart)
+            if (from > first && after <= last) {
+                writer_.edge(name.name, name.side, first, from - 1);
+                first = after;
+            } else if (from <= first && first < after) {
+                first = after;
+            }
+        writer_.edge(name.name, name.side, first, last);
+    }
+    /// The pass that makes a row, knitted or not; rows from 0.
+    static int passOf(const Group& group, Rows row) {
+        const auto at = static_cast<std::size_t>(row.count());
+        return at < group.passes.size() ? group.passes[at] : group.passesBefore + row.count() + 1;
     }
 
     void perform(Group& group, const act::Thin& thin) {
@@ -427,7 +464,67 @@ private:
 
     void perform(Group& group, const act::Fewer& fewer) {
         if (fewer.change > Stitches(0))
-            group.span = writeAcross(writer_, group.span, -fewer.change, fewer.way, knitting_.wasteRows);
+            group.span =
+                fewer.firstRun
+                    ? writeFewer(writer_, group.span, fewer.change, *fewer.firstRun, fewer.way, knitting_.wasteRows)
+                    : writeAcross(writer_, group.span, -fewer.change, fewer.way, knitting_.wasteRows);
+    }
+
+    void perform(Group& group, const act::More& more) {
+        group.span = writeMore(writer_, group.span, more.after, more.way, knitting_.wasteRows);
+    }
+
+    void perform(Group& group, const act::CastOnBeside& beside) {
+        const Side side = writer_.carriage();
+        const Needle next = group.span.end(side).towards(side);
+        const Needle last = group.span.end(side).towards(side, beside.count.count());
+        writer_.add(operation::CastOn{.method = beside.method,
+                                      .from = std::min(next, last),
+                                      .to = std::max(next, last),
+                                      .yarn = writer_.work(),
+                                      .carriage = side,
+                                      .as = beside.as});
+        shrink(group, side, -beside.count.count());
+    }
+
+    void perform(Group&, const act::CastOnOver& over) {
+        writer_.add(operation::CastOn{.method = over.method,
+                                      .from = over.gap.first,
+                                      .to = over.gap.last,
+                                      .yarn = writer_.work(),
+                                      .carriage = writer_.carriage(),
+                                      .as = over.as,
+                                      .ownEnd = true});
+    }
+
+    void perform(Group& group, const act::HangOn& act) {
+        writer_.hang(act.hang);
+        group.span = act.working;
+        if (!act.joins)
+            return;
+        writer_.workWith(yarns_.inProgram(surfaceAt(group.surface, group.row).yarn));
+        writer_.add(operation::JoinYarn{writer_.work(), writer_.carriage()});
+    }
+
+    void perform(Group& group, const act::HangRow& act) {
+        const Rows row = group.row - act.below - Rows(1);
+        const HangSource source{.kind = HangSource::Kind::row, .name = std::to_string(passOf(group, row))};
+        operation::Hang hang{.sources = {source}, .allOf = {source}};
+        for (Needle needle = group.span.first; needle <= group.span.last; needle = needle.shifted(1))
+            hang.put(needle, needle);
+        writer_.hang(std::move(hang));
+    }
+
+    void perform(Group& group, const act::OneWay& act) {
+        for (int row = 0; row < act.rows.count(); ++row) {
+            const Surface surface = surfaceAt(group.surface, group.row);
+            useYarn(group, surface.yarn, surface.ends);
+            if (row > 0)
+                writer_.slip();
+            writer_.knit(Rows(1), group.width(), writer_.size(surface.looser));
+            group.goOn(Rows(1), writer_.passes());
+            yarns_.knitted(group.working());
+        }
     }
 
     void perform(Group&, const act::Holes& holes) {
@@ -489,7 +586,7 @@ private:
             const Surface surface = surfaceAt(group.surface, group.row);
             useYarn(group, surface.yarn, surface.ends);
             writer_.knit(Rows(1), group.width(), writer_.size());
-            group.row += Rows(1);
+            group.goOn(Rows(1), writer_.passes());
         };
         across();
         if (group.held[near] > 0) {
@@ -513,12 +610,9 @@ private:
         seenTo_ = writeWeltAfterwards(writer_, centred(knitting_.stitches), end.welt, knitting_.wasteRows);
     }
 
-    void perform(Group& group, const act::DrawUp& draw) {
+    void perform(Group&, const act::DrawUp& draw) {
         writer_.section("draw up");
-        writer_.say("draw_up", "Thread the tail through every loop, twice, and take them off. Pull with care: a soft "
-                               "yarn breaks.");
-        writer_.add(operation::BreakYarn{writer_.work()});
-        writer_.add(operation::TakeOff{group.span.first, group.span.last, operation::Onto::holder, draw.as});
+        writer_.add(operation::DrawUp{.as = draw.as, .yarn = writer_.work()});
     }
 
     // ---- branches
@@ -531,6 +625,7 @@ private:
     void perform(Group& group, const act::Branches& branches) {
         const Side start = writer_.carriage();
         const int counter = writer_.counter();
+        const int before = writer_.passes();
         std::vector<const Branch*> order;
         for (const Branch& each : branches.each)
             order.push_back(&each);
@@ -552,14 +647,29 @@ private:
                     own.held[side] = group.held[side];
             if (!first)
                 bringBack(own, branches, waiting, start, counter);
+            else if (branches.waiting == act::Branches::Waiting::off)
+                takeOffBeside(group.span, own, branches);
             else if (!onHolder)
                 holdBeside(group.span, each->of);
             else if (order.size() > 1)
                 toHolder(waiting);
             work(own, each->stages);
         }
+        if (!branches.apart)
+            group.apart.emplace_back(before + 1, writer_.passes() + 1);
         if (onHolder)
             writer_.holdLever(false);
+    }
+
+    void takeOffBeside(NeedleSpan all, const Group& branch, const act::Branches& branches) {
+        const NeedleSpan left{all.first, branch.span.first.shifted(-1)};
+        const NeedleSpan right{branch.span.last.shifted(1), all.last};
+        writer_.add(operation::BreakYarn{writer_.work()});
+        writer_.say("rest_off", "Take the rest off, each side on a holder of its own, until it is hung again.");
+        writer_.add(operation::TakeOff{left.first, left.last, operation::Onto::holder, branches.offLeft});
+        writer_.add(operation::TakeOff{right.first, right.last, operation::Onto::holder, branches.offRight});
+        writer_.workWith(yarns_.inProgram(surfaceAt(branch.surface, branch.row).yarn));
+        writer_.add(operation::JoinYarn{writer_.work(), writer_.carriage()});
     }
 
     void holdBeside(NeedleSpan all, NeedleSpan branch) {

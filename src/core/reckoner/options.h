@@ -160,6 +160,15 @@ SumAnswer rib(const Options& options);
 SumAnswer match(const Options& options);
 SumAnswer stripes(const Options& options);
 SumAnswer balls(const Options& options);
+// What small things ask.
+SumAnswer hat(const Options& options);
+SumAnswer crown(const Options& options);
+SumAnswer heel(const Options& options);
+SumAnswer mitten(const Options& options);
+SumAnswer thumb(const Options& options);
+SumAnswer sock(const Options& options);
+SumAnswer cushion(const Options& options);
+SumAnswer panels(const Options& options);
 // Where something happens.
 SumAnswer spread(const Options& options);
 SumAnswer thin(const Options& options);

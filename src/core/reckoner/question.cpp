@@ -103,11 +103,11 @@ public:
                 question_.given[option->name] = "";
             } else if (const bool hasAfter = i + 1 < words.size() && isValue(words[i + 1]);
                        canTakeBefore && (!hasAfter || endsWithName(words, i))) {
-                question_.given[option->name] = signedBy(words[i], values.back());
+                question_.given[option->name] = signedBy(*option, words[i], values.back());
                 values.pop_back();
                 canTakeBefore = false;
             } else if (hasAfter || (i + 1 < words.size() && !named(words[i + 1]))) {
-                question_.given[option->name] = signedBy(words[i], words[i + 1]);
+                question_.given[option->name] = signedBy(*option, words[i], words[i + 1]);
                 ++i;
                 canTakeBefore = false;
             } else {
@@ -130,7 +130,9 @@ public:
 private:
     /// "fewer" and "more" are a change's sign.
     static bool isSign(const std::string& word) { return word == "fewer" || word == "less" || word == "more"; }
-    static std::string signedBy(const std::string& word, const std::string& value) {
+    static std::string signedBy(const SumOption& option, const std::string& word, const std::string& value) {
+        if (bare(option) == word)
+            return value;
         const bool isPlain = std::isdigit(static_cast<unsigned char>(value[0])) != 0;
         return isPlain && (word == "fewer" || word == "less") ? "-" + value : value;
     }
@@ -144,6 +146,8 @@ private:
                 std::ranges::find_if(sum_.options, [&](const SumOption& each) { return name == bare(each); });
             return found == sum_.options.end() ? nullptr : &*found;
         };
+        if (const SumOption* found = option(word))
+            return found;
         if (isSign(word))
             word = "change";
         if (const SumOption* found = option(word))

@@ -154,6 +154,7 @@ struct YarnOfEnd {
     std::optional<YarnIndex> operator()(const BindOff& op) const {
         return op.all ? std::optional(YarnIndex{0}) : std::nullopt;
     }
+    std::optional<YarnIndex> operator()(const DrawUp& op) const { return op.yarn; }
     template<class Other> std::optional<YarnIndex> operator()(const Other&) const { return std::nullopt; }
 };
 
@@ -207,7 +208,11 @@ struct Mirror {
 
     void operator()(CastOn& op) const {
         op.carriage = opposite(op.carriage);
+        // Those that are left out are counted from the needle that comes first: the last that took a loop.
+        const int along = op.to.slot() - op.from.slot();
+        op.to = op.from.shifted(along / std::max(1, op.every) * std::max(1, op.every));
         span(op);
+        op.as = mirrored(op.as);
         turn(op.tail);
     }
     void operator()(Hold& op) const { span(op); }
@@ -244,7 +249,7 @@ struct Mirror {
         for (Hung& hung : op.map) {
             const HangSource& source = op.source(hung);
             hung.needle = mirrored(hung.needle);
-            if (source.kind == HangSource::Kind::first || source.kind == HangSource::Kind::bar)
+            if (source.isByNeedle())
                 hung.of = mirrored(hung.of);
             else if (source.kind != HangSource::Kind::edge)
                 hung.index = loops.at(source.name) + 1 - hung.index;
@@ -260,6 +265,7 @@ struct Mirror {
         span(op);
         op.as = mirrored(op.as);
     }
+    void operator()(DrawUp& op) const { turn(op.tail); }
     void operator()(Drop& op) const { op.needle = mirrored(op.needle); }
     void operator()(Reform& op) const { op.needle = mirrored(op.needle); }
     void operator()(JoinYarn& op) const {

@@ -58,6 +58,23 @@ std::optional<RowPlaces> spread(Stitches over, Stitches change, RunEnds ends) {
     return row;
 }
 
+std::optional<RowPlaces> spreadFrom(Stitches over, Stitches fewer, Stitches firstRun) {
+    const int events = fewer.count();
+    const int rest = over.count() - firstRun.count() - 2 * events;
+    if (events < 1 || firstRun < Stitches(0) || rest < 0)
+        return std::nullopt;
+    RowPlaces row;
+    row.plainRuns.push_back(firstRun.count());
+    int at = firstRun.count();
+    for (int i = 0; i < events; ++i) {
+        row.positions.push_back(at + 1);
+        const int run = shared(rest, i + 1, events) - shared(rest, i, events);
+        row.plainRuns.push_back(run);
+        at += 2 + run;
+    }
+    return row;
+}
+
 Stitches gathered(Stitches beside, double share, const CountForm& form) {
     const int together = std::lcm(form.multiple, 2);
     const int wanted = static_cast<int>(std::lround(beside.count() * share / together)) * together;

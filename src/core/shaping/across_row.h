@@ -26,6 +26,10 @@ std::optional<RowPlaces> spread(Stitches over, Stitches change, RunEnds ends);
 /// The most stitches that can be taken away, or added, at once.
 Stitches mostSpread(Stitches over, bool fewer, RunEnds ends);
 
+/// `fewer` stitches taken away evenly over `over`, with so many plain ones before the first: the runs after it differ
+/// by at most one stitch, the last among them. Nothing where there is no room: each takes two stitches.
+std::optional<RowPlaces> spreadFrom(Stitches over, Stitches fewer, Stitches firstRun);
+
 /// The stitches that an edge has fewer than the piece beside it: as many as the share asks for, even, so that both stay
 /// centred, no more than can go, or be made again, at once; and where those beside it are of a form, so is what is
 /// kept.

@@ -42,6 +42,11 @@ private:
         if (op.all)
             add(knitted_, 2);
     }
+    void take(const operation::DrawUp& op) { add(op.yarn, 2); }
+    void take(const operation::CastOn& op) {
+        if (op.ownEnd)
+            add(op.yarn, 2);
+    }
     void take(const operation::Say& op) {
         if (op.code == "weave_new_end" || op.code == "new_end_to_seam")
             tuck(joined_);

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/article/garment/body_knitting.h"
 
-#include "core/article/garment/edge_dues.h"
 #include "core/knitting/piece_parts.h"
+#include "core/plan/edge_dues.h"
 
 #include <algorithm>
 

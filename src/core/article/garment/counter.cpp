@@ -7,13 +7,6 @@
 #include <cmath>
 
 namespace vestimen {
-namespace {
-
-/// Default tolerance of a slope: half a stitch over the best, or this, whichever is larger (craft 8).
-constexpr Length slopeTolerance = Length::millimetres(3);
-
-} // namespace
-
 bool Counter::fitsBed(Stitches stitches, PieceKey piece) {
     // Each has a stitch more at its edges, and perhaps one for its parity.
     const bool panelsFit = stitches / 2 + Stitches(3) <= needles();
@@ -27,10 +20,6 @@ bool Counter::fitsBed(Stitches stitches, PieceKey piece) {
 
 CountForm parityOf(Stitches stitches) {
     return stitches.isEven() ? evenCount : oddCount;
-}
-
-double tolerance(const FabricGauge& gauge) {
-    return std::max(0.5, slopeTolerance / gauge.stitches.unit());
 }
 
 std::vector<double> fromSecondRow(std::vector<double> ideal) {
@@ -57,17 +46,7 @@ std::vector<double> straightIdeal(Stitches events, Rows rows) {
 }
 
 std::optional<Slope> Counter::shaped(SlopeRequest request, ShapedEdge edge, std::optional<double> fineness) const {
-    const EdgeShaping& how = choices().edge(edge);
-    // Where there are not rows enough for every second one alone, all are used.
-    for (const int multiple : {how.everySecondRow ? 2 : 1, 1}) {
-        request.everyMultiple = multiple;
-        if (how.lines > 0)
-            if (auto shape = slope(request, how.lines))
-                return shape;
-        if (auto shape = slopeWithin(request, fineness.value_or(tolerance(gauge()))))
-            return shape;
-    }
-    return std::nullopt;
+    return shapedSlope(request, choices().edge(edge), fineness.value_or(tolerance(gauge())));
 }
 
 std::optional<Curve> Counter::shaped(CurveRequest request, ShapedEdge edge) const {

@@ -4,6 +4,7 @@
 
 #include "core/article/garment/garment_counts.h"
 #include "core/plan/counting.h"
+#include "core/plan/edge_dues.h"
 #include "core/shaping/curve.h"
 #include "core/shaping/lines_in_words.h"
 #include "core/shaping/slope.h"
@@ -36,8 +37,6 @@ private:
 
 /// Even as these are, or odd.
 CountForm parityOf(Stitches stitches);
-/// The default tolerance of a shaping over the best that is possible, in stitches (craft 8).
-double tolerance(const FabricGauge& gauge);
 /// What an ideal says from its second row on: the first is knitted between the two sides' first steps.
 std::vector<double> fromSecondRow(std::vector<double> ideal);
 /// The straight line at mid-row: so many stitches gone over so many rows.

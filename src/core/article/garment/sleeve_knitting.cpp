@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/article/garment/sleeve_knitting.h"
 
-#include "core/article/garment/edge_dues.h"
+#include "core/plan/edge_dues.h"
 #include "core/shaping/hang.h"
 
 #include <algorithm>

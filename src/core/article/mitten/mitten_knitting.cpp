@@ -1,0 +1,219 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/article/mitten/mitten_knitting.h"
+
+#include "core/knitting/piece_parts.h"
+#include "core/plan/edge_dues.h"
+
+namespace vestimen {
+namespace {
+
+constexpr const char* castLoops = "thumb";
+constexpr const char* waiting = "thumb";
+
+constexpr const char* whoseHand(Side palmSide) {
+    return palmSide == Side::left
+               ? "You look at the purl side: the palm lies at the machine’s left, and is worn on the left hand."
+               : "You look at the purl side: the palm lies at the machine’s right, and is worn on the right hand.";
+}
+
+/// The rows of a thumb, and its top.
+void addThumb(const Mitten& mitten, const MittenCounts& counts, std::vector<Stage>& stages) {
+    const Rows rows = counts.thumbRows;
+    const auto add = [&](Act act) { stages.push_back({rows, std::move(act)}); };
+    add(act::Name{"thumb_left", Side::left, Rows(0)});
+    add(act::Name{"thumb_right", Side::right, Rows(0)});
+    if (mitten.thumbOpen)
+        return add(act::BindOff{.method = BindOffMethod::chainRoundTheNeedles, .as = "thumb_top"});
+    add(act::Thin{2, Side::left, 1, mitten.acrossWay});
+    add(act::DrawUp{"thumb_top"});
+}
+
+/// Its own stitches and the loops beside them, while the hand waits; then the hand, with these loops between.
+void addThumbFirst(const Mitten& mitten, const LaidMitten& laid, Knitting& knitting) {
+    const MittenCounts& counts = laid.counts;
+    const Rows row = counts.toThumb;
+    knitting.at(row, act::Section{"thumb"});
+    knitting.at(row, act::Say{"thumb", whoseHand(laid.palmSide)});
+    act::Branches thumb;
+    Branch own{laid.own(), {}, {}};
+    own.stages = {
+        {Rows(0), act::Say{"cast_beside", "Wind the loops of the thumb’s other side onto the needles beside its own "
+                                          "stitches, where the carriage stands."}},
+        {Rows(0), act::CastOnBeside{counts.loops, castLoops}}};
+    own.surface.push_back({.from = Rows(0), .to = counts.thumbRows, .yarn = mitten.thumbYarn});
+    addThumb(mitten, counts, own.stages);
+    thumb.each.push_back(std::move(own));
+    thumb.waiting = act::Branches::Waiting::off;
+    thumb.apart = false;
+    thumb.offLeft = "hand_left";
+    thumb.offRight = "hand_right";
+    knitting.at(row, std::move(thumb));
+
+    knitting.at(row, act::Section{"hand"});
+    knitting.at(row, act::Say{"both_legs",
+                              "Fold the thumb down. Hang the hand around it: the cast-on loops by both their legs, "
+                              "in order from the other end, the outermost two together with their neighbours."});
+    const NeedleSpan whole = laid.whole();
+    const NeedleSpan gap = laid.gap();
+    const HangSource left{.kind = HangSource::Kind::kept, .name = "hand_left"};
+    const HangSource loops{.kind = HangSource::Kind::castOn, .name = castLoops};
+    const HangSource right{.kind = HangSource::Kind::kept, .name = "hand_right"};
+    operation::Hang hang{.allOf = {left, loops, right}};
+    int index = 1;
+    hang.from(left);
+    for (Needle needle = whole.first; needle < gap.first; needle = needle.shifted(1))
+        hang.put(needle, index++);
+    // The thumb folds back: what was cast on last lies at the other end.
+    hang.from(loops);
+    index = counts.loops.count();
+    for (Needle needle = gap.first.shifted(-1); index >= 1; needle = needle.shifted(1))
+        hang.put(needle, index--);
+    hang.from(right);
+    index = 1;
+    for (Needle needle = gap.last.shifted(1); needle <= whole.last; needle = needle.shifted(1))
+        hang.put(needle, index++);
+    knitting.at(row, act::HangOn{std::move(hang), whole});
+}
+
+/// The thumb's stitches wait on a holder, and as many loops are wound over the gap.
+void addThumbWaiting(const LaidMitten& laid, Knitting& knitting) {
+    const Rows row = laid.counts.toThumb;
+    knitting.at(row, act::Section{"thumb opening"});
+    knitting.at(row, act::Say{"thumb", whoseHand(laid.palmSide)});
+    knitting.at(row, act::TakeOff{laid.own(), operation::Onto::holder, waiting});
+    knitting.at(row, act::CastOnOver{laid.gap(), castLoops});
+}
+
+void addGusset(const Mitten& mitten, const LaidMitten& laid, Knitting& knitting) {
+    if (laid.counts.pairs() == 0)
+        return;
+    const int before = laid.gap().first.slot() - laid.whole().first.slot();
+    int wide = 1;
+    for (const int row : laid.counts.gusset.eventRows()) {
+        knitting.at(Rows(row), act::More{{before, before + wide}, mitten.acrossWay});
+        wide += 2;
+    }
+}
+
+/// Where the carriage stands when the tip begins: a thumb between takes its rows along.
+Side carriageAtTip(const Mitten& mitten, const MittenCounts& counts, const Knitting& knitting) {
+    const Side side = carriageAfter(knitting, counts.hand - counts.tip);
+    const bool turned = mitten.thumb == ThumbSchool::first && !counts.thumbRows.isEven();
+    return turned ? opposite(side) : side;
+}
+
+void addHalves(const Mitten& mitten, const LaidMitten& laid, Knitting& knitting) {
+    const MittenCounts& counts = laid.counts;
+    const Rows row = counts.hand - counts.tip;
+    const Side first = carriageAtTip(mitten, counts, knitting);
+    const int each = (counts.half() - counts.tipLeft).count() / 2;
+    knitting.at(row, act::Section{"tip, one half after the other"});
+    act::Branches tip;
+    tip.nextSection = "the other half of the tip";
+    const auto named = [&](Side side, const char* palm, const char* back) {
+        return side == laid.palmSide ? palm : back;
+    };
+    const auto leftOf = [&](NeedleSpan half) { return NeedleSpan{half.first.shifted(each), half.last.shifted(-each)}; };
+    for (const Side side : {Side::left, Side::right}) {
+        Branch half{laid.half(side), {}, {}};
+        half.edges.push_back({Edge::At::both, Moved{.how = mitten.tip, .atMost = counts.tipLeft, .inside = true},
+                              duesOfHalf(counts.tipSides)});
+        const NeedleSpan left = leftOf(half.of);
+        const auto add = [&](Act act) { half.stages.push_back({counts.tip, std::move(act)}); };
+        add(act::Name{named(side, "palm_left", "back_left"), Side::left, Rows(0)});
+        add(act::Name{named(side, "palm_right", "back_right"), Side::right, Rows(0)});
+        if (mitten.top == MittenTop::grafted || side == first) {
+            add(act::OffOnWaste{.as = {{named(side, "tip_palm", "tip_back"), left}}});
+        } else {
+            const HangSource other{.kind = HangSource::Kind::kept, .name = named(first, "tip_palm", "tip_back")};
+            operation::Hang hang{.sources = {other}, .allOf = {other}};
+            int index = counts.tipLeft.count();
+            for (Needle needle = left.first; needle <= left.last; needle = needle.shifted(1))
+                hang.put(needle, index--);
+            add(act::Say{"hang_again",
+                         "Fold the hand: hang the other half’s loops on the same needles, in order from the other "
+                         "end, and pull its waste yarn out."});
+            add(act::HangOn{std::move(hang), left, false});
+            add(act::BindOff{.method = mitten.tipBindOff, .as = "tip"});
+        }
+        tip.each.push_back(std::move(half));
+    }
+    knitting.at(row, std::move(tip));
+    knitting.at(row, act::HoldLever{false});
+}
+
+void addDrawnUp(const Mitten& mitten, const MittenCounts& counts, Knitting& knitting) {
+    Rows row = counts.hand - counts.tip;
+    knitting.at(row, act::Section{"tip"});
+    Side from = Side::left;
+    for (const int every : counts.rounds) {
+        knitting.at(row, act::Thin{every, from, 1, mitten.acrossWay});
+        row += counts.plain;
+        from = opposite(from);
+    }
+    row += Rows(1);
+    knitting.name(row, "seam_left", "seam_right");
+    knitting.at(row, act::Thin{2, from, 1, mitten.acrossWay});
+    knitting.at(row, act::DrawUp{"tip"});
+}
+
+} // namespace
+
+Knitting mittenKnitting(const Mitten& mitten, const MittenCounts& counts, const Ground& ground,
+                        const FabricGauge& gauge, Side palmSide) {
+    const LaidMitten laid{counts, palmSide};
+    Knitting knitting;
+    knitting.gauge = gauge;
+    knitting.stitches = counts.top;
+    knitting.begin = counts.cuff;
+    knitting.carriage = opposite(palmSide);
+    knitting.wasteRows = mitten.wasteRows;
+    knitting.ravelCord = ground.waste.cord;
+    knitting.at(Rows(0), act::Mark{"wrist"});
+    if (counts.over() > 0)
+        knitting.edges.push_back({at(opposite(palmSide)), Moved{mitten.tip}, {{Rows(1), Stitches(-1)}}});
+    addGusset(mitten, laid, knitting);
+    if (mitten.thumb == ThumbSchool::first)
+        addThumbFirst(mitten, laid, knitting);
+    else
+        addThumbWaiting(laid, knitting);
+    if (mitten.inHalves()) {
+        knitting.name(counts.hand - counts.tip, "seam_left", "seam_right");
+        addHalves(mitten, laid, knitting);
+    } else if (mitten.hasTip()) {
+        addDrawnUp(mitten, counts, knitting);
+    } else {
+        knitting.at(counts.hand, act::EndWelt{counts.edge});
+        knitting.name(counts.hand, "seam_left", "seam_right");
+    }
+    return knitting;
+}
+
+Knitting thumbKnitting(const Mitten& mitten, const MittenCounts& counts, const FabricGauge& gauge, Side palmSide) {
+    const std::string hand = key(palmSide == Side::left ? mitten_pieces::left : mitten_pieces::right);
+    const HangSource own{hand, HangSource::Kind::kept, waiting};
+    const HangSource loops{hand, HangSource::Kind::castOn, castLoops};
+    operation::Hang hang{.allOf = {own, loops}};
+    Needle needle = centred(counts.thumb).first;
+    hang.from(own);
+    for (int i = 1; i <= counts.own.count(); ++i, needle = needle.shifted(1))
+        hang.put(needle, i);
+    hang.from(loops);
+    for (int i = counts.loops.count(); i >= 1; --i, needle = needle.shifted(1))
+        hang.put(needle, i);
+    Knitting knitting;
+    knitting.gauge = gauge;
+    knitting.stitches = counts.thumb;
+    knitting.work = mitten.thumbYarn;
+    knitting.carriage = opposite(palmSide);
+    knitting.wasteRows = mitten.wasteRows;
+    BegunHung begun{"hang the thumb", {}, std::move(hang), {}, false};
+    begun.before.push_back({"purl_facing",
+                            "Purl side facing you: first what waits on the holder, then the loops over the gap, "
+                            "by both their legs, in order from the other end."});
+    knitting.begin = std::move(begun);
+    addThumb(mitten, counts, knitting.stages);
+    return knitting;
+}
+
+} // namespace vestimen
