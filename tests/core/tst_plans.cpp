@@ -23,6 +23,9 @@ struct Named {
     Names edges;
     Names kept;
     Names bound;
+    Names castOn;
+    Names hungWithin; ///< kept loops that its own stages hang again
+    Names castHung;   ///< the same of loops that were cast on
 };
 
 bool isRising(const std::vector<Due>& dues) {
@@ -55,7 +58,17 @@ void collect(const std::vector<Stage>& stages, const std::vector<Edge>& edges, N
             named.bound.insert(bind->as);
         else if (const auto* drawn = std::get_if<act::DrawUp>(&stage.act))
             named.kept.insert(drawn->as);
-        else if (std::holds_alternative<act::WeltAfterwards>(stage.act))
+        else if (const auto* beside = std::get_if<act::CastOnBeside>(&stage.act))
+            named.castOn.insert(beside->as);
+        else if (const auto* over = std::get_if<act::CastOnOver>(&stage.act))
+            named.castOn.insert(over->as);
+        else if (const auto* hang = std::get_if<act::HangOn>(&stage.act)) {
+            for (const HangSource& source : hang->hang.sources) {
+                RC_ASSERT(source.piece.empty());
+                Names& names = source.kind == HangSource::Kind::kept ? named.hungWithin : named.castHung;
+                RC_ASSERT(names.insert(source.name).second);
+            }
+        } else if (std::holds_alternative<act::WeltAfterwards>(stage.act))
             for (const char* welt : {"welt_left", "welt_right"})
                 named.edges.emplace(welt);
         else if (const auto* waste = std::get_if<act::OffOnWaste>(&stage.act)) {
@@ -65,6 +78,8 @@ void collect(const std::vector<Stage>& stages, const std::vector<Edge>& edges, N
             }
         } else if (const auto* branches = std::get_if<act::Branches>(&stage.act)) {
             named.bound.insert(branches->boundAs);
+            if (branches->waiting == act::Branches::Waiting::off)
+                named.kept.insert({branches->offLeft, branches->offRight});
             for (const Branch& each : branches->each) {
                 RC_ASSERT(!each.of.empty());
                 collect(each.stages, each.edges, named);
@@ -94,21 +109,28 @@ void checkPlan(const Project& project) {
             RC_FAIL(piece.text() + " has no " + name);
     };
     const auto member = [](Along::Of of) {
-        return of == Along::Of::edge ? &Named::edges : of == Along::Of::kept ? &Named::kept : &Named::bound;
+        return of == Along::Of::edge     ? &Named::edges
+               : of == Along::Of::kept   ? &Named::kept
+               : of == Along::Of::castOn ? &Named::castOn
+                                         : &Named::bound;
     };
     for (const PlannedPiece& piece : plan.pieces) {
         // What it hangs on was knitted before it.
         if (const auto* begun = std::get_if<BegunHung>(&piece.knitting.begin))
             for (const HangSource& source : begun->hang.sources) {
                 use(PieceKey(source.piece), source.name,
-                    source.kind == HangSource::Kind::edge    ? &Named::edges
-                    : source.kind == HangSource::Kind::bound ? &Named::bound
-                                                             : &Named::kept);
+                    source.kind == HangSource::Kind::edge     ? &Named::edges
+                    : source.kind == HangSource::Kind::bound  ? &Named::bound
+                    : source.kind == HangSource::Kind::castOn ? &Named::castOn
+                                                              : &Named::kept);
                 if (source.kind == HangSource::Kind::kept)
                     hung.emplace(PieceKey(source.piece), source.name);
             }
         RC_ASSERT(!named.contains(piece.key));
-        collect(piece.knitting.stages, piece.knitting.edges, named[piece.key]);
+        Named& its = named[piece.key];
+        collect(piece.knitting.stages, piece.knitting.edges, its);
+        RC_ASSERT(std::ranges::includes(its.kept, its.hungWithin));
+        RC_ASSERT(std::ranges::includes(its.castOn, its.castHung));
         if (piece.pair)
             RC_ASSERT(std::ranges::count(plan.pieces, *piece.pair, &PlannedPiece::key) == 1);
     }
@@ -134,7 +156,9 @@ void checkPlan(const Project& project) {
     // What is kept open is hung or joined, once.
     for (const auto& [piece, its] : named)
         for (const std::string& name : its.kept)
-            if ((hung.contains({piece, name}) ? 1 : 0) + joined[{piece, name}] != 1)
+            if ((hung.contains({piece, name}) ? 1 : 0) + (its.hungWithin.contains(name) ? 1 : 0) +
+                    joined[{piece, name}] !=
+                1)
                 RC_FAIL(piece.text() + " keeps " + name + ", which is joined " + std::to_string(joined[{piece, name}]) +
                         " times");
     // The making up comes in an order in which nothing is missing.
@@ -158,6 +182,7 @@ private slots:
     void everyGarmentsPlan();
     void everyHatsPlan();
     void everyBlanketsPlan();
+    void everySmallThingsPlan();
 };
 
 void TestPlans::everyGarmentsPlan() {
@@ -195,6 +220,36 @@ void TestPlans::everyBlanketsPlan() {
         scarf.sideParts = *rc::gen::inRange(1, 9);
         project.article = scarf;
         checkPlan(project);
+    });
+}
+
+void TestPlans::everySmallThingsPlan() {
+    CHECK_PROPERTY("small things", [] {
+        Mitten mitten;
+        mitten.thumb = *rc::gen::elementOf(allThumbSchools);
+        mitten.gusset = *rc::gen::arbitrary<bool>();
+        mitten.thumbOpen = *rc::gen::arbitrary<bool>();
+        mitten.top = *rc::gen::elementOf(allMittenTops);
+        Sock sock;
+        sock.toe = *rc::gen::element(Toe::likeHeel, Toe::narrowed);
+        sock.shapedLeg = *rc::gen::arbitrary<bool>();
+        sock.single = *rc::gen::arbitrary<bool>();
+        sock.loop = *rc::gen::arbitrary<bool>();
+        Cushion cushion;
+        cushion.tubes = *rc::gen::inRange(0, 8);
+        cushion.fewer = *rc::gen::inRange(0, 3);
+        cushion.zipLength = Length::millimetres(200);
+        cushion.zip = *rc::gen::arbitrary<bool>();
+        Cord cord;
+        cord.use = *rc::gen::element(CordUse::cord, CordUse::ties, CordUse::loop, CordUse::belt);
+        const WeltKind cuff = *rc::gen::elementOf(allWelts);
+        mitten.cuff.kind = sock.cuff.kind = cuff;
+        for (const Article& article : {Article(mitten), Article(sock), Article(cushion), Article(cord)}) {
+            Project project = test::somebodys(article);
+            project.machine.beds = 2;
+            RC_ASSERT(work(project).sound());
+            checkPlan(project);
+        }
     });
 }
 

@@ -143,8 +143,9 @@ void PiecesOverview::paintEvent(QPaintEvent*) {
                         QRectF(point(block.firstSlot, block.to), point(block.lastSlot + 1, block.from)).normalized());
         knitted.paint(painter, asWorn_);
         painter.setPen(QPen(theme.ink, 1.4));
-        for (const OutlineLine& line : each.picture.outline)
-            painter.drawLine(point(line.x1, line.y1), point(line.x2, line.y2));
+        for (const auto* lines : {&each.picture.outline, &each.picture.within})
+            for (const OutlineLine& line : *lines)
+                painter.drawLine(point(line.x1, line.y1), point(line.x2, line.y2));
         const QRectF name(each.at.center().x() - 85, each.at.bottom() + 4, 170, 18);
         painter.setFont(textFont(13, QFont::Bold));
         painter.drawText(name, Qt::AlignCenter, each.name);

@@ -58,8 +58,9 @@ void paintPieces(QPainter& painter, const QRectF& room, const std::vector<Fabric
             painter.drawPath(path);
         });
         painter.setPen(QPen(Theme::current().ink, 1.1));
-        for (const OutlineLine& line : each.outline)
-            painter.drawLine(point(line.x1, line.y1), point(line.x2, line.y2));
+        for (const auto* lines : {&each.outline, &each.within})
+            for (const OutlineLine& line : *lines)
+                painter.drawLine(point(line.x1, line.y1), point(line.x2, line.y2));
         x += ((each.lastSlot - each.firstSlot + 1) * stitch + between) * scale;
     }
 }

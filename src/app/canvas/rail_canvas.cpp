@@ -253,8 +253,9 @@ void RailCanvas::paintFabric(QPainter& painter) const {
             i == 0 ? ideal.moveTo(point) : ideal.lineTo(point);
         }
     painter.setPen(QPen(theme.ink, 1.6));
-    for (const OutlineLine& line : view_.picture.outline)
-        painter.drawLine(position(line.x1, line.y1), position(line.x2, line.y2));
+    for (const auto* lines : {&view_.picture.outline, &view_.picture.within})
+        for (const OutlineLine& line : *lines)
+            painter.drawLine(position(line.x1, line.y1), position(line.x2, line.y2));
     if (view_.weltRows > 0) {
         const QRectF band = welt.bounds();
         painter.drawLine(band.topLeft(), band.topRight());

@@ -246,10 +246,11 @@ void DraftStation::refresh() {
         return;
     const Project& project = session().project();
     title_->setText(QString::fromStdString(project.name));
-    subtitle_->setText(tr("for %1 · %2 · “%3”")
-                           .arg(QString::fromStdString(project.wearer.name),
-                                QString::fromStdString(project.machine.name),
-                                QString::fromStdString(project.swatch.name)));
+    const QString ground =
+        tr("%1 · “%2”").arg(QString::fromStdString(project.machine.name), QString::fromStdString(project.swatch.name));
+    subtitle_->setText(project.wearer.name.empty()
+                           ? ground
+                           : tr("for %1 · %2").arg(QString::fromStdString(project.wearer.name), ground));
     undo_->setEnabled(session().canUndo());
     undo_->setToolTip(session().canUndo() ? tr("Undo: %1").arg(session().undoText()) : QString());
     redo_->setEnabled(session().canRedo());

@@ -28,9 +28,8 @@ void RowList::show(const Program& program) {
     isRows_.clear();
     int done = 0;
     std::string part;
-    for (const ProgramStep& step : steps(program)) {
-        const auto* knit = std::get_if<operation::Knit>(&program.operations[step.from.operation].action);
-        const int rows = knit ? knit->rows.count() : 0;
+    for (const ProgramStep& step : listedSteps(program)) {
+        const int rows = step.rows.count();
         QString text = coreText(step.text);
         // The section's name stands before its first line.
         if (std::string now = section(program, step.from.operation); now != part) {
@@ -38,7 +37,7 @@ void RowList::show(const Program& program) {
             text.prepend(tr("%1\n").arg(coreText(part.c_str()).toUpper()));
         }
         if (rows > 1)
-            text = tr("%1–%2  %3").arg(step.row + 1).arg(step.row + rows).arg(text);
+            text = tr("%1–%2  %3").arg(step.row + 1).arg(step.rowAfter).arg(text);
         else if (rows == 1)
             text = tr("%1  %2").arg(step.row + 1).arg(text);
         auto* item = new QListWidgetItem(text, this);

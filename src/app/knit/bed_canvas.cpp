@@ -172,8 +172,9 @@ void BedCanvas::paintEvent(QPaintEvent*) {
     for (const Eyelet& each : view_.picture.eyelets)
         painter.drawEllipse(QPointF(x(each.slot + 0.5), y(each.row + 0.5)), hole, hole);
     painter.setPen(QPen(theme.ink, 1.6));
-    for (const OutlineLine& line : view_.picture.outline)
-        painter.drawLine(QPointF(x(line.x1), y(line.y1)), QPointF(x(line.x2), y(line.y2)));
+    for (const auto* lines : {&view_.picture.outline, &view_.picture.within})
+        for (const OutlineLine& line : *lines)
+            painter.drawLine(QPointF(x(line.x1), y(line.y1)), QPointF(x(line.x2), y(line.y2)));
     painter.restore();
     painter.setFont(textFont(12));
     painter.setPen(theme.muted);

@@ -69,8 +69,9 @@ void PiecePicture::paintEvent(QPaintEvent*) {
     painter.fillPath(all, theme.ground);
     knitted.paint(painter, false);
     painter.setPen(QPen(theme.ink, 1.2));
-    for (const OutlineLine& line : picture_.outline)
-        painter.drawLine(point(line.x1, line.y1), point(line.x2, line.y2));
+    for (const auto* lines : {&picture_.outline, &picture_.within})
+        for (const OutlineLine& line : *lines)
+            painter.drawLine(point(line.x1, line.y1), point(line.x2, line.y2));
 }
 
 } // namespace vestimen::app

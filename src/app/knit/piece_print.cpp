@@ -144,14 +144,16 @@ bool printPiece(const QString& file, const QString& title, const Program& progra
     NeedlePicture picture;
     picture.setMinimumSize(0, 0); // smaller than on the screen
     std::string part;
-    for (const ProgramStep& step : steps(program)) {
+    for (const ProgramStep& step : listedSteps(program)) {
         if (const std::string here = section(program, step.from.operation); here != part) {
             part = here;
             strip.section(coreText(part.c_str()));
         }
         before.advance(step.from);
-        if (const auto* knit = std::get_if<operation::Knit>(&program.operations[step.from.operation].action)) {
-            strip.rows(step, knit->rows.count(), before.carriage());
+        if (step.isRows) {
+            if (step.rowAfter - step.row != step.rows.count()) // one way
+                strip.byHand(coreText(step.text), nullptr);
+            strip.rows(step, step.rows.count(), before.carriage());
             continue;
         }
         // A wrap is one needle, which the words name.

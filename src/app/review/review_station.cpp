@@ -158,8 +158,11 @@ void ReviewStation::refresh() {
     for (auto& [kind, row] : rows_) {
         const WorkedPiece* piece = drawn ? drawn->piece(kind) : nullptr;
         const MadePiece* made = madeOf(session().project(), kind);
-        if (!isBeingTyped(row.note))
+        if (!isBeingTyped(row.note)) {
             row.note->setText(made ? QString::fromStdString(made->note) : QString());
+            row.note->setCursorPosition(0); // of a long one its beginning is seen
+            row.note->setToolTip(row.note->text());
+        }
         for (int i = 0; i < 2; ++i) {
             const std::optional<Length> drafted =
                 piece ? std::optional(i == 0 ? piece->width : piece->length) : std::nullopt;

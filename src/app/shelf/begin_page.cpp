@@ -49,13 +49,15 @@ template<class Value, class Read> QList<Shelved<Value>> readShelf(const Workroom
 
 } // namespace
 
+constexpr int kindsInARow = 4;
+
 ArticleTile::ArticleTile(const QString& name, QWidget* parent) : QAbstractButton(parent) {
     setText(name);
     setAccessibleName(name);
     setCheckable(true);
     setFocusPolicy(Qt::StrongFocus);
-    setFixedHeight(150);
-    setMinimumWidth(180);
+    setFixedHeight(112);
+    setMinimumWidth(150);
     setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
 }
 
@@ -77,7 +79,7 @@ void ArticleTile::paintEvent(QPaintEvent*) {
     painter.setPen(QPen(isChecked() || underMouse() ? theme.woad : theme.line, isChecked() ? 2.0 : 1.0));
     painter.setBrush(isChecked() ? theme.paper : theme.ground);
     painter.drawRoundedRect(QRectF(rect()).adjusted(1, 1, -1, -1), 9, 9);
-    paintPieces(painter, QRectF(20, 14, width() - 40, height() - 68), pictures_, gauge_, colour_);
+    paintPieces(painter, QRectF(20, 11, width() - 40, height() - 64), pictures_, gauge_, colour_);
     painter.setPen(theme.ink);
     painter.setFont(titleFont(16));
     painter.drawText(QRectF(14, height() - 50, width() - 28, 24), Qt::AlignVCenter,
@@ -225,21 +227,22 @@ QWidget* BeginPage::buildArticles() {
     auto* column = new QVBoxLayout(articles);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(10);
-    auto* row = new QHBoxLayout;
-    row->setSpacing(12);
+    auto* kinds = new QGridLayout;
+    kinds->setSpacing(10);
     auto* group = new QButtonGroup(this);
     for (const Article& each : articles_) {
         auto* tile = new ArticleTile(coreText(labelOf(each)), articles);
         group->addButton(tile, static_cast<int>(tiles_.size()));
+        const int place = static_cast<int>(tiles_.size());
         tiles_ << tile;
-        row->addWidget(tile);
+        kinds->addWidget(tile, place / kindsInARow, place % kindsInARow);
     }
     // Clicked, or come to by an arrow key.
     connect(group, &QButtonGroup::idToggled, this, [this](int id, bool on) {
         if (on && static_cast<std::size_t>(id) != chosen_)
             chooseArticle(id);
     });
-    column->addLayout(row);
+    column->addLayout(kinds);
     auto* middle = new QHBoxLayout;
     middle->setSpacing(14);
     auto* drawing = new QVBoxLayout;

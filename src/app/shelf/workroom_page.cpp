@@ -310,9 +310,9 @@ void WorkroomPage::addTiles(QVBoxLayout* layout) {
         std::optional<Project> project;
         try {
             project = projectFromJson(item.body.toStdString());
-            second =
-                tr("for %1 · %2")
-                    .arg(QString::fromStdString(project->wearer.name), QString::fromStdString(project->machine.name));
+            second = QString::fromStdString(project->machine.name);
+            if (!project->wearer.name.empty())
+                second = tr("for %1 · %2").arg(QString::fromStdString(project->wearer.name), second);
         } catch (const FormatError& error) {
             second = QString::fromUtf8(error.what());
         }

@@ -26,11 +26,6 @@ namespace {
 
 // What the samples are is said as files say it.
 
-void choose(Project& project, const char* path, double value) {
-    if (const AnyChoice* choice = findChoice(project.article, path))
-        choice->set(project.article, value);
-}
-
 void choose(Project& project, const char* path, std::string_view option) {
     const AnyChoice* choice = findChoice(project.article, path);
     const auto* one = choice ? std::get_if<OneOf>(&choice->form) : nullptr;
@@ -192,25 +187,12 @@ int takeShots(MainWindow& window, const QString& folder) {
     window.draftStation()->rowList()->point(170);
     shot("draft-hat");
     window.draftStation()->showRowList(false);
-    small.article = fresh("scarf");
-    choose(small, "width_mm", 1300);
-    choose(small, "length_mm", 1500);
-    choose(small, "panels", 4);
-    choose(small, "border/kind", "mock_rib");
-    choose(small, "side_borders", 1);
-    choose(small, "side_parts", 3);
-    small.name = "Blanket for the wheelhouse";
-    for (const auto& [name, colour] : {std::pair{"Woad 4-ply", "#2F5F86"}, {"Undyed 4-ply", "#E4DAC4"}}) {
-        small.moreYarns.push_back(small.yarn);
-        small.moreYarns.back().name = name;
-        small.moreYarns.back().colour = colour;
-    }
-    small.stripes.of = {{0, Rows(60)}, {2, Rows(12)}, {1, Rows(36)}, {2, Rows(12)}};
-    choose(small, "side_yarn", 1);
-    small.yarn.gramsOnHand = 900.0;
-    window.session().edit(QStringLiteral("Blanket"), small);
-    window.draftStation()->showAll();
-    shot("draft-blanket");
+    for (const ShelfItem& each : window.session().workroom().items(Shelf::projects))
+        if (each.name.startsWith(QStringLiteral("Boot")))
+            window.session().open(each.id);
+    window.draftStation()->showPiece("left_sock");
+    window.draftStation()->canvas()->pick("heel");
+    shot("draft-socks");
     return sound ? 0 : 1;
 }
 

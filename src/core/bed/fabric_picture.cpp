@@ -2,6 +2,7 @@
 #include "core/bed/fabric_picture.h"
 
 #include <algorithm>
+#include <charconv>
 #include <map>
 #include <ranges>
 #include <set>
@@ -45,7 +46,7 @@ std::vector<Interval> difference(const std::vector<Interval>& a, const std::vect
     return result;
 }
 
-void addOutline(FabricPicture& picture, const std::vector<std::vector<Interval>>& rows) {
+void addOutline(std::vector<OutlineLine>& outline, const std::vector<std::vector<Interval>>& rows) {
     std::map<int, int> left; // x of a vertical line that goes on, and the row where it began
     std::map<int, int> right;
     static const std::vector<Interval> nothing;
@@ -53,13 +54,13 @@ void addOutline(FabricPicture& picture, const std::vector<std::vector<Interval>>
         const auto& below = row > 0 ? rows[static_cast<std::size_t>(row) - 1] : nothing;
         const auto& here = row < static_cast<int>(rows.size()) ? rows[static_cast<std::size_t>(row)] : nothing;
         for (const auto& [first, last] : difference(below, here))
-            picture.outline.push_back({first, row, last, row});
+            outline.push_back({first, row, last, row});
         const auto follow = [&](std::map<int, int>& lines, auto end) {
             for (auto line = lines.begin(); line != lines.end();) {
                 const bool goesOn = std::any_of(here.begin(), here.end(),
                                                 [&](const Interval& each) { return end(each) == line->first; });
                 if (!goesOn)
-                    picture.outline.push_back({line->first, line->second, line->first, row});
+                    outline.push_back({line->first, line->second, line->first, row});
                 line = goesOn ? std::next(line) : lines.erase(line);
             }
             for (const Interval& each : here)
@@ -204,6 +205,53 @@ std::map<int, std::vector<int>> eyeletsOf(const Fabric& fabric) {
     return result;
 }
 
+/// Passes that are one above the other are neighbours of a rib's rounds, and none lies over the other.
+constexpr int leastApart = 4;
+
+/// The passes after which a tube begins or is closed, counted from 0.
+std::set<int> tubeRows(const Program& program) {
+    std::set<int> rows;
+    int passes = 0;
+    for (const Operation& each : program.operations) {
+        if (const auto* knit = std::get_if<operation::Knit>(&each.action))
+            passes += knit->rows.count();
+        const auto* hang = std::get_if<operation::Hang>(&each.action);
+        if (!hang || hang->sources.empty() || hang->sources.front().kind != HangSource::Kind::row)
+            continue;
+        int from = 0;
+        const std::string& name = hang->sources.front().name;
+        if (std::from_chars(name.data(), name.data() + name.size(), from).ec == std::errc())
+            rows.insert({from - 1, passes - 1});
+    }
+    return rows;
+}
+
+void addWithin(FabricPicture& picture, const Program& program) {
+    std::vector<std::vector<const FabricBlock*>> byRow(static_cast<std::size_t>(picture.rows));
+    std::vector<std::vector<Interval>> below(byRow.size());
+    const std::set<int> tubes = tubeRows(program);
+    for (const FabricBlock& block : picture.blocks) {
+        if (program.yarns[block.yarn].role != YarnRole::main)
+            continue;
+        for (int row = block.from; row < block.to; ++row) {
+            const auto at = static_cast<std::size_t>(row);
+            for (const FabricBlock* other : byRow[at]) {
+                const int first = std::max(block.firstSlot, other->firstSlot);
+                const int last = std::min(block.lastSlot, other->lastSlot);
+                const int apart = block.firstPass - block.from - (other->firstPass - other->from); // at this row
+                if (first <= last && apart >= leastApart)
+                    below[at].emplace_back(first, last + 1);
+            }
+            byRow[at].push_back(&block);
+            if (tubes.contains(block.firstPass + row - block.from))
+                picture.within.push_back({block.firstSlot, row + 1, block.lastSlot + 1, row + 1});
+        }
+    }
+    for (auto& row : below)
+        row = merged(std::move(row));
+    addOutline(picture.within, below);
+}
+
 } // namespace
 
 FabricPicture picture(const Fabric& fabric, const Program& program, int firstPass, bool mainOnly) {
@@ -289,7 +337,8 @@ FabricPicture picture(const Fabric& fabric, const Program& program, int firstPas
     result.rows = static_cast<int>(rows.size());
     for (auto& row : rows)
         row = merged(std::move(row));
-    addOutline(result, rows);
+    addOutline(result.outline, rows);
+    addWithin(result, program);
     return result;
 }
 

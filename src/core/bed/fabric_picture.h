@@ -49,6 +49,8 @@ struct FabricPicture {
     std::vector<FabricBlock> blocks;
     std::vector<Eyelet> eyelets;
     std::vector<OutlineLine> outline;
+    /// Around what lies over later rows, as a thumb does over its palm; and where a tube begins and is closed.
+    std::vector<OutlineLine> within;
     int firstSlot = 0; ///< the bounds; empty when lastSlot < firstSlot
     int lastSlot = -1;
     int rows = 0;

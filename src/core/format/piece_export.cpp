@@ -71,11 +71,8 @@ std::string toSvg(const Program& program, const Fabric& fabric, const Outline& i
 std::string toCsv(const Program& program) {
     std::string csv = "step,row,rows,section,what\n";
     int number = 0;
-    for (const ProgramStep& step : steps(program)) {
-        int rows = 0;
-        if (const auto* knit = std::get_if<operation::Knit>(&program.operations[step.from.operation].action))
-            rows = knit->rows.count();
-        fmt::format_to(std::back_inserter(csv), "{},{},{},{},{}\n", ++number, step.row, rows,
+    for (const ProgramStep& step : listedSteps(program)) {
+        fmt::format_to(std::back_inserter(csv), "{},{},{},{},{}\n", ++number, step.row, step.rows.count(),
                        csvText(section(program, step.from.operation)), csvText(render(step.text)));
     }
     return csv;
@@ -84,7 +81,7 @@ std::string toCsv(const Program& program) {
 std::string toPlainText(const Program& program) {
     std::string text = fmt::format("{}\n{}\n", program.piece, std::string(program.piece.size(), '='));
     std::string last;
-    for (const ProgramStep& step : steps(program)) {
+    for (const ProgramStep& step : listedSteps(program)) {
         const std::string now = section(program, step.from.operation);
         if (now != last)
             fmt::format_to(std::back_inserter(text), "\n{}\n", now);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/joining/joins.h"
 
+#include <algorithm>
 #include <cmath>
 
 namespace vestimen {
@@ -16,8 +17,8 @@ Length tailFor(JoinMethod method, Length along) {
         return tailToLeave(TailFor::backstitch, along);
     case JoinMethod::graft:
         return tailToLeave(TailFor::graft, along);
-    case JoinMethod::drawUp:
-        return tailToLeave(TailFor::backstitch, along);
+    case JoinMethod::drawUp: // of few loops there must be something to hold
+        return std::max(tailToLeave(TailFor::backstitch, along), Length::millimetres(150));
     case JoinMethod::knitOn:
         break;
     }

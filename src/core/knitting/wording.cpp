@@ -31,6 +31,28 @@ std::string names(const std::vector<Needle>& needles) {
     return list;
 }
 
+/// Loops of the piece itself, of several names.
+bool isOfSeveral(const Hang& op) {
+    return op.sources.size() > 1 && std::ranges::all_of(op.sources, [](const HangSource& source) {
+               return source.piece.empty() &&
+                      (source.kind == HangSource::Kind::kept || source.kind == HangSource::Kind::castOn);
+           });
+}
+
+/// "12 loops of “hand left”, 3 cast on as “thumb” and 40 of “hand right”", in the order of the needles.
+std::string parts(const Hang& op) {
+    std::string text;
+    for (std::size_t source = 0; source < op.sources.size(); ++source) {
+        const auto count = std::ranges::count_if(op.map, [&](const Hung& hung) { return hung.source == source; });
+        std::string name = op.sources[source].name;
+        std::ranges::replace(name, '_', ' ');
+        text += source == 0 ? "" : source + 1 == op.sources.size() ? " and " : ", ";
+        text += std::to_string(count) + (source == 0 ? " loops" : "") +
+                (op.sources[source].kind == HangSource::Kind::castOn ? " cast on as “" : " of “") + name + "”";
+    }
+    return text;
+}
+
 struct Sentence {
     const Program& program;
 
@@ -154,6 +176,8 @@ struct Sentence {
         if (op.sources.front().kind == HangSource::Kind::row)
             return {"Close the tube: hang the {0} loops of the row that it began with on {1} to {2}.",
                     {static_cast<int>(op.map.size()), op.map.front().needle, op.map.back().needle}};
+        if (isOfSeveral(op))
+            return {"Hang {0} on {1} to {2}.", {parts(op), op.map.front().needle, op.map.back().needle}};
         return {"Hang {0} loops on {1} to {2}.",
                 {static_cast<int>(op.map.size()), op.map.front().needle, op.map.back().needle}};
     }
@@ -259,15 +283,47 @@ std::vector<ProgramStep> steps(const Program& program) {
         }
         if (const auto* knit = std::get_if<Knit>(&op.action)) {
             step.isRows = true;
+            step.rows = knit->rows;
             row += knit->rows.count();
         } else if (std::holds_alternative<SlipRow>(op.action)) {
             ++row;
         } else if (const auto* counter = std::get_if<Counter>(&op.action)) {
             row = counter->to;
         }
+        step.rowAfter = row;
         result.push_back(std::move(step));
     }
     return result;
+}
+
+std::vector<ProgramStep> listedSteps(const Program& program) {
+    std::vector<ProgramStep> all = steps(program);
+    std::vector<ProgramStep> listed;
+    const auto knits = [&](std::size_t i) {
+        return std::get_if<Knit>(&program.operations[all[i].from.operation].action);
+    };
+    const auto slips = [&](std::size_t i) {
+        return std::holds_alternative<SlipRow>(program.operations[all[i].from.operation].action);
+    };
+    for (std::size_t i = 0; i < all.size(); ++i) {
+        const Knit* first = knits(i);
+        std::size_t last = i;
+        while (first && last + 2 < all.size() && slips(last + 1) && knits(last + 2) && *knits(last + 2) == *first)
+            last += 2;
+        listed.push_back(std::move(all[i]));
+        if (last == i)
+            continue;
+        ProgramStep& step = listed.back();
+        step.rows = Rows(static_cast<int>(last - i) / 2 + 1);
+        step.to = all[last].to;
+        step.rowAfter = all[last].rowAfter;
+        const std::string size = first->size ? program.machine.sizes.text(*first->size) : "as it is";
+        step.text = {
+            "Knit {0} rows one way with {1}, stitch size {2}: after each the carriage goes back and knits nothing.",
+            {step.rows, program.yarns[first->yarn].name, size}};
+        i = last;
+    }
+    return listed;
 }
 
 const ProgramStep* stepAt(const std::vector<ProgramStep>& steps, ProgramPlace place) {

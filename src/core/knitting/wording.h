@@ -25,10 +25,14 @@ struct ProgramStep {
     int row = 0;         ///< the counter before it
     bool isRows = false; ///< rows to knit, else something to do by hand
     Phrase text;
+    Rows rows = {};   ///< that it knits
+    int rowAfter = 0; ///< the counter after it
 };
 
 /// The whole program as steps, in order.
 std::vector<ProgramStep> steps(const Program& program);
+/// The same for reading: row after row with the carriage slipping back between, as a cord is knitted, is one line.
+std::vector<ProgramStep> listedSteps(const Program& program);
 
 /// The step that comes next at a place; null at the end.
 const ProgramStep* stepAt(const std::vector<ProgramStep>& steps, ProgramPlace place);

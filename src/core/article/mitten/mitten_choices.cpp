@@ -5,8 +5,8 @@
 
 namespace vestimen {
 
-inline constexpr Option thumbOptions[] = {{"first", "Thumb first, and the hand hung around it"},
-                                          {"afterwards", "Thumb afterwards, from stitches that wait"}};
+inline constexpr Option thumbOptions[] = {{"first", "Thumb knitted first"},
+                                          {"afterwards", "Thumb knitted afterwards"}};
 template<> inline constexpr std::span<const Option> optionsOf<ThumbSchool> = thumbOptions;
 
 inline constexpr Option topOptions[] = {{"grafted", "Halves narrowed, then grafted"},

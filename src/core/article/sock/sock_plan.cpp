@@ -148,11 +148,11 @@ std::optional<Counted> countSock(const Sock& sock, const Ground& ground, const F
 
     counted.heelLeft = leftForShare(counted.half(), sock.heelLeft);
     Reckoning& heel = counting.working(counts::heel);
-    heel.title = "Needles at the heel’s turning row";
+    heel.title = "Needles left at the heel";
     heel.steps = {{{"half of the stitches", {}}, counted.half()},
                   {{"out, one a row, and as many in again", {}}, counted.heelOut()},
                   {{"rows out and in", {}}, Rows(2 * counted.heelOut().count() - 1)},
-                  {{"left", {}}, counted.heelLeft}};
+                  {{"that never go out", {}}, counted.heelLeft}};
     heel.result = counted.heelLeft.count();
     if (counted.half() < leastHeel || counted.heelOut() < Stitches(4) || counted.heelLeft < Stitches(2)) {
         counting.error("heel_left",
@@ -506,10 +506,13 @@ std::vector<PlannedJoin> joinsOf(const Sock& sock, const FabricGauge& gauge, Pie
         joins.push_back({.key = "loop_" + key,
                          .title = named("Loop", "Loop, {0} sock"),
                          .method = JoinMethod::sewOn,
-                         .first = {.what = {"both ends of the cord, of {0} stitches", {loopStitches}},
-                                   .count = 2 * loopStitches.count(),
-                                   .length = gauge.width(loopStitches * 2),
+                         .first = {.line = {{pieces::loop, "end", Along::Of::kept}},
+                                   .what = {"one end of the cord, {0} loops on the tail", {}},
                                    .unit = JoinUnit::stitches},
+                         .second = {.what = {"the other, {0} stitches", {loopStitches}},
+                                    .count = loopStitches.count(),
+                                    .length = gauge.width(loopStitches),
+                                    .unit = JoinUnit::stitches},
                          .ends = {{{pieces::loop, "end", Along::Of::kept}}},
                          .tailSide = {"Both ends inside the cuff, at its seam.", {}},
                          .facing = {"From the inside of the cuff.", {}},
