@@ -99,6 +99,10 @@ void work_cushion(benchmark::State& state) {
     work_small(state, cushion);
 }
 
+void work_shawl(benchmark::State& state) {
+    work_small(state, Shawl());
+}
+
 void work_cord(benchmark::State& state) {
     work_small(state, Cord());
 }
@@ -196,6 +200,7 @@ BENCHMARK(work_hat);
 BENCHMARK(work_mittens);
 BENCHMARK(work_socks);
 BENCHMARK(work_cushion);
+BENCHMARK(work_shawl);
 BENCHMARK(work_cord);
 BENCHMARK(work_blanket_of_100_000);
 BENCHMARK(work_blanket_of_1_000_000);

@@ -74,6 +74,9 @@ void TestSmallThings::fromTheTileToTheLastJoin_data() {
     QTest::newRow("cushion") << "cushion"
                              << "height"
                              << "cushion_rows";
+    QTest::newRow("shawl") << "shawl"
+                           << "width"
+                           << "shawl_rows";
     QTest::newRow("cord") << "cord"
                           << "length"
                           << "cord_rows";

@@ -211,6 +211,9 @@ void TestBedOfSmallThings::slippingWithoutYarnOrLoops() {
     QCOMPARE(codes(onSixNeedles({op::Knit{Rows(2), slate}, op::BreakYarn{slate}, op::SlipRow{}, allOff()})),
              Codes{"no_yarn"});
     QCOMPARE(codes(onSixNeedles({op::Knit{Rows(2), slate}, allOff(), op::SlipRow{}})), Codes{"nothing_there"});
+    QCOMPARE(codes(onSixNeedles({op::Knit{Rows(1), slate}, op::MoveCarriage{Side::right, op::Crossing::lifted},
+                                 op::SlipRow{}, op::Knit{Rows(1), slate}, allOff()})),
+             Codes{"colour_side"});
 }
 
 void TestBedOfSmallThings::drawnUpLoopsAreKeptAndTheYarnIsBroken() {

@@ -140,7 +140,16 @@ void TestChoices::everyChoiceHasItsPlace() {
     Cushion narrowed;
     narrowed.tubes = 4;
     narrowed.fewer = 3;
-    for (const Article& article : {Article(open), Article(widened), Article(stocking), Article(narrowed)}) {
+    Shawl bordered;
+    bordered.shape = ShawlShape::fromTip;
+    bordered.width = Length::millimetres(500);
+    bordered.border.kind = WeltKind::foldedHem;
+    Shawl crescent;
+    crescent.shape = ShawlShape::crescent;
+    crescent.width = Length::millimetres(500);
+    crescent.depth = Length::millimetres(90);
+    for (const Article& article : {Article(crescent), Article(open), Article(widened), Article(stocking),
+                                   Article(narrowed), Article(bordered)}) {
         Project project = everythingMeasured();
         project.article = article;
         project.wearer = withBorrowedMeasures(project.wearer);

@@ -27,7 +27,7 @@ const QList<QStringList> order = {
     {"core/supplies"},
     {"core/plan"},
     {"core/article/cord", "core/article/cushion", "core/article/garment", "core/article/hat", "core/article/mitten",
-     "core/article/scarf", "core/article/sock"},
+     "core/article/scarf", "core/article/shawl", "core/article/sock"},
     {"core/article"},
     {"core/project"},
     {"core"},

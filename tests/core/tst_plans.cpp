@@ -242,9 +242,14 @@ void TestPlans::everySmallThingsPlan() {
         cushion.zip = *rc::gen::arbitrary<bool>();
         Cord cord;
         cord.use = *rc::gen::element(CordUse::cord, CordUse::ties, CordUse::loop, CordUse::belt);
+        Shawl shawl;
+        shawl.shape = *rc::gen::elementOf(allShawlShapes);
+        shawl.width = Length::millimetres(500);
+        shawl.depth = Length::millimetres(shawl.shape == ShawlShape::crescent ? 90 : 300);
         const WeltKind cuff = *rc::gen::elementOf(allWelts);
         mitten.cuff.kind = sock.cuff.kind = cuff;
-        for (const Article& article : {Article(mitten), Article(sock), Article(cushion), Article(cord)}) {
+        for (const Article& article :
+             {Article(mitten), Article(sock), Article(cushion), Article(cord), Article(shawl)}) {
             Project project = test::somebodys(article);
             project.machine.beds = 2;
             RC_ASSERT(work(project).sound());

@@ -144,6 +144,7 @@ private slots:
     void aCushionClosesOverItsTubes();
     void facingsAreStitchToStitch();
     void aCordIsAsLongAsItIsWorn();
+    void aShawlHasItsShape();
     void whatCannotBeIsSaid_data();
     void whatCannotBeIsSaid();
     void waysOutMend();
@@ -152,6 +153,7 @@ private slots:
     void everySockRunsClean();
     void everyCushionRunsClean();
     void everyCordRunsClean();
+    void everyShawlRunsClean();
 };
 
 void TestSmallArticles::aSockHasTheMeasuresOfItsFoot_data() {
@@ -528,6 +530,62 @@ void TestSmallArticles::aCordIsAsLongAsItIsWorn() {
     }
 }
 
+/// From the fabric: how wide its rows are, and how high its columns.
+void TestSmallArticles::aShawlHasItsShape() {
+    for (const ShawlShape shape : allShawlShapes) {
+        Shawl shawl;
+        shawl.shape = shape;
+        if (shape == ShawlShape::fromTip) {
+            shawl.width = Length::millimetres(600);
+            shawl.depth = Length::millimetres(320);
+        } else if (shape == ShawlShape::crescent) {
+            shawl.width = Length::millimetres(600);
+            shawl.depth = Length::millimetres(120);
+        }
+        const Worked worked = work(somebodys(shawl));
+        QVERIFY2(worked.sound(), listed(worked.findings));
+        const Fabric& fabric = worked.pieces.front().fabric;
+        QVERIFY2(fabric.findings.empty(), listed(fabric.findings));
+        const FabricGauge& gauge = *worked.measured.gauge;
+        std::vector<int> rows;
+        std::map<int, int> columns;
+        for (const Pass& pass : fabric.passes)
+            rows.push_back(static_cast<int>(pass.loopCount));
+        for (const Loop loop : fabric.loops)
+            if (loop.kind == LoopKind::knit)
+                ++columns[loop.slot];
+        const int most = *std::ranges::max_element(rows);
+        const Length widest = gauge.width(Stitches(most));
+        if (shape == ShawlShape::fromSide) {
+            QVERIFY(abs(widest - shawl.depth) <= gauge.stitches.unit() * 0.51);
+            QVERIFY(abs(gauge.height(Rows(fabric.edgeRows("long_edge"))) - shawl.width) <= gauge.rows.unit() * 1.01);
+            // The second half is the first one back.
+            QCOMPARE(rows.size() % 2, std::size_t{0});
+            for (std::size_t i = 0; i < rows.size(); ++i)
+                QVERIFY(std::abs(rows[i] - rows[rows.size() - 1 - i]) <= 1);
+            QVERIFY(std::ranges::is_sorted(rows.begin(), rows.begin() + static_cast<std::ptrdiff_t>(rows.size() / 2)));
+        } else if (shape == ShawlShape::fromTip) {
+            QVERIFY(abs(widest - shawl.width) <= gauge.stitches.unit() * 1.01);
+            QVERIFY(abs(gauge.height(Rows(fabric.edgeRows("slope_left"))) - shawl.depth) <= gauge.rows.unit() * 1.01);
+            QCOMPARE(fabric.edgeRows("slope_left"), fabric.edgeRows("slope_right"));
+            QVERIFY(std::ranges::is_sorted(rows));
+            QCOMPARE(rows.front(), 3);
+        } else {
+            QVERIFY(abs(widest - shawl.width) <= gauge.stitches.unit() * 1.01);
+            // Deepest in the middle, less by less towards both ends, and alike on both sides.
+            const int middle = columns[0];
+            QVERIFY(abs(gauge.height(Rows(middle)) - shawl.depth) <= gauge.rows.unit() * 1.01);
+            int before = middle;
+            for (auto [slot, high] : columns)
+                if (slot > 0) {
+                    QVERIFY(high <= before);
+                    before = high;
+                    QVERIFY(std::abs(high - columns[-slot]) <= 2);
+                }
+        }
+    }
+}
+
 void TestSmallArticles::whatCannotBeIsSaid_data() {
     QTest::addColumn<std::function<void(Project&)>>("change");
     QTest::addColumn<std::string>("code");
@@ -643,6 +701,30 @@ void TestSmallArticles::whatCannotBeIsSaid_data() {
              }),
         nothing, "cushion_narrow");
     row("a facing of nothing", with(Cushion(), [](Cushion& c) { c.facingDepth = Length(); }), nothing, "facing_depth");
+    row("a shawl of a kilometre", with(Shawl(), [](Shawl& s) { s.width = Length::millimetres(1e6); }), nothing,
+        "shawl_size");
+    row("a triangle wider than its rows allow",
+        with(Shawl(),
+             [](Shawl& s) {
+                 s.shape = ShawlShape::fromTip;
+                 s.width = Length::millimetres(650);
+                 s.depth = Length::millimetres(100);
+             }),
+        nothing, "shawl_steep");
+    row("a crescent deeper than it is wide",
+        with(Shawl(),
+             [](Shawl& s) {
+                 s.shape = ShawlShape::crescent;
+                 s.width = Length::millimetres(200);
+                 s.depth = Length::millimetres(900);
+             }),
+        nothing, "shawl_steep");
+    row("a triangle from its tip wider than the bed", with(Shawl(), [](Shawl& s) { s.shape = ShawlShape::fromTip; }),
+        nothing, "too_wide");
+    row(
+        "a crescent without hold", with(Shawl(), [](Shawl& s) { s.shape = ShawlShape::crescent; }),
+        [](Project& p) { p.machine.canHold = false; }, "cannot_hold");
+    row("too many stitches moved at a tip", with(Shawl(), [](Shawl& s) { s.edge.inset = 5; }), nothing, "inset");
     row("a cord of one stitch", with(Cord(), [](Cord& c) { c.stitches = Stitches(1); }), nothing, "cord_stitches");
     row("a cord of a kilometre", with(Cord(), [](Cord& c) { c.length = Length::millimetres(1e6); }), nothing,
         "cord_length");
@@ -680,6 +762,14 @@ void TestSmallArticles::waysOutMend() {
           with(Sock(), [](Sock& s) { s.heelLeft = 0.0; }),
           with(Cushion(), [](Cushion& c) { c.zipLength = Length::millimetres(900); }),
           with(Cushion(), [](Cushion& c) { c.tubes = 1000; }),
+          with(Shawl(), [](Shawl& s) { s.shape = ShawlShape::fromTip; }),
+          with(Shawl(), [](Shawl& s) { s.edge.inset = 4; }),
+          with(Shawl(),
+               [](Shawl& s) {
+                   s.shape = ShawlShape::crescent;
+                   s.width = Length::millimetres(200);
+                   s.depth = Length::millimetres(900);
+               }),
           with(Cord(), [](Cord& c) { c.stitches = Stitches(20); })}) {
         const Worked worked = work(project);
         const auto error = std::ranges::find(worked.findings, Severity::error, &Finding::severity);
@@ -692,7 +782,8 @@ void TestSmallArticles::waysOutMend() {
 }
 
 void TestSmallArticles::filesKeepTheKind() {
-    for (const Article& article : {Article(Mitten()), Article(Sock()), Article(Cushion()), Article(Cord())}) {
+    for (const Article& article :
+         {Article(Mitten()), Article(Sock()), Article(Cushion()), Article(Cord()), Article(Shawl())}) {
         const Project project = somebodys(article);
         const std::string text = toJson(project);
         QVERIFY(text.find("\"article\": \"" + std::string(keyOf(article)) + "\"") != std::string::npos);
@@ -873,6 +964,46 @@ void TestSmallArticles::everyCordRunsClean() {
                 std::ranges::all_of(each.fabric.passes, [](const Pass& pass) { return pass.from == Side::right; }));
         }
     });
+}
+
+void TestSmallArticles::everyShawlRunsClean() {
+    int drafted = 0;
+    int all = 0;
+    CHECK_PROPERTY("shawls", [&] {
+        Project project = test::randomProject();
+        Shawl shawl;
+        shawl.shape = *rc::gen::elementOf(allShawlShapes);
+        const bool small = shawl.shape != ShawlShape::fromSide;
+        shawl.width = Length::millimetres(between(200, small ? 500 : 1500));
+        shawl.depth = Length::millimetres(between(60, shawl.shape == ShawlShape::crescent ? 150 : 450));
+        shawl.border = randomWelt(6, 50);
+        shawl.edge.fashioned = *rc::gen::arbitrary<bool>();
+        shawl.edge.inset = *rc::gen::inRange(1, 3);
+        shawl.edge.everySecondRow = *rc::gen::arbitrary<bool>();
+        shawl.edge.lines = *rc::gen::element(0, 0, 2);
+        shawl.wrapTurns = *rc::gen::element(true, true, false);
+        shawl.border.yarn = randomYarn(project);
+        project.article = shawl;
+        pinSome(project);
+        const Worked worked = work(project);
+        ++all;
+        if (worked.pieces.empty()) {
+            RC_ASSERT(anyError(worked.findings));
+            return;
+        }
+        ++drafted;
+        checkRuns(project, worked);
+        const Fabric& fabric = worked.pieces.front().fabric;
+        if (shawl.shape == ShawlShape::fromTip)
+            RC_ASSERT(fabric.edgeRows("slope_left") == fabric.edgeRows("slope_right"));
+        int most = 0;
+        for (const Pass& pass : fabric.passes)
+            if (!pass.protects)
+                most = std::max(most, static_cast<int>(pass.loopCount));
+        RC_ASSERT(most >= number(worked, "shawl_stitches"));
+    });
+    if (all >= 50)
+        QVERIFY2(drafted > all / 4, qPrintable(QString("%1 of %2").arg(drafted).arg(all)));
 }
 
 QTEST_GUILESS_MAIN(TestSmallArticles)

@@ -332,8 +332,9 @@ void RailCanvas::paintLabels(QPainter& painter) const {
     if (left.left() + wide(leftNames) > std::min(end, otherEnd) ||
         right.right() - wide(rightNames) < std::max(end, otherEnd)) {
         // Beside the piece there is no room: below it, in one line.
-        left = {left.left(), foot + 36, 190, 16};
-        right = {right.right() - 190, foot + 36, 190, 16};
+        const double line = std::min(foot + 36, height() - 17.0);
+        left = {left.left(), line, 190, 16};
+        right = {right.right() - 190, line, 190, 16};
         leftNames.replace('\n', QStringLiteral(", "));
         rightNames.replace('\n', QStringLiteral(", "));
     }

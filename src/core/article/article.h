@@ -9,12 +9,13 @@
 #include "core/article/hat/hat_plan.h"
 #include "core/article/mitten/mitten_plan.h"
 #include "core/article/scarf/scarf_plan.h"
+#include "core/article/shawl/shawl_plan.h"
 #include "core/article/sock/sock_plan.h"
 
 #include <variant>
 
 namespace vestimen {
 
-using Article = std::variant<Garment, Hat, Mitten, Sock, Scarf, Cushion, Cord>;
+using Article = std::variant<Garment, Hat, Mitten, Sock, Scarf, Shawl, Cushion, Cord>;
 
 } // namespace vestimen

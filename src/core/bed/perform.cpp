@@ -116,6 +116,10 @@ struct Perform {
             return;
         if (bed.occupied().empty())
             return bed.find("nothing_there", std::nullopt, {"There is no loop on the bed to slip.", {}});
+        if (bed.yarns_[*yarn].side != bed.carriage_)
+            bed.find("colour_side", std::nullopt,
+                     {"{0} lies on the other side: it can only be taken along from where it is.",
+                      {bed.program_.yarns[*yarn].name}});
         bed.yarns_[*yarn].slipped = !bed.yarns_[*yarn].slipped;
         bed.carriage_ = opposite(bed.carriage_);
         bed.yarns_[*yarn].side = bed.carriage_;

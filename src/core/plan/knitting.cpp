@@ -10,6 +10,11 @@ void Knitting::name(Rows row, const char* left, const char* right, std::optional
     at(row, act::Name{right, Side::right, from, to});
 }
 
+NeedleSpan firstRow(const Knitting& knitting) {
+    const NeedleSpan middle = centred(knitting.stitches);
+    return {middle.first.shifted(knitting.shift), middle.last.shifted(knitting.shift)};
+}
+
 Rows rowsBefore(const Knitting& knitting) {
     if (const auto* welt = std::get_if<WeltCounts>(&knitting.begin))
         return Rows(weltPasses(*welt, knitting.wasteRows, knitting.ravelCord));

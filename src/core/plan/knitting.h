@@ -270,6 +270,7 @@ using Begin = std::variant<WeltCounts, BegunOpen, BegunHung>;
 struct Knitting {
     FabricGauge gauge;
     Stitches stitches; ///< of the first row
+    int shift = 0;     ///< needles that it lies to the right of the middle, for a piece that grows to one side
     Begin begin;
     std::vector<Stage> stages; ///< rising; of the same row, in the order in which they are done
     std::vector<Edge> edges;
@@ -286,6 +287,8 @@ struct Knitting {
               std::optional<Rows> to = {});
 };
 
+/// The needles of the first row.
+NeedleSpan firstRow(const Knitting& knitting);
 /// Rows before the first that is counted.
 Rows rowsBefore(const Knitting& knitting);
 /// Where the carriage stands after so many rows of a piece without branches that count.

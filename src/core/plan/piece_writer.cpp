@@ -95,7 +95,7 @@ public:
 
     Program write() {
         std::visit([this](const auto& each) { begin(each); }, knitting_.begin);
-        const NeedleSpan all = centred(knitting_.stitches);
+        const NeedleSpan all = firstRow(knitting_);
         Group piece(knitting_.edges, knitting_.surface, all, all, writer_.passes());
         work(piece, knitting_.stages);
         return writer_.take();
@@ -108,11 +108,11 @@ private:
         // A rolled edge is the first row's own cast on.
         const bool isEdgeAlone = welt.knitted == Rows(0);
         writer_.workWith(yarns_.inProgram(isEdgeAlone ? surfaceAt(knitting_.surface, Rows(0)).yarn : welt.yarn));
-        seenFrom_ = writeWelt(writer_, centred(knitting_.stitches), welt, knitting_.wasteRows);
+        seenFrom_ = writeWelt(writer_, firstRow(knitting_), welt, knitting_.wasteRows);
     }
     void begin(const BegunOpen&) {
         writer_.workWith(yarns_.inProgram(surfaceAt(knitting_.surface, Rows(0)).yarn));
-        beginWithoutWelt(writer_, centred(knitting_.stitches), knitting_.wasteRows);
+        beginWithoutWelt(writer_, firstRow(knitting_), knitting_.wasteRows);
         seenFrom_ = writer_.passes() + 1;
     }
     void begin(const BegunHung& begun) {
@@ -123,7 +123,7 @@ private:
         for (const act::Say& each : begun.after)
             writer_.say(each.code, each.text);
         if (begun.weights)
-            writer_.hangWeights(centred(knitting_.stitches));
+            writer_.hangWeights(firstRow(knitting_));
         writer_.workWith(yarns_.inProgram(surfaceAt(knitting_.surface, Rows(0)).yarn));
         writer_.add(operation::JoinYarn{writer_.work(), writer_.carriage()});
         writer_.counterTo(0);
@@ -607,7 +607,7 @@ private:
     void perform(Group&, const act::WeltAfterwards& end) {
         seenFrom_ = writer_.passes() + 1;
         writer_.workWith(yarns_.inProgram(end.welt.yarn));
-        seenTo_ = writeWeltAfterwards(writer_, centred(knitting_.stitches), end.welt, knitting_.wasteRows);
+        seenTo_ = writeWeltAfterwards(writer_, firstRow(knitting_), end.welt, knitting_.wasteRows);
     }
 
     void perform(Group&, const act::DrawUp& draw) {

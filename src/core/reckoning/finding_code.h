@@ -118,6 +118,8 @@ inline constexpr std::array findingCodes = {
     "mitten_girth",
     "mitten_short",
     "mitten_tip",
+    "shawl_size",
+    "shawl_steep",
     "sock_girth",
     "sock_leg",
     "thumb_short",

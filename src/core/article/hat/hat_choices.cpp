@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/article/hat/hat_plan.h"
 
-#include "core/ground/welt_options.h"
+#include "core/ground/welt_choices.h"
 
 namespace vestimen {
 
@@ -26,12 +26,6 @@ bool isWhole(const Place& at) {
 bool isBrim(const Hat&, const Place& at) {
     return isWhole(at) || at.part == HandleKey("brim");
 }
-bool isDeepBrim(const Hat& hat, const Place& at) {
-    return isBrim(hat, at) && hat.brim.hasDepth();
-}
-bool isHemmedBrim(const Hat& hat, const Place& at) {
-    return isBrim(hat, at) && hat.brim.kind == WeltKind::foldedHem;
-}
 bool isCrown(const Hat&, const Place& at) {
     return isWhole(at) || at.part == HandleKey("crown") || at.part == HandleKey("height");
 }
@@ -51,53 +45,51 @@ bool isPatterned(const Hat& hat, const Place& at) {
     return isGirth(hat, at) && hat.repeat > 1;
 }
 
+using BrimChoices = WeltChoices<Hat, isBrim, &Hat::brim>;
+
 } // namespace
 
 std::span<const Choice<Hat>> choicesOf(const Hat&) {
-    static const std::vector<Choice<Hat>> all = {
-        {{"brim", "kind"}, "Brim", oneOf<&Hat::brim, &Welt::kind>(), isBrim, true},
-        {{"brim", "depth_mm"}, "Depth of the brim", aLength<&Hat::brim, &Welt::depth>({5, 200}), isDeepBrim, true},
-        {{"brim", "yarn"}, "Yarn of the brim", aYarn<&Hat::brim, &Welt::yarn>(), isDeepBrim},
-        {{"brim", "cast_on"},
-         "How its edge is cast on",
-         oneOf<&Hat::brim, &Welt::making, &WeltMaking::castOn>(),
-         [](const Hat& hat, const Place& at) {
-             return isBrim(hat, at) && !traits(hat.brim.kind).beginsOpen && traits(hat.brim.kind).beds == 1;
-         }},
-        {{"brim", "looser"},
-         "Looser than is usual for it, in whole numbers",
-         aNumber<&Hat::brim, &Welt::making, &WeltMaking::looser>({-mostLooser, mostLooser}, {-mostLooser, mostLooser}),
-         isDeepBrim},
-        {{"brim", "loose_fold_row"},
-         "The row of the fold is looser",
-         yesOrNo<&Hat::brim, &Welt::making, &WeltMaking::foldRow>(),
-         isHemmedBrim},
-        {{"brim", "inner_half_tighter"},
-         "Its inner half is tighter",
-         yesOrNo<&Hat::brim, &Welt::making, &WeltMaking::innerTighter>(),
-         isHemmedBrim},
-        {{"", "turned_up"}, "Turned up", yesOrNo<&Hat::turnedUp>(), isDeepBrim, true},
-        {{"", "brim_rows"},
-         "Rows of the brim in 10 cm, by its own swatch; 0: as the swatch",
-         aNumber<&Hat::brimRows>({0, 200}, {0, 200}),
-         [](const Hat& hat, const Place& at) { return at.part == HandleKey("brim") && hat.brim.hasDepth(); }},
-        {{"", "crown"}, "Crown", oneOf<&Hat::crown>(), isCrown, true},
-        {{"", "first_every"}, "The first round takes every", aNumber<&Hat::firstEvery>({2, 30}, {2, 15}), isThinned},
-        {{"", "plain_rows"},
-         "Plain rows between rounds; 0: as many as make it round",
-         aNumber<&Hat::plainRows>({0, 40}, {0, 12}),
-         isThinned},
-        {{"", "left_percent"}, "Left when it is drawn up", aShare<&Hat::left>(0.05, 0.9), isThinned},
-        {{"", "first_thinned"}, "Which stitch goes first", oneOf<&Hat::first>(), isThinned},
-        {{"", "rounds_from"}, "Where rounds begin", oneOf<&Hat::from>(), isThinned},
-        {{"", "wedges"}, "Wedges", aNumber<&Hat::wedges>({2, 20}, {3, 10}), isWedges},
-        {{"", "wrap_turns"}, "Wrap the turns", yesOrNo<&Hat::wrapTurns>(), isWedges},
-        {{"", "across"}, "How stitches are moved", oneOf<&Hat::acrossWay>(), isMoved},
-        {{"", "repeat"}, "Stitches of a repeat", aNumber<&Hat::repeat>({1, 100}, {1, 60}), isGirth},
-        {{"", "repeat_plus"}, "And so many more", aNumber<&Hat::repeatPlus>({0, 99}, {0, 59}), isPatterned},
-        {{"", "seam_stitches"}, "One stitch more for each seam", yesOrNo<&Hat::seamStitches>(), isGirth},
-        {{"", "waste_rows"}, "Rows of waste yarn", aNumber<&Hat::wasteRows>({2, 60}, {2, 60})},
-    };
+    static const std::vector<Choice<Hat>> all = [] {
+        std::vector<Choice<Hat>> choices = {
+            {{"brim", "kind"}, "Brim", oneOf<&Hat::brim, &Welt::kind>(), isBrim, true},
+            {{"brim", "depth_mm"},
+             "Depth of the brim",
+             aLength<&Hat::brim, &Welt::depth>({5, 200}),
+             BrimChoices::isDeep,
+             true},
+            {{"brim", "yarn"}, "Yarn of the brim", aYarn<&Hat::brim, &Welt::yarn>(), BrimChoices::isDeep},
+        };
+        BrimChoices::add(choices, "brim");
+        const Choice<Hat> more[] = {
+            {{"", "turned_up"}, "Turned up", yesOrNo<&Hat::turnedUp>(), BrimChoices::isDeep, true},
+            {{"", "brim_rows"},
+             "Rows of the brim in 10 cm, by its own swatch; 0: as the swatch",
+             aNumber<&Hat::brimRows>({0, 200}, {0, 200}),
+             [](const Hat& hat, const Place& at) { return at.part == HandleKey("brim") && hat.brim.hasDepth(); }},
+            {{"", "crown"}, "Crown", oneOf<&Hat::crown>(), isCrown, true},
+            {{"", "first_every"},
+             "The first round takes every",
+             aNumber<&Hat::firstEvery>({2, 30}, {2, 15}),
+             isThinned},
+            {{"", "plain_rows"},
+             "Plain rows between rounds; 0: as many as make it round",
+             aNumber<&Hat::plainRows>({0, 40}, {0, 12}),
+             isThinned},
+            {{"", "left_percent"}, "Left when it is drawn up", aShare<&Hat::left>(0.05, 0.9), isThinned},
+            {{"", "first_thinned"}, "Which stitch goes first", oneOf<&Hat::first>(), isThinned},
+            {{"", "rounds_from"}, "Where rounds begin", oneOf<&Hat::from>(), isThinned},
+            {{"", "wedges"}, "Wedges", aNumber<&Hat::wedges>({2, 20}, {3, 10}), isWedges},
+            {{"", "wrap_turns"}, "Wrap the turns", yesOrNo<&Hat::wrapTurns>(), isWedges},
+            {{"", "across"}, "How stitches are moved", oneOf<&Hat::acrossWay>(), isMoved},
+            {{"", "repeat"}, "Stitches of a repeat", aNumber<&Hat::repeat>({1, 100}, {1, 60}), isGirth},
+            {{"", "repeat_plus"}, "And so many more", aNumber<&Hat::repeatPlus>({0, 99}, {0, 59}), isPatterned},
+            {{"", "seam_stitches"}, "One stitch more for each seam", yesOrNo<&Hat::seamStitches>(), isGirth},
+            {{"", "waste_rows"}, "Rows of waste yarn", aNumber<&Hat::wasteRows>({2, 60}, {2, 60})},
+        };
+        choices.insert(choices.end(), std::begin(more), std::end(more));
+        return choices;
+    }();
     return all;
 }
 

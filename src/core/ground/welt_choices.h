@@ -1,0 +1,49 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The choices of how a welt is made that begins a piece, stated once for all articles that have one.
+#pragma once
+
+#include "core/ground/welt_options.h"
+
+#include <vector>
+
+namespace vestimen {
+
+/// Of the welt to which `steps` lead in an article `Of`; `at`: where on the drawing it belongs.
+template<class Of, bool (*at)(const Of&, const Place&), auto... steps> class WeltChoices {
+public:
+    /// Where it has a depth.
+    static bool isDeep(const Of& of, const Place& place) { return at(of, place) && welt(of).hasDepth(); }
+
+    /// `within`: its object in files.
+    static void add(std::vector<Choice<Of>>& all, const char* within) {
+        all.push_back({{within, "cast_on"},
+                       "How its edge is cast on",
+                       Fields<Of, steps..., &Welt::making, &WeltMaking::castOn>::oneOf(),
+                       beginsWithItsEdge});
+        all.push_back({{within, "looser"},
+                       "Looser than is usual for it, in whole numbers",
+                       Fields<Of, steps..., &Welt::making, &WeltMaking::looser>::aNumber({-mostLooser, mostLooser},
+                                                                                         {-mostLooser, mostLooser}),
+                       isDeep});
+        all.push_back({{within, "loose_fold_row"},
+                       "The row of the fold is looser",
+                       Fields<Of, steps..., &Welt::making, &WeltMaking::foldRow>::yesOrNo(),
+                       isHemmed});
+        all.push_back({{within, "inner_half_tighter"},
+                       "Its inner half is tighter",
+                       Fields<Of, steps..., &Welt::making, &WeltMaking::innerTighter>::yesOrNo(),
+                       isHemmed});
+    }
+
+private:
+    static const Welt& welt(const Of& of) { return Path<steps...>::of(of); }
+    static bool beginsWithItsEdge(const Of& of, const Place& place) {
+        const WeltTraits& kind = traits(welt(of).kind);
+        return at(of, place) && !kind.beginsOpen && kind.beds == 1;
+    }
+    static bool isHemmed(const Of& of, const Place& place) {
+        return at(of, place) && welt(of).kind == WeltKind::foldedHem;
+    }
+};
+
+} // namespace vestimen
