@@ -6,6 +6,7 @@
 #include "support/tails.h"
 
 #include "core/article/articles.h"
+#include "core/bed/fabric_picture.h"
 #include "core/bed/virtual_bed.h"
 #include "core/format/program_json.h"
 #include "core/format/project_json.h"
@@ -138,6 +139,8 @@ private slots:
     void aMittenHasTheMeasuresOfItsHand_data();
     void aMittenHasTheMeasuresOfItsHand();
     void everyLoopOfAThumbIsCaught();
+    void aThumbIsSeenOnItsPalm();
+    void weightsComeOffAtTheEnd();
     void theThumbFoldsBack();
     void aGussetWidensTheHandAndIsGiven();
     void palmsLieAsTheyAreWorn();
@@ -392,6 +395,42 @@ void TestSmallArticles::everyLoopOfAThumbIsCaught() {
                 QCOMPARE(hand.kept.at("thumb").size() + cast.size(),
                          static_cast<std::size_t>(number(worked, "thumb_stitches")));
             }
+        }
+}
+
+/// On the drawing it is outlined where it lies over its palm; a garment has nothing of the kind.
+void TestSmallArticles::aThumbIsSeenOnItsPalm() {
+    const auto drawn = [](const Project& project, std::size_t piece) {
+        const Worked worked = work(project);
+        return pictureOf(worked.pieces.at(piece).fabric, worked.pieces.at(piece).program);
+    };
+    const FabricPicture mitten = drawn(somebodys(Mitten()), 0);
+    const Worked worked = work(somebodys(Mitten()));
+    std::set<int> heights;
+    for (const OutlineLine& line : mitten.within) {
+        QVERIFY(line.x1 >= mitten.firstSlot && line.x2 <= mitten.lastSlot + 1);
+        heights.insert({line.y1, line.y2});
+    }
+    QCOMPARE(*heights.rbegin() - *heights.begin(), number(worked, "thumb_rows"));
+    for (std::size_t piece = 0; piece < 4; ++piece)
+        for (const Project& garment : {test::odilesPullover(), test::pietsPullover(), test::ilkesPullover()})
+            QVERIFY(drawn(garment, piece).within.empty());
+}
+
+/// No waste yarn comes after the words that take the piece off the machine, and nothing is hung again.
+void TestSmallArticles::weightsComeOffAtTheEnd() {
+    Hat thinned; // its rounds go by way of waste yarn
+    for (const Article& article :
+         {Article(thinned), Article(Mitten()), Article(Sock()), Article(Cushion()), Article(Cord())})
+        for (const WorkedPiece& each : work(somebodys(article)).pieces) {
+            bool off = false;
+            for (const Operation& op : each.program.operations) {
+                if (const auto* say = std::get_if<operation::Say>(&op.action))
+                    off = off || say->code == "lift_off";
+                QVERIFY(!off || (!std::holds_alternative<operation::Knit>(op.action) &&
+                                 !std::holds_alternative<operation::Hang>(op.action)));
+            }
+            QVERIFY2(off, each.program.piece.c_str());
         }
 }
 

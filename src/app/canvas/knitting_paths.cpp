@@ -13,22 +13,23 @@ KnittingPaths::KnittingPaths(const FabricPicture& picture, const QColor& main) {
         colours_.push_back(colour.empty() ? main : fabricColour(QString::fromStdString(colour)));
     if (colours_.empty())
         colours_.push_back(main);
+    // The further yarns are painted last: what is knitted of them may lie over the work, as a thumb over its palm.
+    for (const QColor& colour : colours_)
+        if (std::ranges::find(paths_, colour, &std::pair<QColor, QPainterPath>::first) == paths_.end()) {
+            paths_.emplace_back(colour, QPainterPath());
+            paths_.back().second.setFillRule(Qt::WindingFill);
+        }
 }
 
 void KnittingPaths::add(YarnIndex yarn, const QRectF& at) {
     const QColor& colour = colours_[yarn < colours_.size() ? yarn : 0];
-    auto found = std::ranges::find(paths_, colour, &std::pair<QColor, QPainterPath>::first);
-    if (found == paths_.end()) {
-        paths_.emplace_back(colour, QPainterPath());
-        found = paths_.end() - 1;
-        found->second.setFillRule(Qt::WindingFill);
-    }
-    found->second.addRect(at);
+    std::ranges::find(paths_, colour, &std::pair<QColor, QPainterPath>::first)->second.addRect(at);
 }
 
 void KnittingPaths::paint(const std::function<void(const QPainterPath&, const QColor&)>& each) const {
     for (const auto& [colour, path] : paths_)
-        each(path, colour);
+        if (!path.isEmpty())
+            each(path, colour);
 }
 
 void KnittingPaths::paint(QPainter& painter, bool knitSide) const {
@@ -38,7 +39,8 @@ void KnittingPaths::paint(QPainter& painter, bool knitSide) const {
 QRectF KnittingPaths::bounds() const {
     QRectF all;
     for (const auto& [colour, path] : paths_)
-        all |= path.boundingRect();
+        if (!path.isEmpty())
+            all |= path.boundingRect();
     return all;
 }
 

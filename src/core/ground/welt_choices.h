@@ -28,7 +28,7 @@ public:
         all.push_back({{within, "loose_fold_row"},
                        "The row of the fold is looser",
                        Fields<Of, steps..., &Welt::making, &WeltMaking::foldRow>::yesOrNo(),
-                       isHemmed});
+                       isFolded});
         all.push_back({{within, "inner_half_tighter"},
                        "Its inner half is tighter",
                        Fields<Of, steps..., &Welt::making, &WeltMaking::innerTighter>::yesOrNo(),
@@ -41,8 +41,11 @@ private:
         const WeltTraits& kind = traits(welt(of).kind);
         return at(of, place) && !kind.beginsOpen && kind.beds == 1;
     }
+    static bool isFolded(const Of& of, const Place& place) {
+        return at(of, place) && traits(welt(of).kind).layers == 2;
+    }
     static bool isHemmed(const Of& of, const Place& place) {
-        return at(of, place) && welt(of).kind == WeltKind::foldedHem;
+        return at(of, place) && traits(welt(of).kind).closedByARow;
     }
 };
 

@@ -60,10 +60,13 @@ void ProgramWriter::hangWeights(NeedleSpan span) {
 }
 
 Program ProgramWriter::take() {
-    // What comes off after the last row: the weights would pull its loops down.
+    // What comes off after the last row, and is not hung again: the weights would pull its loops down.
     auto& operations = program_.operations;
-    const auto isRow = [](const Operation& each) { return std::holds_alternative<operation::Knit>(each.action); };
-    const auto last = std::find_if(operations.rbegin(), operations.rend(), isRow).base();
+    const auto isOnNeedles = [](const Operation& each) {
+        return std::holds_alternative<operation::Knit>(each.action) ||
+               std::holds_alternative<operation::Hang>(each.action);
+    };
+    const auto last = std::find_if(operations.rbegin(), operations.rend(), isOnNeedles).base();
     const auto off = std::find_if(last, operations.end(), [](const Operation& each) {
         const auto* bound = std::get_if<operation::BindOff>(&each.action);
         return (bound && bound->all) || std::holds_alternative<operation::TakeOff>(each.action) ||
