@@ -17,7 +17,7 @@ namespace {
 const QList<QStringList> order = {
     {"core/quantity"},
     {"core/reckoning"},
-    {"core/machine", "core/yarn", "core/wearer"},
+    {"core/machine", "core/yarn", "core/wearer", "core/drawing"},
     {"core/swatch"},
     {"core/shaping"},
     {"core/ground"},
@@ -27,7 +27,7 @@ const QList<QStringList> order = {
     {"core/supplies"},
     {"core/plan"},
     {"core/article/cord", "core/article/cushion", "core/article/garment", "core/article/hat", "core/article/mitten",
-     "core/article/scarf", "core/article/shawl", "core/article/sock"},
+     "core/article/own_shape", "core/article/scarf", "core/article/shawl", "core/article/sock"},
     {"core/article"},
     {"core/project"},
     {"core"},

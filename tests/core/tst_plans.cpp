@@ -38,7 +38,7 @@ void collect(const std::vector<Stage>& stages, const std::vector<Edge>& edges, N
         RC_ASSERT(isRising(edge.due));
         RC_ASSERT((edge.due.empty() || edge.from <= edge.due.front().row));
         // Of sides that it has.
-        const auto insert = [&](Names& names, const char* left, const char* right) {
+        const auto insert = [&](Names& names, const std::string& left, const std::string& right) {
             if (edge.at != Edge::At::right)
                 names.emplace(left);
             if (edge.at != Edge::At::left)
@@ -46,6 +46,8 @@ void collect(const std::vector<Stage>& stages, const std::vector<Edge>& edges, N
         };
         if (const auto* bound = std::get_if<BoundOff>(&edge.way))
             insert(named.bound, bound->left, bound->right);
+        if (const auto* wound = std::get_if<WoundOn>(&edge.way))
+            insert(named.castOn, wound->left, wound->right);
         if (const auto* off = std::get_if<TakenOff>(&edge.way))
             insert(named.kept, off->left, off->right);
     }
@@ -75,6 +77,19 @@ void collect(const std::vector<Stage>& stages, const std::vector<Edge>& edges, N
             for (const auto& [as, needles] : waste->as) {
                 RC_ASSERT(!needles.empty());
                 named.kept.insert(as);
+            }
+        } else if (const auto* parts = std::get_if<act::Parts>(&stage.act)) {
+            for (const Part& each : parts->each) {
+                RC_ASSERT(!each.of.empty());
+                RC_ASSERT((!each.goesOn || (each.takes.empty() && each.wound.empty())));
+                // What waits was taken off by a part before it.
+                for (const Part::Loops& taken : each.takes) {
+                    RC_ASSERT(named.kept.contains(taken.as));
+                    RC_ASSERT(named.hungWithin.insert(taken.as).second);
+                }
+                for (const Part::Loops& wound : each.wound)
+                    named.castOn.insert(wound.as);
+                collect(each.stages, each.edges, named);
             }
         } else if (const auto* branches = std::get_if<act::Branches>(&stage.act)) {
             named.bound.insert(branches->boundAs);
@@ -248,8 +263,11 @@ void TestPlans::everySmallThingsPlan() {
         shawl.depth = Length::millimetres(shawl.shape == ShawlShape::crescent ? 90 : 300);
         const WeltKind cuff = *rc::gen::elementOf(allWelts);
         mitten.cuff.kind = sock.cuff.kind = cuff;
+        OwnShape own;
+        own.size = *rc::gen::inRange(5, 12) / 10.0;
+        own.edge.fashioned = *rc::gen::arbitrary<bool>();
         for (const Article& article :
-             {Article(mitten), Article(sock), Article(cushion), Article(cord), Article(shawl)}) {
+             {Article(mitten), Article(sock), Article(cushion), Article(cord), Article(shawl), Article(own)}) {
             Project project = test::somebodys(article);
             project.machine.beds = 2;
             RC_ASSERT(work(project).sound());

@@ -4,6 +4,7 @@
 #include "app/canvas/knitting_paths.h"
 #include "app/session/session.h"
 #include "app/theme/theme.h"
+#include "core/article/articles.h"
 #include "core/bed/fabric_picture.h"
 
 #include <QKeyEvent>
@@ -12,6 +13,8 @@
 #include <QPainterPath>
 
 #include <algorithm>
+#include <cmath>
+#include <optional>
 
 namespace vestimen::app {
 namespace {
@@ -19,6 +22,28 @@ namespace {
 constexpr double gap = 26.0;
 constexpr double railRoom = 14.0;
 constexpr double nameRoom = 44.0;
+
+/// The middle of an edge of a piece's outline, in mm; nothing where it has no such edge.
+std::optional<OutlinePoint> middleOf(const Outline& outline, const std::string& name) {
+    std::vector<OutlinePoint> points;
+    for (const OutlineEdge& each : outline.edges)
+        if (each.name == name)
+            points.insert(points.end(), each.points.begin(), each.points.end());
+    const auto step = [&](std::size_t i) {
+        return std::hypot((points[i + 1].x - points[i].x).mm(), (points[i + 1].y - points[i].y).mm());
+    };
+    double length = 0.0;
+    for (std::size_t i = 0; i + 1 < points.size(); ++i)
+        length += step(i);
+    double left = length / 2.0;
+    for (std::size_t i = 0; i + 1 < points.size(); ++i) {
+        if (const double here = step(i); here >= left && here > 0.0)
+            return OutlinePoint{points[i].x + (points[i + 1].x - points[i].x) * (left / here),
+                                points[i].y + (points[i + 1].y - points[i].y) * (left / here)};
+        left -= step(i);
+    }
+    return std::nullopt;
+}
 
 } // namespace
 
@@ -39,6 +64,26 @@ void PiecesOverview::show(const Worked& worked, const QColor& colour, ReadingUni
                         tr("%1 × %2").arg(QString::fromStdString(text(piece.width, unit)),
                                           QString::fromStdString(text(piece.length, unit))),
                         {}});
+    threads_.clear();
+    if (const Drawing* drawing = drawingOf(worked.article))
+        for (const DrawnJoin& join : drawing->joins) {
+            const auto end = [&](DrawnEdgeAt at) -> std::optional<std::pair<PieceKey, QPointF>> {
+                if (at.piece >= worked.pieces.size())
+                    return std::nullopt;
+                const WorkedPiece& piece = worked.pieces[at.piece];
+                const FabricPicture& picture = pieces_[static_cast<qsizetype>(at.piece)].picture;
+                const auto middle = middleOf(piece.outline, drawing->pieces[at.piece].edges[at.edge].name);
+                if (!middle)
+                    return std::nullopt;
+                return std::pair(piece.key, QPointF(middle->x / gauge_.stitches.unit() +
+                                                        (picture.firstSlot + picture.lastSlot + 1) / 2.0,
+                                                    middle->y / gauge_.rows.unit()));
+            };
+            const auto first = end(join.first);
+            const auto second = end(join.second);
+            if (first && second)
+                threads_.append({first->first, first->second, second->first, second->second});
+        }
     chosen_ = std::clamp(chosen_, 0, std::max(0, static_cast<int>(pieces_.size()) - 1));
     layOut();
     update();
@@ -46,6 +91,7 @@ void PiecesOverview::show(const Worked& worked, const QColor& colour, ReadingUni
 
 void PiecesOverview::clear() {
     pieces_.clear();
+    threads_.clear();
     update();
 }
 
@@ -129,12 +175,7 @@ void PiecesOverview::paintEvent(QPaintEvent*) {
     painter.setRenderHint(QPainter::Antialiasing);
     for (qsizetype i = 0; i < pieces_.size(); ++i) {
         const Hanging& each = pieces_[i];
-        const double stitch = gauge_.stitches.unit().mm() * scale_;
-        const double row = gauge_.rows.unit().mm() * scale_;
-        const auto point = [&](double slot, double rows) {
-            const double x = (slot - each.picture.firstSlot) * stitch;
-            return QPointF(asWorn_ ? each.at.right() - x : each.at.left() + x, each.at.bottom() - rows * row);
-        };
+        const auto point = [&](double slot, double rows) { return this->point(each, slot, rows); };
         painter.setPen(QPen(theme.muted, 2));
         painter.drawLine(each.at.topLeft() - QPointF(8, 5), each.at.topRight() + QPointF(8, -5));
         KnittingPaths knitted(each.picture, colour_);
@@ -157,6 +198,35 @@ void PiecesOverview::paintEvent(QPaintEvent*) {
             painter.setBrush(Qt::NoBrush);
             painter.drawRoundedRect(each.at.adjusted(-12, -10, 12, nameRoom - 4), 8, 8);
         }
+    }
+    paintThreads(painter);
+}
+
+QPointF PiecesOverview::point(const Hanging& piece, double slot, double rows) const {
+    const double x = (slot - piece.picture.firstSlot) * gauge_.stitches.unit().mm() * scale_;
+    return {asWorn_ ? piece.at.right() - x : piece.at.left() + x,
+            piece.at.bottom() - rows * gauge_.rows.unit().mm() * scale_};
+}
+
+void PiecesOverview::paintThreads(QPainter& painter) const {
+    const Theme& theme = Theme::current();
+    const auto place = [&](PieceKey key, QPointF at) {
+        const auto piece = std::ranges::find(pieces_, key, &Hanging::key);
+        return point(*piece, at.x(), at.y());
+    };
+    for (const Thread& each : threads_) {
+        const QPointF from = place(each.from, each.begin);
+        const QPointF to = place(each.to, each.end);
+        // It hangs a little, as a thread does.
+        const QPointF hanging(0, 12 + 0.1 * QLineF(from, to).length());
+        QPainterPath thread(from);
+        thread.cubicTo(from + (to - from) / 3 + hanging, from + (to - from) * 2 / 3 + hanging, to);
+        painter.setPen(QPen(theme.madder, 1.8, Qt::SolidLine, Qt::RoundCap));
+        painter.setBrush(Qt::NoBrush);
+        painter.drawPath(thread);
+        painter.setBrush(theme.madder);
+        for (const QPointF& end : {from, to})
+            painter.drawEllipse(end, 2.5, 2.5);
     }
 }
 

@@ -11,7 +11,7 @@
 namespace vestimen::app {
 
 /// All pieces of an article hanging side by side, to one scale. One is opened with the mouse, or with the arrow keys
-/// and Enter.
+/// and Enter. Joins that somebody drew lead from edge to edge as threads.
 class PiecesOverview : public QWidget {
     Q_OBJECT
 
@@ -45,12 +45,22 @@ private:
         QString size;
         QRectF at; ///< in pixels, the fabric alone
     };
+    /// A join from edge to edge: where it begins and ends, in needle boundaries and rows of two pieces.
+    struct Thread {
+        PieceKey from;
+        QPointF begin;
+        PieceKey to;
+        QPointF end;
+    };
     void layOut();
+    void paintThreads(QPainter& painter) const;
+    QPointF point(const Hanging& piece, double slot, double rows) const;
     /// Whether all pieces have room at so many pixels a millimetre; they are placed then.
     bool fits(double scale);
     int index(QPointF point) const;
 
     QList<Hanging> pieces_;
+    QList<Thread> threads_;
     FabricGauge gauge_;
     QColor colour_;
     bool asWorn_ = false;

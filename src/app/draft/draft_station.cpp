@@ -28,7 +28,8 @@ const QString allTab = QStringLiteral("*");
 DraftStation::DraftStation(Session& session, QWidget* parent)
     : Station(session, parent), canvas_(new RailCanvas(this)), overview_(new PiecesOverview(this)),
       stage_(new QStackedWidget(this)), slip_(new Slip(this)), panel_(new ChoicePanel(session, slip_)),
-      yarns_(new YarnPanel(session, slip_)), ways_(new QWidget(slip_)), rowList_(new RowList(this)) {
+      shape_(new ShapePanel(session, slip_)), yarns_(new YarnPanel(session, slip_)), ways_(new QWidget(slip_)),
+      rowList_(new RowList(this)) {
     auto* all = new QHBoxLayout(this);
     all->setContentsMargins(24, 14, 16, 14);
     all->setSpacing(16);
@@ -48,12 +49,15 @@ DraftStation::DraftStation(Session& session, QWidget* parent)
     auto* ways = new QVBoxLayout(ways_);
     ways->setContentsMargins(0, 0, 0, 0);
     slip_->controls()->addWidget(ways_);
+    slip_->controls()->addWidget(shape_);
     slip_->controls()->addWidget(panel_);
     slip_->controls()->addWidget(yarns_);
     buildCompare();
     all->addWidget(scrolled(slip_, this));
     connectCanvas();
     connect(overview_, &PiecesOverview::opened, this, &DraftStation::showPiece);
+    connect(shape_, &ShapePanel::said, this, &DraftStation::said);
+    connect(shape_, &ShapePanel::piecesChanged, this, &DraftStation::showAll);
     connect(rowList_, &RowList::pointedAt, this, &DraftStation::light);
     connect(&session, &Session::opened, this, [this] { other_.reset(); });
 }
@@ -281,6 +285,7 @@ void DraftStation::refresh() {
     fillWays();
     panel_->show(all_ ? Place{namesOf(project.article).front().key, {}}
                       : Place{inPlaceOf(project.article, piece_), canvas_->picked()});
+    fillShape();
     const Handle* picked = isWhole() ? nullptr : handleIn(session().drawn(), canvas_->picked());
     const bool isStripe = picked && std::ranges::any_of(picked->pulls, [](const Pull& pull) {
                               return std::holds_alternative<StripeAt>(pull.what);
@@ -288,6 +293,18 @@ void DraftStation::refresh() {
     yarns_->setVisible(all_ || isStripe);
     if (all_ || isStripe)
         yarns_->fill();
+}
+
+/// Where something is drawn: all pieces, or the one that is shown.
+void DraftStation::fillShape() {
+    const Article& article = session().project().article;
+    if (!isWhole() || !drawingOf(article)) {
+        shape_->hide();
+        return;
+    }
+    const std::vector<PieceName> names = namesOf(article);
+    const auto here = std::ranges::find(names, inPlaceOf(article, piece_), &PieceName::key);
+    shape_->show(all_ ? std::nullopt : std::optional(static_cast<std::size_t>(here - names.begin())));
 }
 
 /// Too wide for the bed: the drawing is the last that fitted, and the rail shows where the piece would run out.
@@ -387,6 +404,8 @@ void DraftStation::fillWhole(const Worked& drawn) {
         slip_->addLine(tr("farthest from the ideal line"), farthest);
     slip_->addRule();
     for (const Handle& each : piece->handles) {
+        if (drawingOf(drawn.article) && each.counts.empty())
+            continue; // the drawing's own list says it
         const QString now = stateOf(each, session().unit());
         slip_->addLine(coreText(each.label), now);
         const Handle* before = other_ ? handleIn(&*other_, each.key) : nullptr;

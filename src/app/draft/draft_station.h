@@ -6,6 +6,7 @@
 #include "app/canvas/slip.h"
 #include "app/draft/choice_panel.h"
 #include "app/draft/row_list.h"
+#include "app/draft/shape_panel.h"
 #include "app/draft/yarn_panel.h"
 #include "app/session/station.h"
 
@@ -35,6 +36,7 @@ public:
     RowList* rowList() const { return rowList_; }
     QTabBar* tabs() const { return tabs_; }
     QComboBox* compare() const { return compare_; }
+    ShapePanel* shapePanel() const { return shape_; }
     PieceKey piece() const { return piece_; }
     void showPiece(PieceKey piece);
     /// All pieces side by side.
@@ -55,6 +57,7 @@ private:
     void fillEnds(const Worked& drawn);
     void fillRows();
     void fillWays();
+    void fillShape();
     void move(HandleKey part, int steps, bool keep);
     bool isWhole() const;
     /// The piece that is shown, or what stands for it, and one of its handles, as they are worked out there.
@@ -69,6 +72,7 @@ private:
     QStackedWidget* stage_;
     Slip* slip_;
     ChoicePanel* panel_;
+    ShapePanel* shape_;
     YarnPanel* yarns_;
     QWidget* ways_;
     RowList* rowList_;

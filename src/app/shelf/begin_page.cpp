@@ -49,7 +49,7 @@ template<class Value, class Read> QList<Shelved<Value>> readShelf(const Workroom
 
 } // namespace
 
-constexpr int kindsInARow = 4;
+constexpr int kindsInARow = 5;
 
 ArticleTile::ArticleTile(const QString& name, QWidget* parent) : QAbstractButton(parent) {
     setText(name);

@@ -8,6 +8,7 @@
 #include "core/article/garment/garment_plan.h"
 #include "core/article/hat/hat_plan.h"
 #include "core/article/mitten/mitten_plan.h"
+#include "core/article/own_shape/own_shape_plan.h"
 #include "core/article/scarf/scarf_plan.h"
 #include "core/article/shawl/shawl_plan.h"
 #include "core/article/sock/sock_plan.h"
@@ -16,6 +17,6 @@
 
 namespace vestimen {
 
-using Article = std::variant<Garment, Hat, Mitten, Sock, Scarf, Shawl, Cushion, Cord>;
+using Article = std::variant<Garment, Hat, Mitten, Sock, Scarf, Shawl, Cushion, Cord, OwnShape>;
 
 } // namespace vestimen

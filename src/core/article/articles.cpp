@@ -122,6 +122,21 @@ void useUsualEase(const Article& article, EaseTable& ease) {
     std::visit([&](const auto& kind) { useUsualEase(kind, ease); }, article);
 }
 
+const Drawing* drawingOf(const Article& article) {
+    return std::visit(
+        [](const auto& kind) -> const Drawing* {
+            if constexpr (requires { kind.drawing; })
+                return &kind.drawing;
+            else
+                return nullptr;
+        },
+        article);
+}
+
+Drawing* drawingOf(Article& article) {
+    return const_cast<Drawing*>(drawingOf(std::as_const(article)));
+}
+
 std::vector<Finding> limitsOf(const Article& article, const Ground& ground) {
     return std::visit([&](const auto& kind) { return limitsOf(kind, ground); }, article);
 }
@@ -168,6 +183,18 @@ void growStripe(Ground& ground, std::size_t index, int rows) {
         stripe.height = gauge->height(wanted);
 }
 
+void moveDrawn(Article& article, const DrawnAt& at, double mm) {
+    Drawing* drawing = drawingOf(article);
+    if (!drawing || at.piece >= drawing->pieces.size())
+        return;
+    auto* heights = std::get_if<ByHeights>(&drawing->pieces[at.piece].form);
+    if (!heights || at.index >= heights->at.size())
+        return;
+    WidthAt& width = heights->at[at.index];
+    Length& moved = at.of == DrawnAt::Of::height ? width.height : at.of == DrawnAt::Of::left ? width.left : width.right;
+    moved += Length::millimetres(mm);
+}
+
 } // namespace
 
 void drag(Article& article, Ground& ground, const Handle& handle, int steps) {
@@ -177,6 +204,8 @@ void drag(Article& article, Ground& ground, const Handle& handle, int steps) {
             addEase(ground, *measure, by);
         } else if (const auto* stripe = std::get_if<StripeAt>(&pull.what)) {
             growStripe(ground, stripe->index, static_cast<int>(std::lround(by)));
+        } else if (const auto* drawn = std::get_if<DrawnAt>(&pull.what)) {
+            moveDrawn(article, *drawn, by);
         } else if (const AnyChoice* choice = findChoice(article, std::get<const char*>(pull.what))) {
             const auto [least, most] = boundsOf(choice->form);
             const double value = choice->get(article) + by;

@@ -3,6 +3,7 @@
 #pragma once
 
 #include "core/article/article.h"
+#include "core/drawing/drawing.h"
 
 #include <functional>
 
@@ -50,6 +51,10 @@ std::vector<Measure> needsOf(const Article& article);
 
 /// The ease that is usual for it, where it differs from what every project begins with.
 void useUsualEase(const Article& article, EaseTable& ease);
+
+/// What somebody drew of it; null where nothing is drawn.
+const Drawing* drawingOf(const Article& article);
+Drawing* drawingOf(Article& article);
 
 /// What cannot be on this machine, whatever the measures are.
 std::vector<Finding> limitsOf(const Article& article, const Ground& ground);

@@ -51,7 +51,8 @@ struct Fabric {
     std::vector<Pass> passes;
     std::map<std::string, std::vector<LoopId>> kept;   ///< from left to right
     std::map<std::string, std::vector<LoopId>> castOn; ///< cast on under a name, from left to right
-    std::map<std::string, std::vector<LoopId>> bound;  ///< bound off under a name, from left to right
+    std::vector<std::pair<LoopId, int>> begunAt; ///< cast on while nothing hung there: the first loop, and the counter
+    std::map<std::string, std::vector<LoopId>> bound; ///< bound off under a name, from left to right
     std::vector<FabricMark> marks;
     std::vector<NamedEdge> edges;
     std::vector<int> loopsPerYarn;

@@ -4,6 +4,7 @@
 #include <algorithm>
 #include <charconv>
 #include <map>
+#include <optional>
 #include <ranges>
 #include <set>
 
@@ -94,11 +95,20 @@ std::vector<FabricRun> runsFrom(const Fabric& fabric, const Bases& bases) {
         const Pass& first = fabric.passes[*fabric.firstMainPass];
         return id >= first.firstLoop && id < first.firstLoop + first.loopCount;
     };
-    std::set<LoopId> castBeside; // which begin as high as the row that they were cast on beside
+    // Which begin as high as the row that they were cast on beside; or, where nothing hung there, as the counter says.
+    std::map<LoopId, std::optional<int>> castBeside;
     for (const auto& [name, loops] : fabric.castOn)
-        castBeside.insert(loops.begin(), loops.end());
+        for (const LoopId each : loops)
+            castBeside.emplace(each, std::nullopt);
+    for (const auto& [first, counter] : fabric.begunAt)
+        for (LoopId each = first; castBeside.contains(each); ++each)
+            castBeside[each] = counter;
     std::vector<int> heights(fabric.loops.size(), 0);
     int newest = 0; // height of the row on the needles, which a loop hung beside it joins
+    const auto castHeight = [&](LoopId id) {
+        const auto beside = castBeside.find(id);
+        return beside == castBeside.end() ? 0 : beside->second.value_or(newest);
+    };
     const auto heightFrom = [&](LoopId id, const Loop& loop) {
         // A first row that is hung again joins the row on the needles; what waited on a holder goes on where it was.
         if (loop.kind == LoopKind::hung)
@@ -106,7 +116,7 @@ std::vector<FabricRun> runsFrom(const Fabric& fabric, const Bases& bases) {
         if (loop.kind == LoopKind::empty)
             return newest + 1 + baseAt(loop.slot); // as high as its neighbours in the row
         if (loop.kind == LoopKind::castOn || loop.parent == noLoop)
-            return baseAt(loop.slot) + (castBeside.contains(id) ? newest : 0);
+            return baseAt(loop.slot) + castHeight(id);
         const int below = heights[loop.parent];
         return liesAcross(loop.kind) ? below : below + 1;
     };

@@ -64,6 +64,8 @@ struct Perform {
     void operator()(const CastOn& castOn) const {
         if (!canCastOn(castOn))
             return;
+        if (!castOn.as.empty() && bed.occupied().empty())
+            bed.fabric_.begunAt.emplace_back(static_cast<LoopId>(bed.fabric_.loops.size()), bed.counter_);
         if (castOn.ownEnd) {
             bed.fabric_.ends += 2;
             wind(castOn);

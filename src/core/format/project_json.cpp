@@ -2,6 +2,7 @@
 #include "core/format/project_json.h"
 
 #include "core/article/articles.h"
+#include "core/format/drawing_json.h"
 #include "core/format/json_reader.h"
 #include "core/format/values_json.h"
 
@@ -75,6 +76,8 @@ Json json(const Article& article) {
         Json& object = path.empty() ? result : result[Json::json_pointer('/' + path)];
         object[each.key.key] = valueOf(each, article);
     }
+    if (const Drawing* drawing = drawingOf(article))
+        result["drawing"] = json(*drawing);
     return result;
 }
 
@@ -126,7 +129,10 @@ Article readKind(const JsonReader& json) {
 
 void readChoices(const JsonReader& json, Article& article) {
     auto* garment = std::get_if<Garment>(&article);
+    Drawing* drawing = drawingOf(article);
     for (auto [path, keys] : choiceKeys(article)) {
+        if (path.empty() && drawing)
+            keys.insert("drawing");
         if (path.empty() && garment)
             keys.insert(earlierKeys.begin(), earlierKeys.end());
         if (const auto object = objectAt(json, path))
@@ -134,6 +140,8 @@ void readChoices(const JsonReader& json, Article& article) {
     }
     if (garment)
         readEarlierChoices(json, *garment);
+    if (drawing)
+        *drawing = readDrawing(json.at("drawing"));
     for (const AnyChoice& each : choicesOf(article)) {
         const std::string path = each.key.within;
         const auto object = each.key.isOld && !path.empty() ? json.at(path.c_str()) : objectAt(json, path);

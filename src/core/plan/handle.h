@@ -17,10 +17,18 @@ struct StripeAt {
     std::size_t index;
 };
 
+/// Of a piece that is drawn by heights, one of them, or where an edge lies at it.
+struct DrawnAt {
+    enum class Of { height, left, right };
+    std::size_t piece;
+    std::size_t index;
+    Of of;
+};
+
 /// What a drag pulls at: the ease of a measure, a choice of the article by its place in files, such as
-/// "cuff/depth_mm", or the height of a stripe, in rows.
+/// "cuff/depth_mm", the height of a stripe, in rows, or a place of the drawing, in mm.
 struct Pull {
-    std::variant<Measure, const char*, StripeAt> what;
+    std::variant<Measure, const char*, StripeAt, DrawnAt> what;
     double perStep;      ///< mm, or what else the choice is kept in, for each stitch or row
     bool within = false; ///< a choice stays within what is offered
 };

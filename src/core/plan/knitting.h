@@ -36,8 +36,8 @@ struct Moved {
 };
 /// Bound off, where the carriage stands, under a name by which it can be hung again.
 struct BoundOff {
-    const char* left = "";
-    const char* right = "";
+    std::string left = {};
+    std::string right = {};
 };
 /// Onto a holder, by a needle, opposite the carriage.
 struct TakenOff {
@@ -56,7 +56,12 @@ struct Released {
     Stitches atCarriage = {}; ///< so many may come back at the carriage's side as well
     int mostWraps = 100;      ///< round one needle: then it comes back early
 };
-using Way = std::variant<Moved, BoundOff, TakenOff, Held, Released>;
+/// Loops wound on beside those that work, at the carriage, under a name.
+struct WoundOn {
+    std::string left = {};
+    std::string right = {};
+};
+using Way = std::variant<Moved, BoundOff, TakenOff, Held, Released, WoundOn>;
 
 /// What becomes of a side, or of both. What falls due happens as soon as the carriage allows it; within a row in the
 /// order in which edges are listed, before the stages of that row where the edge has begun already, else after them.
@@ -100,6 +105,24 @@ struct Branch {
     std::vector<Patch> surface = {};
 };
 
+/// Stretches of a shape that lie beside each other are worked one after the other: while one is, the loops of those to
+/// come wait on holders, by name. Its rows are counted from where it begins.
+struct Part {
+    struct Loops {
+        std::string as;
+        NeedleSpan needles;
+    };
+    Rows from = {}; ///< of the whole: the counter there
+    NeedleSpan of = {};
+    std::vector<Loops> takes = {}; ///< that wait and are hung again
+    std::vector<Loops> wound = {}; ///< bare needles that loops are wound on
+    bool goesOn = false;           ///< from the part before it, with its yarn
+    Side carriage = Side::right;   ///< where it is for its first row
+    std::vector<Stage> stages = {};
+    std::vector<Edge> edges = {};
+    std::vector<Patch> surface = {};
+};
+
 namespace act {
 
 /// Every `every`th stitch onto its neighbour, from a side on (craft 9).
@@ -137,7 +160,7 @@ struct Section {
 /// A side has a name, between two rows: from the first that is seen, and up to here or to the last that is seen, where
 /// they are not said.
 struct Name {
-    const char* name;
+    std::string name;
     Side side;
     std::optional<Rows> from = {};
     std::optional<Rows> to = {};
@@ -190,6 +213,12 @@ struct Branches {
     const char* offLeft = ""; ///< what waits off at the sides
     const char* offRight = "";
 };
+/// Parts of a shape, each after those that it goes on from.
+struct Parts {
+    std::vector<Part> each;
+};
+/// The yarn is broken, and the loops wait until their part is worked.
+struct BreakYarn {};
 /// The last welt, downward from here, bound off; of a rolled one the loose bind-off alone.
 struct EndWelt {
     WeltCounts welt;
@@ -202,7 +231,7 @@ struct WeltAfterwards {
 /// All of it, where no count is said; else so many at the carriage's side, and the yarn is broken.
 struct BindOff {
     BindOffMethod method = BindOffMethod::loopThroughLoop;
-    const char* as = "";
+    std::string as = {};
     std::optional<Stitches> count = {};
 };
 /// Waste yarn over all of them, and off, under their names.
@@ -246,7 +275,8 @@ struct OneWay {
 using Act = std::variant<act::Thin, act::Fewer, act::More, act::Say, act::Mark, act::Section, act::Name, act::HoldLever,
                          act::Holes, act::HangFirstRow, act::TakeOff, act::Hold, act::Release, act::AllOver, act::Wait,
                          act::Branches, act::EndWelt, act::WeltAfterwards, act::BindOff, act::OffOnWaste, act::DrawUp,
-                         act::CastOnBeside, act::CastOnOver, act::HangOn, act::HangRow, act::OneWay>;
+                         act::CastOnBeside, act::CastOnOver, act::HangOn, act::HangRow, act::OneWay, act::Parts,
+                         act::BreakYarn>;
 
 struct Stage {
     Rows at;

@@ -4,6 +4,7 @@
 
 #include "core/quantity/length.h"
 
+#include <string>
 #include <vector>
 
 namespace vestimen {
@@ -14,7 +15,7 @@ struct OutlinePoint {
 };
 
 struct OutlineEdge {
-    const char* name;
+    std::string name;
     std::vector<OutlinePoint> points;
 };
 

@@ -297,7 +297,7 @@ private:
             return near ? std::min(open, 1) : 0;
         if (const auto* moved = std::get_if<Moved>(&way))
             return open > 0 && !moved->how.fashioned && !near ? 0 : open;
-        if (std::holds_alternative<BoundOff>(way))
+        if (std::holds_alternative<BoundOff>(way) || std::holds_alternative<WoundOn>(way))
             return near ? open : 0;
         if (const auto* released = std::get_if<Released>(&way)) {
             const int wanted = std::max(open, group.wraps[side] >= released->mostWraps ? 1 : 0);
@@ -392,9 +392,12 @@ private:
     }
 
     void apply(Group& group, Side side, const BoundOff& way, int count, PerSide<int>&, bool) {
-        writer_.add(operation::BindOff{.side = side, .count = count, .as = sided(side, way.left, way.right)});
+        writer_.add(operation::BindOff{.side = side, .count = count, .as = side == Side::left ? way.left : way.right});
         shrink(group, side, count);
         group.bound[side] = group.row;
+    }
+    void apply(Group& group, Side side, const WoundOn& way, int count, PerSide<int>&, bool) {
+        castOnBeside(group, Stitches(count), side == Side::left ? way.left : way.right, CastOnMethod::closedLoop);
     }
     void apply(Group& group, Side side, const TakenOff& way, int count, PerSide<int>&, bool) {
         const NeedleSpan off = fromEdge(group.span, side, 0, count);
@@ -443,12 +446,12 @@ private:
         const int last = name.to ? passOf(group, *name.to - Rows(1)) : seenTo_.value_or(writer_.passes());
         for (const auto& [from, after] : group.apart)
             if (from > first && after <= last) {
-                writer_.edge(name.name, name.side, first, from - 1);
+                writer_.edge(name.name.c_str(), name.side, first, from - 1);
                 first = after;
             } else if (from <= first && first < after) {
                 first = after;
             }
-        writer_.edge(name.name, name.side, first, last);
+        writer_.edge(name.name.c_str(), name.side, first, last);
     }
     /// The pass that makes a row, knitted or not; rows from 0.
     static int passOf(const Group& group, Rows row) {
@@ -475,16 +478,20 @@ private:
     }
 
     void perform(Group& group, const act::CastOnBeside& beside) {
+        castOnBeside(group, beside.count, beside.as, beside.method);
+    }
+    /// At the carriage.
+    void castOnBeside(Group& group, Stitches count, const std::string& as, CastOnMethod method) {
         const Side side = writer_.carriage();
         const Needle next = group.span.end(side).towards(side);
-        const Needle last = group.span.end(side).towards(side, beside.count.count());
-        writer_.add(operation::CastOn{.method = beside.method,
+        const Needle last = group.span.end(side).towards(side, count.count());
+        writer_.add(operation::CastOn{.method = method,
                                       .from = std::min(next, last),
                                       .to = std::max(next, last),
                                       .yarn = writer_.work(),
                                       .carriage = side,
-                                      .as = beside.as});
-        shrink(group, side, -beside.count.count());
+                                      .as = as});
+        shrink(group, side, -count.count());
     }
 
     void perform(Group&, const act::CastOnOver& over) {
@@ -615,6 +622,49 @@ private:
         writer_.add(operation::DrawUp{.as = draw.as, .yarn = writer_.work()});
     }
 
+    // ---- parts
+
+    void perform(Group&, const act::BreakYarn&) { writer_.add(operation::BreakYarn{writer_.work()}); }
+
+    void perform(Group&, const act::Parts& parts) {
+        for (const Part& each : parts.each) {
+            Group own(each.edges, each.surface, each.of, each.of, writer_.passes());
+            if (!each.goesOn)
+                beginPart(each, surfaceAt(own.surface, own.row).yarn);
+            work(own, each.stages);
+        }
+    }
+
+    void beginPart(const Part& part, YarnNumber yarn) {
+        writer_.section("next part");
+        writer_.moveCarriage(part.carriage, operation::Crossing::lifted);
+        writer_.counterTo(part.from.count());
+        writer_.workWith(yarns_.inProgram(yarn));
+        for (const Part::Loops& each : part.takes)
+            hangAgain(each.needles, each.as);
+        for (const Part::Loops& each : part.wound)
+            writer_.add(operation::CastOn{.from = each.needles.first,
+                                          .to = each.needles.last,
+                                          .yarn = writer_.work(),
+                                          .carriage = part.carriage,
+                                          .as = each.as,
+                                          .ownEnd = !part.takes.empty()});
+        if (part.takes.empty())
+            writer_.hangWeights(part.of);
+        else
+            writer_.add(operation::JoinYarn{writer_.work(), writer_.carriage()});
+    }
+
+    void hangAgain(NeedleSpan needles, const std::string& as) {
+        writer_.say("hang_again", "Hang the waiting stitches on their needles again, purl side facing you.");
+        const HangSource source{.kind = HangSource::Kind::kept, .name = as};
+        operation::Hang hang{.sources = {source}, .allOf = {source}};
+        int index = 1;
+        for (Needle needle = needles.first; needle <= needles.last; needle = needle.shifted(1))
+            hang.put(needle, index++);
+        writer_.hang(std::move(hang));
+    }
+
     // ---- branches
 
     void perform(Group& branch, const act::Wait&) {
@@ -685,13 +735,7 @@ private:
 
     void fromHolder(NeedleSpan waiting) {
         writer_.holdLever(false);
-        writer_.say("hang_again", "Hang the waiting stitches on their needles again, purl side facing you.");
-        const HangSource source{.kind = HangSource::Kind::kept, .name = waitingName};
-        operation::Hang hang{.sources = {source}, .allOf = {source}};
-        int index = 1;
-        for (Needle needle = waiting.first; needle <= waiting.last; needle = needle.shifted(1))
-            hang.put(needle, index++);
-        writer_.hang(std::move(hang));
+        hangAgain(waiting, waitingName);
     }
 
     void bringBack(Group& own, const act::Branches& branches, NeedleSpan waiting, Side start, int counter) {

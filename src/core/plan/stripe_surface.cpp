@@ -14,6 +14,9 @@ Rows lastRow(const std::vector<Stage>& stages) {
         if (const auto* branches = std::get_if<act::Branches>(&stage.act))
             for (const Branch& each : branches->each)
                 last = std::max(last, stage.at + lastRow(each.stages));
+        if (const auto* parts = std::get_if<act::Parts>(&stage.act))
+            for (const Part& each : parts->each)
+                last = std::max(last, each.from + lastRow(each.stages));
     }
     return last;
 }
@@ -35,6 +38,10 @@ void lay(const std::vector<Patch>& stripes, Rows from, std::vector<Patch>& surfa
         if (auto* branches = std::get_if<act::Branches>(&stage.act))
             for (Branch& each : branches->each)
                 lay(stripes, from + stage.at, each.surface, each.stages);
+    for (Stage& stage : stages)
+        if (auto* parts = std::get_if<act::Parts>(&stage.act))
+            for (Part& each : parts->each)
+                lay(stripes, each.from, each.surface, each.stages);
 }
 
 /// More cannot be told from each other under a pointer.

@@ -125,6 +125,14 @@ inline constexpr std::array findingCodes = {
     "thumb_short",
     "thumb_wide",
     "zip_long",
+    // shapes of one's own
+    "shape_edges",
+    "shape_fine",
+    "shape_heights",
+    "shape_join",
+    "shape_seams",
+    "shape_size",
+    "shape_tall",
     // hats and scarves
     "brim_deep",
     "crown_to_nothing",
