@@ -2,6 +2,7 @@
 // The core's benchmarks. tools/bench sets them beside each other.
 #include "core/article/articles.h"
 #include "core/bed/virtual_bed.h"
+#include "core/format/outline_file.h"
 #include "core/format/project_json.h"
 #include "core/shaping/curve.h"
 #include "core/shaping/curved_edges.h"
@@ -11,6 +12,7 @@
 #include <benchmark/benchmark.h>
 
 #include <fstream>
+#include <numbers>
 #include <sstream>
 
 namespace {
@@ -105,6 +107,38 @@ void work_shawl(benchmark::State& state) {
 
 void work_cord(benchmark::State& state) {
     work_small(state, Cord());
+}
+
+void work_own_shape(benchmark::State& state) {
+    work_small(state, OwnShape());
+}
+
+/// A wavy ring, as points of a path and of a polyline.
+template<class Each> void forEachPoint(int points, Each each) {
+    for (int i = 0; i < points; ++i) {
+        const double angle = 2.0 * std::numbers::pi * i / points;
+        const double radius = 150.0 + 10.0 * std::cos(40.0 * angle);
+        each(200.0 + radius * std::cos(angle), 200.0 + radius * std::sin(angle));
+    }
+}
+
+void read_svg_of_10_000(benchmark::State& state) {
+    std::string text = "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"400mm\" height=\"400mm\" viewBox=\"0 0 400 "
+                       "400\"><path d=\"M";
+    forEachPoint(10'000, [&](double x, double y) { text += std::to_string(x) + "," + std::to_string(y) + " "; });
+    text += "Z\"/></svg>";
+    for (auto _ : state)
+        benchmark::DoNotOptimize(outlinesFrom(text));
+}
+
+void read_dxf_of_10_000(benchmark::State& state) {
+    std::string text = "0\nSECTION\n2\nHEADER\n9\n$INSUNITS\n70\n4\n0\nENDSEC\n0\nSECTION\n2\nENTITIES\n"
+                       "0\nLWPOLYLINE\n90\n10000\n70\n1\n";
+    forEachPoint(10'000,
+                 [&](double x, double y) { text += "10\n" + std::to_string(x) + "\n20\n" + std::to_string(y) + "\n"; });
+    text += "0\nENDSEC\n0\nEOF\n";
+    for (auto _ : state)
+        benchmark::DoNotOptimize(outlinesFrom(text));
 }
 
 /// Five panels, 3 m together and so long that they have about so many stitches.
@@ -202,6 +236,9 @@ BENCHMARK(work_socks);
 BENCHMARK(work_cushion);
 BENCHMARK(work_shawl);
 BENCHMARK(work_cord);
+BENCHMARK(work_own_shape);
+BENCHMARK(read_svg_of_10_000);
+BENCHMARK(read_dxf_of_10_000);
 BENCHMARK(work_blanket_of_100_000);
 BENCHMARK(work_blanket_of_1_000_000);
 BENCHMARK(grade_to_twenty_sizes);

@@ -77,6 +77,9 @@ void TestSmallThings::fromTheTileToTheLastJoin_data() {
     QTest::newRow("shawl") << "shawl"
                            << "width"
                            << "shawl_rows";
+    QTest::newRow("own shape") << "own_shape"
+                               << "height"
+                               << "rows_1";
     QTest::newRow("cord") << "cord"
                           << "length"
                           << "cord_rows";

@@ -19,6 +19,7 @@ namespace vestimen::app {
 namespace {
 
 constexpr int farthest = 5000;
+constexpr int numberWidth = 58;
 
 /// Rows beyond so many go; whoever sent the click is one of them.
 template<class Row> void shorten(std::vector<Row>& rows, std::size_t most) {
@@ -126,11 +127,13 @@ void ShapePanel::buildPiece() {
     heights->addWidget(heading(tr("Widths at heights, in mm"), heights_));
     auto* captions = new QWidget(heights_);
     auto* line = lineOf(captions);
-    for (const QString& each : {tr("high"), tr("left edge"), tr("right edge"), tr("round")}) {
+    for (const QString& each : {tr("high"), tr("left"), tr("right"), tr("round")}) {
         auto* caption = new Label(each, captions);
         caption->setObjectName(QStringLiteral("muted"));
-        line->addWidget(caption, 1);
+        caption->setFixedWidth(numberWidth);
+        line->addWidget(caption);
     }
+    line->addStretch(1);
     heights->addWidget(captions);
     heightRows_ = rowsIn(heights);
     addHeight_ = smallButton(tr("Add a height above"), heights_);
@@ -143,7 +146,11 @@ void ShapePanel::buildPiece() {
     });
     heights->addWidget(addHeight_);
     column->addWidget(heights_);
-    column->addWidget(heading(tr("Edges, from the lower right corner round"), one_));
+    column->addWidget(heading(tr("Edges"), one_));
+    auto* round = new Label(tr("From the lower right corner up and round"), one_);
+    round->setObjectName(QStringLiteral("muted"));
+    round->setWordWrap(true);
+    column->addWidget(round);
     edgeRows_ = rowsIn(column);
     addEdge_ = smallButton(tr("Part an edge at a corner"), one_);
     addEdge_->setMenu(new QMenu(addEdge_));
@@ -252,7 +259,8 @@ void ShapePanel::addHeightRow(std::size_t index) {
     const auto number = [&](const QString& name, Length WidthAt::*what) {
         auto* box = new QSpinBox(row.row);
         box->setRange(-farthest, farthest);
-        box->setFixedWidth(74);
+        box->setButtonSymbols(QAbstractSpinBox::NoButtons);
+        box->setFixedWidth(numberWidth);
         box->setAccessibleName(tr("Height %1, %2").arg(index + 1).arg(name));
         connect(box, &QSpinBox::valueChanged, this, [this, index, what](int value) {
             change(
@@ -281,6 +289,7 @@ void ShapePanel::addHeightRow(std::size_t index) {
         });
     });
     line->addWidget(row.curved);
+    line->addStretch(1);
     row.away = awayButton(tr("Take this height away"), row.row);
     connect(row.away, &QPushButton::clicked, this, [this, index] {
         change(tr("Without a height"), [&](Drawing& drawing) {

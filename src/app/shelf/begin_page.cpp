@@ -81,7 +81,12 @@ void ArticleTile::paintEvent(QPaintEvent*) {
     painter.drawRoundedRect(QRectF(rect()).adjusted(1, 1, -1, -1), 9, 9);
     paintPieces(painter, QRectF(20, 11, width() - 40, height() - 64), pictures_, gauge_, colour_);
     painter.setPen(theme.ink);
-    painter.setFont(titleFont(16));
+    // Names of all kinds have their room, in a narrow window a smaller one.
+    for (int size = 16; size >= 12; --size) {
+        painter.setFont(titleFont(size));
+        if (painter.fontMetrics().horizontalAdvance(text()) <= width() - 28)
+            break;
+    }
     painter.drawText(QRectF(14, height() - 50, width() - 28, 24), Qt::AlignVCenter,
                      painter.fontMetrics().elidedText(text(), Qt::ElideRight, width() - 28));
     painter.setPen(theme.muted);

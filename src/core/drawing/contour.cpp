@@ -35,10 +35,12 @@ std::vector<double> slopesOf(const std::vector<WidthAt>& at, Length WidthAt::*ed
             slopes[i] = isCurved(i) ? below : above; // on from what is straight
     }
     // An end is free: it bends no more there.
-    slopes.front() = (3.0 * straight.front() - slopes[1]) / 2.0;
-    slopes.back() = (3.0 * straight.back() - slopes[stretches - 1]) / 2.0;
-    if (stretches == 1)
-        slopes.front() = slopes.back() = straight.front();
+    const auto atEnd = [&](double last, double beside) {
+        const double free = (3.0 * last - beside) / 2.0;
+        return alike(free, last) ? free : 0.0;
+    };
+    slopes.front() = stretches > 1 ? atEnd(straight.front(), slopes[1]) : straight.front();
+    slopes.back() = stretches > 1 ? atEnd(straight.back(), slopes[stretches - 1]) : straight.back();
     for (std::size_t i = 0; i < stretches; ++i) {
         if (!at[i].curved)
             continue;

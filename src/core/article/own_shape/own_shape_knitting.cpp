@@ -232,24 +232,27 @@ private:
         }
     }
 
-    bool isStrap(const Strip& strip, const Start& start) const {
-        return shape_.straps && start.right - start.left <= strapWidth &&
+    bool isStrap(const Strip& strip) const {
+        const SweptRow& first = strip.rows.front();
+        return shape_.straps && first.size() <= strapWidth &&
                std::ranges::all_of(strip.rows, [&](const SweptRow& each) {
-                   return each.left == start.left && each.right == start.right;
+                   return each.left == first.left && each.right == first.right;
                });
     }
 
     Written strip(const Strip& strip, const Start& start) {
         Written written;
         const auto rows = static_cast<int>(strip.rows.size());
-        if (isStrap(strip, start)) {
-            written.stages.push_back({Rows(0), act::Section{"strap"}});
-            written.stages.push_back({Rows(0), act::OneWay{Rows(rows)}});
+        for (const Side side : {Side::left, Side::right})
+            shape(strip, start, side, written);
+        written.carriage = rows % 2 == 0 ? start.carriage : opposite(start.carriage);
+        // What lies beside a strap is bound off first, a side a row.
+        const SweptRow& first = strip.rows.front();
+        const int flat = first.left == start.left && first.right == start.right ? 0 : 2;
+        if (isStrap(strip) && rows > flat) {
+            written.stages.push_back({Rows(flat), act::Section{"strap"}});
+            written.stages.push_back({Rows(flat), act::OneWay{Rows(rows - flat)}});
             written.carriage = opposite(start.carriage);
-        } else {
-            for (const Side side : {Side::left, Side::right})
-                shape(strip, start, side, written);
-            written.carriage = rows % 2 == 0 ? start.carriage : opposite(start.carriage);
         }
         for (const Side side : {Side::left, Side::right})
             nameRows(strip, side, written);
