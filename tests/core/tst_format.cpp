@@ -258,7 +258,7 @@ void TestFormat::theSchemaSaysWhatTheListOfChoicesSays() {
             look(key, value);
     }
     others.sort();
-    QCOMPARE(others, QStringList({"every_second_row", "fashioning_inset", "panels", "sleeve_lines"}));
+    QCOMPARE(others, QStringList({"drawing", "every_second_row", "fashioning_inset", "panels", "sleeve_lines"}));
 }
 
 void TestFormat::schemasRefuseWhatTheReaderRefuses() {

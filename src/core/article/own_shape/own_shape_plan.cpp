@@ -19,8 +19,16 @@ HandleKey of(const char* what, std::size_t index) {
 }
 } // namespace handles
 
+/// From the middle of what is knitted: a tip may end between two rows.
 Outline outlineOf(const DrawnPiece& piece, const CountedShape& counted) {
-    const Length middle = counted.width() / 2.0;
+    int left = counted.stitches.count();
+    int right = 0;
+    for (const Strip& strip : counted.sweep.strips)
+        for (const SweptRow& row : strip.rows) {
+            left = std::min(left, row.left);
+            right = std::max(right, row.right);
+        }
+    const Length middle = counted.width() * ((left + right) / 2.0 / counted.stitches.count());
     Outline outline;
     for (const auto& loop : counted.contour)
         for (std::size_t i = 0; i < loop.size(); ++i) {
