@@ -6,6 +6,7 @@
 #include "core/bed/virtual_bed.h"
 #include "core/format/format_of.h"
 #include "core/format/measures_csv.h"
+#include "core/format/outline_file.h"
 #include "core/format/program_json.h"
 #include "core/format/project_json.h"
 #include "core/quantity/parsing.h"
@@ -59,6 +60,7 @@ const Reader readers[] = {
     {".wearer.json", [](const std::string& text) { toJson(wearerFromJson(text)); }},
     {".machine.json", [](const std::string& text) { toJson(machineFromJson(text)); }},
     {".yarn.json", [](const std::string& text) { toJson(yarnFromJson(text)); }},
+    {".outline", [](const std::string& text) { outlinesFrom(text); }},
     {".csv", [](const std::string& text) { measuresCsv(measuresFromCsv(text, {})); }},
     {".question",
      [](const std::string& text) {

@@ -337,8 +337,11 @@ void DraftStation::fillTabs() {
         names << coreText(each.label);
     }
     QStringList shown;
-    for (int i = 0; i < tabs_->count(); ++i)
+    for (int i = 0; i < tabs_->count(); ++i) {
         shown << tabs_->tabData(i).toString();
+        if (i < names.size())
+            tabs_->setTabText(i, names[i]);
+    }
     if (shown != wanted) {
         while (tabs_->count() > 0)
             tabs_->removeTab(0);

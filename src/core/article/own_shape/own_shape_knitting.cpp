@@ -117,7 +117,7 @@ private:
     const std::string& bottomOf(const SweptRow& row) const { return farthest(row.atLeft, row.atRight); }
     const std::string& topOf(const SweptRow& row) const { return farthest(row.atRight, row.atLeft); }
     /// Between two rows at a side: the left one is gone round downward.
-    const std::string& step(ContourLine below, ContourLine above, Side side) const {
+    const std::string& stepName(ContourLine below, ContourLine above, Side side) const {
         return side == Side::right ? farthest(below, above) : farthest(above, below);
     }
 
@@ -158,15 +158,30 @@ private:
         return by;
     }
 
-    /// Bound off, or wound on, and not moved by the stitch.
-    bool isSteep(const std::vector<int>& by, std::size_t row) const {
+    /// Bound off, or wound on, and not moved by the stitch: much at once, or where there is little beside it.
+    bool isSteep(const std::vector<int>& by, std::size_t row, const std::vector<bool>& narrow) const {
         const int here = by[row];
         const auto beside = [&](auto holds) {
             return (row > 0 && holds(by[row - 1])) || (row + 1 < by.size() && holds(by[row + 1]));
         };
+        if (narrow[row])
+            return true;
         if (here < 0)
             return here < -mostMoved || beside([](int each) { return each < -mostMoved; });
         return here > 1 || beside([&](int each) { return each > (shape_.edge.fashioned ? 1 : 0); });
+    }
+
+    /// Rows before which there are too few stitches for what is moved at both sides, each with those that it is moved
+    /// with.
+    std::vector<bool> narrowRows(const std::vector<int>& left, const std::vector<int>& right, int width) const {
+        std::vector<bool> narrow;
+        for (std::size_t row = 0; row < left.size(); ++row) {
+            const int gone = std::max(0, -left[row]) + std::max(0, -right[row]);
+            const int moving = shape_.edge.fashioned ? shape_.edge.inset : 1;
+            narrow.push_back(width <= 2 * moving + 1 || 3 * gone > width);
+            width += left[row] + right[row];
+        }
+        return narrow;
     }
 
     /// The row for what can be done at the carriage alone: this one, the next, or the last before it.
@@ -176,27 +191,41 @@ private:
         return row + 1 < rows ? row + 1 : row - 1;
     }
 
-    void shape(const Strip& strip, const Start& start, Side side, Written& written) {
-        const std::vector<int> by = changes(strip, start, side);
+    void shape(const Strip& strip, const Start& start, Side side, const std::vector<int>& by,
+               const std::vector<bool>& narrow, Written& written) {
         const auto rows = static_cast<int>(by.size());
-        std::map<int, int> moved;
-        std::map<std::string, std::map<int, int>> bound;
-        std::map<std::string, std::map<int, int>> wound;
+        // What comes to lie in one row is done in one way: nothing is moved beside what is bound off or wound on.
+        struct Step {
+            int by = 0;
+            bool steep = false;
+            const std::string* name = nullptr;
+        };
+        std::map<int, Step> steps;
         for (int row = 0; row < rows; ++row) {
             const auto at = static_cast<std::size_t>(row);
             if (by[at] == 0)
                 continue;
-            const bool atCarriage = isSteep(by, at) || (by[at] > 0 && !shape_.edge.fashioned);
-            const int when = atCarriage ? rowAtCarriage(row, rows, start.carriage, side) : row;
-            if (!isSteep(by, at)) {
-                moved[when] += by[at];
-                continue;
-            }
+            const bool steep = isSteep(by, at, narrow);
+            const bool atCarriage = steep || (by[at] > 0 && !shape_.edge.fashioned);
+            Step& step = steps[atCarriage ? rowAtCarriage(row, rows, start.carriage, side) : row];
+            step.by += by[at];
+            step.steep = step.steep || steep;
             const ContourLine below = row > 0               ? lineAt(strip.rows[at - 1], side)
                                       : side == Side::right ? start.atRight
                                                             : start.atLeft;
-            const std::string& name = step(below, lineAt(strip.rows[at], side), side);
-            (by[at] < 0 ? bound : wound)[name][when] += std::abs(by[at]);
+            if (steep || !step.name)
+                step.name = &stepName(below, lineAt(strip.rows[at], side), side);
+        }
+        std::map<int, int> moved;
+        std::map<std::string, std::map<int, int>> bound;
+        std::map<std::string, std::map<int, int>> wound;
+        for (const auto& [row, step] : steps) {
+            if (step.by == 0)
+                continue;
+            if (!step.steep)
+                moved[row] = step.by;
+            else
+                (step.by < 0 ? bound : wound)[*step.name][row] = std::abs(step.by);
         }
         const auto edge = [&](Way way, const std::map<int, int>& due) {
             Edge each{.at = vestimen::at(side), .way = std::move(way)};
@@ -243,8 +272,11 @@ private:
     Written strip(const Strip& strip, const Start& start) {
         Written written;
         const auto rows = static_cast<int>(strip.rows.size());
-        for (const Side side : {Side::left, Side::right})
-            shape(strip, start, side, written);
+        const std::vector<int> left = changes(strip, start, Side::left);
+        const std::vector<int> right = changes(strip, start, Side::right);
+        const std::vector<bool> narrow = narrowRows(left, right, start.right - start.left);
+        shape(strip, start, Side::left, left, narrow, written);
+        shape(strip, start, Side::right, right, narrow, written);
         written.carriage = rows % 2 == 0 ? start.carriage : opposite(start.carriage);
         // What lies beside a strap is bound off first, a side a row.
         const SweptRow& first = strip.rows.front();

@@ -194,10 +194,7 @@ bool isAnywhere(const OwnShape&, const Place&) {
 std::span<const Choice<OwnShape>> choicesOf(const OwnShape&) {
     static const std::vector<Choice<OwnShape>> all = {
         {{"", "size"}, "Size of what is drawn, in percent", aShare<&OwnShape::size>(0.05, 10.0), isAnywhere, true},
-        {{"edge", "lines"},
-         "Lines of the shaping",
-         aNumber<&OwnShape::edge, &EdgeShaping::lines>({0, 50}, {0, 50}),
-         isAnywhere},
+        {{"edge", "lines"}, "Lines of the shaping", aNumber<&OwnShape::edge, &EdgeShaping::lines>({0, 50}, {0, 50})},
         {{"edge", "every_second_row"},
          "On every second row only",
          yesOrNo<&OwnShape::edge, &EdgeShaping::everySecondRow>(),
