@@ -11,6 +11,7 @@
 
 #include <benchmark/benchmark.h>
 
+#include <cmath>
 #include <fstream>
 #include <numbers>
 #include <sstream>

@@ -253,6 +253,11 @@ void TestOutlineFile::edgesBeginAtCorners() {
     QCOMPARE(edges("<circle cx=\"50\" cy=\"50\" r=\"40\"/>"), 1U);
     QCOMPARE(edges("<path d=\"M0 50 Q50 -50 100 50 Z\"/>"), 2U);
     QCOMPARE(edges("<path d=\"M0 0 H90 V60 H0 Z M30 20 V40 H60 V20 Z\"/>"), 8U);
+    // A saw of sixty teeth: the forty sharpest.
+    std::string saw = "<path d=\"M0 0 ";
+    for (int i = 0; i < 60; ++i)
+        saw += "l1.5 -5 l1.5 5 ";
+    QCOMPARE(edges((saw + "V60 H0 Z\"/>").c_str()), mostDrawnEdges);
 }
 
 void TestOutlineFile::badFiles_data() {

@@ -187,12 +187,13 @@ int takeShots(MainWindow& window, const QString& folder) {
     window.draftStation()->rowList()->point(170);
     shot("draft-hat");
     window.draftStation()->showRowList(false);
-    for (const ShelfItem& each : window.session().workroom().items(Shelf::projects))
-        if (each.name.startsWith(QStringLiteral("Boot")))
-            window.session().open(each.id);
-    window.draftStation()->showPiece("left_sock");
-    window.draftStation()->canvas()->pick("heel");
-    shot("draft-socks");
+    small.name = "Harbour dog’s coat";
+    small.notes.clear();
+    small.article = fresh("own_shape");
+    window.session().edit(QStringLiteral("Coat"), small);
+    window.draftStation()->showPiece("piece_1");
+    window.draftStation()->canvas()->pick({});
+    shot("draft-own-shape");
     return sound ? 0 : 1;
 }
 

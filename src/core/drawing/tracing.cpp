@@ -9,6 +9,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <functional>
 #include <map>
 #include <numbers>
 
@@ -106,8 +107,12 @@ Ring thinned(const DrawnLoop& loop) {
     return plain;
 }
 
-/// Which of the corners of a loop are sharp: where it goes another way than just before.
-std::vector<std::size_t> sharpCorners(const DrawnLoop& loop) {
+/// The sharp corners of a loop: where it goes another way than just before, and by what angle.
+struct Corner {
+    std::size_t at;
+    double turn;
+};
+std::vector<Corner> sharpCorners(const DrawnLoop& loop) {
     const std::size_t size = loop.size();
     // A point at least so far along the loop from another one.
     const auto along = [&](std::size_t from, bool onward) {
@@ -129,21 +134,44 @@ std::vector<std::size_t> sharpCorners(const DrawnLoop& loop) {
         const double out = std::atan2((after.y - loop[i].y).mm(), (after.x - loop[i].x).mm());
         turns[i] = std::abs(std::remainder(out - in, 2.0 * std::numbers::pi));
     }
-    std::vector<std::size_t> corners;
+    std::vector<Corner> corners;
     for (std::size_t i = 0; i < size; ++i) {
         if (turns[i] < cornerAngle)
             continue;
         // Of several that are one corner, cut or rounded, the sharpest.
-        if (!corners.empty() && apart(loop[corners.back()], loop[i]) < cornerReach) {
-            if (turns[i] > turns[corners.back()])
-                corners.back() = i;
-            continue;
-        }
-        corners.push_back(i);
+        if (corners.empty() || apart(loop[corners.back().at], loop[i]) >= cornerReach)
+            corners.push_back({i, turns[i]});
+        else if (turns[i] > corners.back().turn)
+            corners.back() = {i, turns[i]};
     }
-    if (corners.size() > 1 && apart(loop[corners.front()], loop[corners.back()]) < cornerReach)
+    if (corners.size() > 1 && apart(loop[corners.front().at], loop[corners.back().at]) < cornerReach)
         corners.pop_back();
     return corners;
+}
+
+/// Edges from corner to corner of all loops; where there are more than can be, the sharpest. A loop without any has
+/// one edge.
+std::vector<DrawnEdge> edgesOf(const std::vector<DrawnLoop>& loops) {
+    std::vector<Corner> corners;
+    std::vector<Corner> beginnings;
+    std::size_t first = 0;
+    for (const DrawnLoop& loop : loops) {
+        std::vector<Corner> its = sharpCorners(loop);
+        const auto sharpest = std::ranges::max_element(its, {}, &Corner::turn);
+        beginnings.push_back({first + (its.empty() ? 0 : sharpest->at), 0.0});
+        for (const Corner& each : its)
+            if (each.at != sharpest->at)
+                corners.push_back({first + each.at, each.turn});
+        first += loop.size();
+    }
+    std::ranges::stable_sort(corners, std::greater(), &Corner::turn);
+    corners.resize(std::min(corners.size(), mostDrawnEdges - std::min(mostDrawnEdges, beginnings.size())));
+    corners.insert(corners.end(), beginnings.begin(), beginnings.end());
+    std::ranges::sort(corners, {}, &Corner::at);
+    std::vector<DrawnEdge> edges;
+    for (const Corner& each : corners)
+        edges.push_back({"edge " + std::to_string(edges.size() + 1), each.at});
+    return edges;
 }
 
 struct Bounded {
@@ -293,18 +321,10 @@ std::variant<std::vector<DrawnPiece>, Phrase> traced(std::vector<DrawnLoop> loop
             if (hole.depth == outer.depth + 1 && bg::within(hole.ring.front(), outer.ring))
                 form.loops.push_back(drawnLoop(hole.ring, false, from));
         DrawnPiece piece;
-        std::size_t first = 0;
-        for (const DrawnLoop& loop : form.loops) {
-            std::vector<std::size_t> corners = sharpCorners(loop);
-            if (corners.empty())
-                corners.push_back(0);
-            for (const std::size_t each : corners)
-                piece.edges.push_back({"edge " + std::to_string(piece.edges.size() + 1), first + each});
-            first += loop.size();
-        }
+        piece.edges = edgesOf(form.loops);
         if (piece.edges.size() > mostDrawnEdges)
-            return Phrase{"The outline has {0} sharp corners: {1} can be. Draw it plainer.",
-                          {static_cast<int>(piece.edges.size()), static_cast<int>(mostDrawnEdges)}};
+            return Phrase{"An outline has {0} holes: {1} can be. Draw it plainer.",
+                          {static_cast<int>(form.loops.size()) - 1, static_cast<int>(mostDrawnEdges) - 1}};
         piece.form = std::move(form);
         pieces.emplace_back(box.min_corner().x(), std::move(piece));
     }
