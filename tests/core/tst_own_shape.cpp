@@ -238,7 +238,8 @@ class TestOwnShape : public QObject {
     Q_OBJECT
 
 private slots:
-    void usualDrawingIsKnitted();
+    void startsAreKnitted_data();
+    void startsAreKnitted();
     void tableOfShapes_data();
     void tableOfShapes();
     void strapsAreCords();
@@ -249,14 +250,30 @@ private slots:
     void everyShape();
 };
 
-void TestOwnShape::usualDrawingIsKnitted() {
-    const Project project = somebodys(OwnShape());
+void TestOwnShape::startsAreKnitted_data() {
+    QTest::addColumn<int>("start");
+    for (int i = 0; i < static_cast<int>(drawingStarts().size()); ++i)
+        QTest::newRow(drawingStarts()[static_cast<std::size_t>(i)].label) << i;
+}
+
+void TestOwnShape::startsAreKnitted() {
+    QFETCH(int, start);
+    OwnShape shape;
+    shape.drawing = drawingStarts()[static_cast<std::size_t>(start)].make();
+    shape.straps = true;
+    const Project project = somebodys(shape);
     const Worked worked = work(project);
     QVERIFY2(worked.sound(), listed(worked.findings).constData());
-    QCOMPARE(worked.pieces.size(), 2U);
-    QCOMPARE(worked.joins.size(), 2U);
+    QCOMPARE(worked.pieces.size(), shape.drawing.pieces.size());
+    QCOMPARE(worked.joins.size(), shape.drawing.joins.size());
     for (const WorkedPiece& each : worked.pieces)
         QVERIFY2(each.fabric.findings.empty(), listed(each.fabric.findings).constData());
+    // What is joined is as long, within two per cent, and row for row where both are rows.
+    for (const Join& join : worked.joins) {
+        QVERIFY2(std::abs(join.eased) < 0.02, join.key.c_str());
+        if (join.method == JoinMethod::mattress)
+            QCOMPARE(join.first.count, join.second.count);
+    }
     QCOMPARE(projectFromJson(toJson(project)), project);
 }
 

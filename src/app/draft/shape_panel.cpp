@@ -6,6 +6,7 @@
 #include "app/session/text_files.h"
 #include "core/article/articles.h"
 #include "core/drawing/contour.h"
+#include "core/drawing/starts.h"
 #include "core/format/outline_file.h"
 
 #include <QFileDialog>
@@ -167,6 +168,14 @@ void ShapePanel::buildPiece() {
 void ShapePanel::buildAll() {
     auto* column = columnOf(all_);
     column->addWidget(heading(tr("Pieces"), all_));
+    auto* start = smallButton(tr("Begin with another drawing"), all_);
+    start->setMenu(new QMenu(start));
+    for (const DrawingStart& each : drawingStarts())
+        start->menu()->addAction(coreText(each.label), this, [this, each] {
+            change(coreText(each.label), [&](Drawing& drawing) { drawing = each.make(); });
+            emit piecesChanged();
+        });
+    column->addWidget(start);
     auto* add = smallButton(tr("Add a piece by heights"), all_);
     connect(add, &QPushButton::clicked, this, [this] {
         change(tr("A piece"), [](Drawing& drawing) {

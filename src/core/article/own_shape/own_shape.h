@@ -2,21 +2,18 @@
 // Pieces of the knitter's own drawing (craft 19): toys, animals' coats, bags.
 #pragma once
 
-#include "core/drawing/drawing.h"
+#include "core/drawing/starts.h"
 #include "core/ground/edge_methods.h"
 #include "core/ground/edge_shaping.h"
 #include "core/quantity/count.h"
 
 namespace vestimen {
 
-/// What a drawing begins as: a coat for a dog, and nothing else to pull on.
-Drawing usualDrawing();
-
 struct OwnShape {
     static constexpr const char* key = "own_shape";
     static constexpr const char* label = "Your own shape";
 
-    Drawing drawing = usualDrawing();
+    Drawing drawing = drawingStarts().front().make();
     double size = 1.0; ///< of what is drawn
     EdgeShaping edge;
     BindOffMethod bindOff = BindOffMethod::loopThroughLoop;
