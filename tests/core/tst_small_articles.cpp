@@ -148,6 +148,7 @@ private slots:
     void facingsAreStitchToStitch();
     void aCordIsAsLongAsItIsWorn();
     void aShawlHasItsShape();
+    void aShawlsBordersGoAlongItsEdges();
     void whatCannotBeIsSaid_data();
     void whatCannotBeIsSaid();
     void waysOutMend();
@@ -1005,6 +1006,62 @@ void TestSmallArticles::everyCordRunsClean() {
     });
 }
 
+void TestSmallArticles::aShawlsBordersGoAlongItsEdges() {
+    Shawl shawl;
+    shawl.width = Length::millimetres(1100);
+    shawl.sideBorders = true;
+    const Worked worked = work(somebodys(shawl));
+    QVERIFY2(worked.sound(), listed(worked.findings).constData());
+    QCOMPARE(worked.pieces.size(), 5U);
+    const Fabric& fabric = worked.pieces.front().fabric;
+    const FabricGauge& gauge = *worked.measured.gauge;
+    const int rows = fabric.edgeRows("long_edge");
+    QCOMPARE(fabric.edgeRows("slope"), rows);
+    // Along each edge, from the parts that hang on it: every opening once, from end to end, none far from the next.
+    for (const auto& [side, edge] : {std::pair("left", "long_edge"), {"right", "slope"}}) {
+        std::vector<int> openings;
+        for (const WorkedPiece& each : worked.pieces)
+            if (each.program.piece.starts_with(std::string(side) + "_border"))
+                for (const Operation& operation : each.program.operations)
+                    if (const auto* hang = std::get_if<operation::Hang>(&operation.action);
+                        hang && !hang->sources.empty() && hang->sources.front().piece == "shawl") {
+                        QCOMPARE(hang->sources.front().name, std::string(edge));
+                        for (const Hung& hung : hang->map)
+                            openings.push_back(hung.index);
+                    }
+        std::ranges::sort(openings);
+        QCOMPARE(std::ranges::adjacent_find(openings), openings.end());
+        QVERIFY(openings.front() <= 2 && openings.back() >= rows - 1);
+        for (std::size_t i = 1; i < openings.size(); ++i)
+            QVERIFY(openings[i] - openings[i - 1] <= 2);
+        // As long as what it lies along: straight, or out to the widest row and back.
+        int least = 1000;
+        int most = 0;
+        for (const Pass& pass : fabric.passes) {
+            least = std::min(least, static_cast<int>(pass.loopCount));
+            most = std::max(most, static_cast<int>(pass.loopCount));
+        }
+        const double high = gauge.height(Rows(rows)).mm();
+        const double out = gauge.width(Stitches(most - least)).mm();
+        const double along = std::string(side) == "left" ? high : 2.0 * std::hypot(high / 2.0, out);
+        const double border = gauge.width(Stitches(static_cast<int>(openings.size()))).mm();
+        QVERIFY2(std::abs(border - along) <= gauge.stitches.unit().mm(),
+                 qPrintable(QString("%1 for %2").arg(border).arg(along)));
+    }
+    // One that is flat for its width has not the rows for it, and says so with the way out.
+    shawl.shape = ShawlShape::fromTip;
+    shawl.width = Length::millimetres(600);
+    shawl.depth = Length::millimetres(220);
+    const Project flat = somebodys(shawl);
+    QVERIFY(hasFinding(work(flat).findings, "side_border"));
+    bool mends = false;
+    for (const Finding& finding : work(flat).findings)
+        if (finding.code == "side_border")
+            for (const WayOut& way : waysOut(flat, finding))
+                mends = mends || work(way.project).sound();
+    QVERIFY(mends);
+}
+
 void TestSmallArticles::everyShawlRunsClean() {
     int drafted = 0;
     int all = 0;
@@ -1022,6 +1079,10 @@ void TestSmallArticles::everyShawlRunsClean() {
         shawl.edge.lines = *rc::gen::element(0, 0, 2);
         shawl.wrapTurns = *rc::gen::element(true, true, false);
         shawl.border.yarn = randomYarn(project);
+        shawl.sideBorders = *rc::gen::element(false, false, true);
+        shawl.sideDepth = Length::millimetres(between(8, 30));
+        shawl.sideYarn = randomYarn(project);
+        shawl.sideParts = *rc::gen::inRange(1, 5);
         project.article = shawl;
         pinSome(project);
         const Worked worked = work(project);

@@ -4,8 +4,7 @@
 #include "core/ground/welt_findings.h"
 #include "core/joining/line_joins.h"
 #include "core/plan/counting.h"
-#include "core/plan/hung_trim.h"
-#include "core/shaping/hang.h"
+#include "core/plan/edge_border.h"
 #include "core/supplies/supplies.h"
 
 #include <fmt/format.h>
@@ -83,9 +82,6 @@ struct Counted {
 
     /// Of a panel, from end to end.
     Rows edge() const { return rows + border.visible * 2; }
-    /// Needles of the side borders' parts up to one of them, from 0.
-    Stitches sideTo(const Scarf& scarf, int part) const { return Stitches(side.count() * part / scarf.sideParts); }
-    Stitches sideOf(const Scarf& scarf, int part) const { return sideTo(scarf, part) - sideTo(scarf, part - 1); }
 };
 
 /// So many loops of both side borders go with a row: those that are hung, and the loose last ones, too.
@@ -128,9 +124,7 @@ bool countSides(const Scarf& scarf, Counting& counting, Counted& counted) {
                        first);
         return false;
     }
-    Stitches widest;
-    for (int part = 1; part <= scarf.sideParts; ++part)
-        widest = std::max(widest, counted.sideOf(scarf, part));
+    const Stitches widest((counted.side.count() + scarf.sideParts - 1) / scarf.sideParts);
     return counting.fitsBed(
         widest, first,
         "A side border needs {0} needles, {1}; the bed has {2}, {3}. Ways out: more parts, a swatch "
@@ -286,106 +280,29 @@ Along freeSide(const Scarf& scarf, Side side) {
                               : Along{panelKey(scarf, 1), "seam_right"};
 }
 
-/// A part of a side border, hung on the rows of its side: purl side facing, a left edge runs up, a right one down.
-PlannedPiece sidePartOf(const Scarf& scarf, const Counted& counted, Side side, int part, const FabricGauge& gauge) {
-    const Along edge = freeSide(scarf, side);
-    const Stitches from = counted.sideTo(scarf, part - 1);
-    const Stitches stitches = counted.sideOf(scarf, part);
-    BegunHung begun{"hang the side",
-                    {{"purl_facing", scarf.sideParts > 1
-                                         ? "Purl side facing you, a whole stitch in from the edge; this part begins "
-                                           "where the one before it ended."
-                                         : "Purl side facing you, a whole stitch in from the edge: ends first, then "
-                                           "the middles."}},
-                    {},
-                    {},
-                    true};
-    const HangSource source{edge.piece.text(), HangSource::Kind::edge, edge.name};
-    begun.hang.sources = {source};
-    Needle needle = centred(stitches).first;
-    if (const auto map = hang(counted.side, counted.edge()))
-        for (int i = 0; i < stitches.count(); ++i, needle = needle.shifted(1)) {
-            const auto place = static_cast<std::size_t>(from.count() + i);
-            begun.hang.put(needle, map->map[side == Side::left ? place : map->map.size() - 1 - place].second);
-        }
-    PlannedPiece piece;
-    piece.key = sideKey(scarf, side, part);
-    piece.atLeft = side == Side::left ? "first end" : "last end";
-    piece.atRight = side == Side::left ? "last end" : "first end";
-    piece.ontoOthers = true;
-    piece.width = gauge.width(stitches);
-    piece.length = gauge.height(counted.sideRows / 2);
-    const NeedleSpan span = centred(stitches);
-    piece.handles = {{.key = handles::sideDepth,
-                      .label = "Side border",
-                      .length = piece.length,
-                      .count = counted.sideRows / 2,
-                      .x = (span.first.slot() + span.last.slot() + 1) / 2.0,
-                      .y = 1.0 * counted.sideRows.count(),
-                      .counts = {counts::sideRows, counts::sideStitches},
-                      .canPin = false,
-                      .pulls = {{"side_depth_mm", gauge.rows.unit().mm()}}}};
-    piece.marks.width = handles::sideDepth;
-    piece.marks.below = {"{0} stitches · folded to {1} · {2} rows",
-                         {stitches.count(), piece.length, (counted.sideRows / 2).count()}};
-    HungTrim border{gauge, std::move(begun), stitches, counted.sideRows};
-    border.tug = "Tug the border lengthwise: it settles.";
-    border.bindOff = scarf.sideBindOff;
+EdgeBorder borderOf(const Scarf& scarf, const Counted& counted, Side side, const FabricGauge& gauge) {
+    const bool left = side == Side::left;
+    EdgeBorder border;
+    border.side = side;
+    border.edge = freeSide(scarf, side);
+    border.openings = counted.edge();
+    border.stitches = counted.side;
+    for (int part = 1; part <= scarf.sideParts; ++part)
+        border.parts.push_back({sideKey(scarf, side, part), sideName(scarf, side, part)});
+    border.rows = counted.sideRows;
     border.yarn = scarf.sideYarn;
-    piece.knitting = hungTrim(std::move(border));
-    return piece;
-}
-
-std::vector<PlannedJoin> sideJoins(const Scarf& scarf, const Counted& counted, const FabricGauge& gauge) {
-    std::vector<PlannedJoin> joins;
-    std::vector<std::string> seams;
+    border.bindOff = scarf.sideBindOff;
+    border.depth = {.key = handles::sideDepth,
+                    .label = "Side border",
+                    .counts = {counts::sideRows, counts::sideStitches},
+                    .canPin = false,
+                    .pulls = {{"side_depth_mm", gauge.rows.unit().mm()}}};
+    border.ends = left ? "left_border_ends" : "right_border_ends";
+    border.endsTitle = {left ? "Left border, both ends" : "Right border, both ends", {}};
+    border.between = left ? "Left border, part {0} to part {1}" : "Right border, part {0} to part {1}";
     for (int panel = 1; panel < scarf.panels; ++panel)
-        seams.push_back(fmt::format("seam_{}", panel));
-    for (const Side side : {Side::left, Side::right}) {
-        const bool left = side == Side::left;
-        std::vector<std::string> parts;
-        for (int part = 1; part <= scarf.sideParts; ++part) {
-            const PieceKey piece = sideKey(scarf, side, part);
-            parts.push_back(piece.text());
-            joins.push_back(
-                {.key = piece.text(),
-                 .title = sideName(scarf, side, part),
-                 .method = JoinMethod::knitOn,
-                 .first = {.line = {{piece, "", Along::Of::firstRow}},
-                           .what = {"needles of the border", {}},
-                           .unit = JoinUnit::stitches},
-                 .second = {.line = {freeSide(scarf, side)},
-                            .what = {scarf.sideParts > 1 ? "its part of the side’s {0} rows" : "the side, {0} rows",
-                                     {}},
-                            .count = counted.edge().count() * part / scarf.sideParts -
-                                     counted.edge().count() * (part - 1) / scarf.sideParts,
-                            .length = gauge.width(counted.sideOf(scarf, part))},
-                 .tailSide = {"None: the border is knitted on.", {}},
-                 .facing = {"Purl side facing you, always a whole stitch in from the edge.", {}},
-                 .check = {"One loop on each of {0} needles.", {}},
-                 .makes = piece,
-                 .after = seams});
-        }
-        for (int part = 1; part < scarf.sideParts; ++part)
-            joins.push_back(
-                {.key = fmt::format("{}_ends", sideKey(scarf, side, part).text()),
-                 .title = {left ? "Left border, part {0} to part {1}" : "Right border, part {0} to part {1}",
-                           {part, part + 1}},
-                 .first = {{{sideKey(scarf, side, part), "", Along::Of::allRows}}, {"one end", {}}},
-                 .second = {{{sideKey(scarf, side, part + 1), "", Along::Of::allRows}}, {"the next", {}}},
-                 .ends = {{{sideKey(scarf, side, part), "", Along::Of::allRows}, true}},
-                 .tailSide = {"Both layers, from the edge to the fold.", {}},
-                 .facing = {"Knit side facing you.", {}},
-                 .after = parts});
-        joins.push_back({.key = left ? "left_border_ends" : "right_border_ends",
-                         .title = {left ? "Left border, both ends" : "Right border, both ends", {}},
-                         .first = {{{sideKey(scarf, side, 1), "", Along::Of::allRows}}, {"an end, both layers", {}}},
-                         .ends = {{{sideKey(scarf, side, scarf.sideParts), "", Along::Of::allRows}, true}},
-                         .tailSide = {"Sew each end shut, from the edge to the fold.", {}},
-                         .facing = {"Knit side facing you.", {}},
-                         .after = parts});
-    }
-    return joins;
+        border.after.push_back(fmt::format("seam_{}", panel));
+    return border;
 }
 
 std::vector<PlannedJoin> joinsOf(const Scarf& scarf) {
@@ -519,10 +436,12 @@ Plan plan(const Scarf& scarf, const Ground& ground, const FabricGauge& gauge) {
     }
     plan.joins = joinsOf(scarf);
     if (scarf.sideBorders) {
-        for (const Side side : {Side::left, Side::right})
-            for (int part = 1; part <= scarf.sideParts; ++part)
-                plan.pieces.push_back(sidePartOf(scarf, *counted, side, part, gauge));
-        std::ranges::move(sideJoins(scarf, *counted, gauge), std::back_inserter(plan.joins));
+        for (const Side side : {Side::left, Side::right}) {
+            const EdgeBorder border = borderOf(scarf, *counted, side, gauge);
+            for (std::size_t part = 0; part < border.parts.size(); ++part)
+                plan.pieces.push_back(borderPart(border, part, gauge));
+            std::ranges::move(borderJoins(border, gauge), std::back_inserter(plan.joins));
+        }
     }
     return plan;
 }

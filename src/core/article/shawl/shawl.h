@@ -23,8 +23,12 @@ struct Shawl {
     Length depth = Length::millimetres(450);  ///< in the middle
     EdgeShaping edge;
     Welt border{WeltKind::rolled, Length::millimetres(20),
-                0.0};      ///< where it ends: along the long edge of one from the tip
-    bool wrapTurns = true; ///< of a crescent
+                0.0};         ///< where it ends: along the long edge of one from the tip
+    bool wrapTurns = true;    ///< of a crescent
+    bool sideBorders = false; ///< folded, hung along the rows of a triangle's edges
+    Length sideDepth = Length::millimetres(15);
+    YarnNumber sideYarn = 0;
+    int sideParts = 2; ///< that each is knitted in
     Rows wasteRows{12};
 
     bool operator==(const Shawl&) const = default;

@@ -4,10 +4,14 @@
 #include "core/ground/welt_findings.h"
 #include "core/ground/welt_options.h"
 #include "core/plan/counting.h"
+#include "core/plan/edge_border.h"
 #include "core/plan/edge_dues.h"
 #include "core/shaping/short_rows.h"
 
+#include <fmt/format.h>
+
 #include <algorithm>
+#include <cmath>
 
 namespace vestimen {
 
@@ -21,10 +25,11 @@ namespace {
 constexpr PieceKey shawlPiece{"shawl"};
 namespace counts {
 constexpr CountKey stitches{"shawl_stitches"}, rows{"shawl_rows"}, border{"border_rows"};
-constexpr std::array all = {stitches, rows, border};
+constexpr CountKey longSide{"left_border_stitches"}, shortSide{"right_border_stitches"}, sideRows{"side_border_rows"};
+constexpr std::array all = {stitches, rows, border, longSide, shortSide, sideRows};
 } // namespace counts
 namespace handles {
-constexpr HandleKey width{"width"}, depth{"depth"}, border{"border"};
+constexpr HandleKey width{"width"}, depth{"depth"}, border{"border"}, sideDepth{"side_depth"};
 } // namespace handles
 
 constexpr Length mm(double value) {
@@ -35,6 +40,7 @@ constexpr Length mm(double value) {
 constexpr Stitches tip{3};
 /// A crescent begins with a row each way over all, and ends so.
 constexpr int turnsWithout = 2;
+constexpr int mostSideParts = 20;
 /// Of a shawl, before it is one.
 constexpr Rows leastRows{8};
 
@@ -44,6 +50,11 @@ struct Counted {
     WeltCounts border;
     Slope edge;                   ///< out, of each side
     std::vector<Stitches> wedges; ///< of a crescent, each side, from the middle out
+    Stitches left;                ///< along each edge, where it has a border
+    Stitches right;
+    Rows sideRows; ///< of that, both layers
+
+    Stitches along(Side side) const { return side == Side::left ? left : right; }
 
     Stitches grown() const { return stitches - tip; }
 };
@@ -62,6 +73,81 @@ CountForm formOf(const Shawl& shawl) {
     if (isFromSide(shawl))
         return anyCount;
     return both(oddCount, shawl.shape == ShawlShape::fromTip ? traits(shawl.border.kind).form : anyCount);
+}
+
+bool hasSideBorders(const Shawl& shawl) {
+    return shawl.sideBorders && shawl.shape != ShawlShape::crescent;
+}
+constexpr std::array bothSides = {Side::left, Side::right};
+
+PieceKey sideKey(Side side, int part) {
+    return PieceKey(fmt::format("{}_border_{}", side == Side::left ? "left" : "right", part));
+}
+Phrase sideName(const Shawl& shawl, Side side, int part) {
+    const bool left = side == Side::left;
+    if (isFromSide(shawl))
+        return {left ? "Border of the long edge, part {0}" : "Border of the point, part {0}", {part}};
+    return {left ? "Left border, part {0}" : "Right border, part {0}", {part}};
+}
+
+/// Needles along each edge: as long as it is, no more than it has rows.
+bool countSides(const Shawl& shawl, Counting& counting, Counted& counted) {
+    if (!hasSideBorders(shawl))
+        return true;
+    const FabricGauge& gauge = counting.gauge();
+    const bool side = isFromSide(shawl);
+    const Length high = gauge.height(counted.rows);
+    const Length out = gauge.width(side ? counted.grown() : counted.grown() / 2);
+    const Length half = side ? high / 2.0 : high;
+    const Length slope = mm(std::hypot(half.mm(), out.mm())) * (side ? 2.0 : 1.0);
+    counted.sideRows = counting.rows(counts::sideRows, "Rows of a border along the edges", shawl.sideDepth * 2.0,
+                                     evenCount, "twice the depth, even, to be folded");
+    counted.left =
+        counting.stitches(counts::longSide, side ? "Stitches along the long edge" : "Stitches along the left edge",
+                          side ? high : slope, Stitches(0), anyCount, "nearest whole stitch");
+    counted.right =
+        counting.stitches(counts::shortSide, side ? "Stitches along the point" : "Stitches along the right edge", slope,
+                          Stitches(0), anyCount, "nearest whole stitch");
+    for (const Side each : bothSides) {
+        const Stitches along = counted.along(each);
+        if (along.count() > counted.rows.count() || along.count() < 4 * shawl.sideParts || counted.sideRows < Rows(4)) {
+            counting.error("side_border",
+                           {"A border of {0} in {1} parts and {2} cannot be hung on {3}: at least 4 of each in a part, "
+                            "and no more stitches than rows. A triangle that is deeper for its width has more of them.",
+                            {along, shawl.sideParts, counted.sideRows, counted.rows}},
+                           sideKey(each, 1));
+            return false;
+        }
+        if (!counting.fitsBed(
+                Stitches((along.count() + shawl.sideParts - 1) / shawl.sideParts), sideKey(each, 1),
+                "A border needs {0} needles, {1}; the bed has {2}, {3}. Ways out: more parts, a swatch of "
+                "at most {4} stitches to 10 cm, or a machine with more needles."))
+            return false;
+    }
+    return true;
+}
+
+EdgeBorder borderOf(const Shawl& shawl, const Counted& counted, Side side, const FabricGauge& gauge) {
+    const bool left = side == Side::left;
+    EdgeBorder border;
+    border.side = side;
+    border.edge = {shawlPiece,
+                   isFromSide(shawl) ? (left ? "long_edge" : "slope") : (left ? "slope_left" : "slope_right")};
+    border.openings = counted.rows;
+    border.stitches = counted.along(side);
+    for (int part = 1; part <= shawl.sideParts; ++part)
+        border.parts.push_back({sideKey(side, part), sideName(shawl, side, part)});
+    border.rows = counted.sideRows;
+    border.yarn = shawl.sideYarn;
+    border.depth = {.key = handles::sideDepth,
+                    .label = "Depth of the border",
+                    .counts = {counts::sideRows, left ? counts::longSide : counts::shortSide},
+                    .canPin = false,
+                    .pulls = {{"side_depth_mm", gauge.rows.unit().mm()}}};
+    border.ends = left ? "left_border_ends" : "right_border_ends";
+    border.endsTitle = {left ? "Left border, both ends" : "Right border, both ends", {}};
+    border.between = left ? "Left border, part {0} to part {1}" : "Right border, part {0} to part {1}";
+    return border;
 }
 
 std::optional<Counted> countShawl(const Shawl& shawl, const Ground& ground, const FabricGauge& gauge, Plan& plan) {
@@ -113,7 +199,7 @@ std::optional<Counted> countShawl(const Shawl& shawl, const Ground& ground, cons
         return std::nullopt;
     }
     counted.edge = *edge;
-    return counted;
+    return countSides(shawl, counting, counted) ? std::optional(counted) : std::nullopt;
 }
 
 Knitting knittingOf(const Shawl& shawl, const Counted& counted, const FabricGauge& gauge, const Ground& ground) {
@@ -241,6 +327,12 @@ bool isShaped(const Shawl& shawl, const Place& at) {
 bool isBorder(const Shawl& shawl, const Place& at) {
     return shawl.shape == ShawlShape::fromTip && isAt(at, "border");
 }
+bool isTriangle(const Shawl& shawl, const Place& at) {
+    return shawl.shape != ShawlShape::crescent && (isAt(at, "width") || isAt(at, "side_depth"));
+}
+bool isBordered(const Shawl& shawl, const Place& at) {
+    return hasSideBorders(shawl) && isTriangle(shawl, at);
+}
 bool isDeepBorder(const Shawl& shawl, const Place& at) {
     return isBorder(shawl, at) && shawl.border.hasDepth();
 }
@@ -286,6 +378,10 @@ std::span<const Choice<Shawl>> choicesOf(const Shawl&) {
          "Wrap the turns",
          yesOrNo<&Shawl::wrapTurns>(),
          [](const Shawl& shawl, const Place& at) { return shawl.shape == ShawlShape::crescent && isAt(at, "depth"); }},
+        {{"", "side_borders"}, "Borders along its edges", yesOrNo<&Shawl::sideBorders>(), isTriangle, true},
+        {{"", "side_depth_mm"}, "Depth of these", aLength<&Shawl::sideDepth>({5, 60}), isBordered},
+        {{"", "side_yarn"}, "Yarn of these", aYarn<&Shawl::sideYarn>(), isBordered},
+        {{"", "side_parts"}, "Parts of each", aNumber<&Shawl::sideParts>({1, 1000}, {1, mostSideParts}), isBordered},
         {{"", "waste_rows"}, "Rows of waste yarn", aNumber<&Shawl::wasteRows>({2, 60}, {2, 60})},
     };
     return all;
@@ -299,12 +395,18 @@ const char* usualName(const Shawl&) {
     return "Shawl";
 }
 
-std::vector<PieceName> namesOf(const Shawl&) {
-    return {{shawlPiece, {"Shawl", {}}}};
+std::vector<PieceName> namesOf(const Shawl& shawl) {
+    std::vector<PieceName> names = {{shawlPiece, {"Shawl", {}}}};
+    if (hasSideBorders(shawl))
+        for (const Side side : bothSides)
+            for (int part = 1; part <= std::clamp(shawl.sideParts, 1, mostSideParts); ++part)
+                names.push_back({sideKey(side, part), sideName(shawl, side, part)});
+    return names;
 }
 
-PieceKey inPlaceOf(const Shawl&, PieceKey) {
-    return shawlPiece;
+PieceKey inPlaceOf(const Shawl& shawl, PieceKey piece) {
+    return hasSideBorders(shawl) && piece.text().find("border") != std::string::npos ? sideKey(Side::left, 1)
+                                                                                     : shawlPiece;
 }
 
 std::vector<Measure> needsOf(const Shawl&) {
@@ -348,6 +450,10 @@ Checked check(const Shawl& shawl, const Ground& ground) {
     if (shawl.shape == ShawlShape::fromTip && shawl.border.hasDepth() &&
         (shawl.border.depth < mm(5) || shawl.border.depth > mm(300)))
         error("welt_depth", {"A border {0} deep cannot be: 5 mm to 30 cm can.", {shawl.border.depth}});
+    if (hasSideBorders(shawl) && (shawl.sideParts < 1 || shawl.sideParts > mostSideParts))
+        error("panels", {"Borders in {0} parts cannot be: 1 to {1} can.", {shawl.sideParts, mostSideParts}});
+    if (hasSideBorders(shawl) && (shawl.sideDepth < mm(3) || shawl.sideDepth > mm(100)))
+        error("welt_depth", {"A border {0} deep cannot be: 3 mm to 10 cm can.", {shawl.sideDepth}});
     // Two stitches of a tip can be moved, and one must stay beside them.
     if (shawl.shape != ShawlShape::crescent && shawl.edge.fashioned && shawl.edge.inset >= tip.count())
         error("inset", {"{0} stitches moved at a tip of {1} cannot be: 1 or 2 can.", {shawl.edge.inset, tip}});
@@ -370,6 +476,13 @@ Plan plan(const Shawl& shawl, const Ground& ground, const FabricGauge& gauge) {
     piece.marks.width = isFromSide(shawl) ? handles::depth : handles::width;
     piece.knitting = knittingOf(shawl, *counted, gauge, ground);
     plan.pieces.push_back(std::move(piece));
+    if (hasSideBorders(shawl))
+        for (const Side side : bothSides) {
+            const EdgeBorder border = borderOf(shawl, *counted, side, gauge);
+            for (std::size_t part = 0; part < border.parts.size(); ++part)
+                plan.pieces.push_back(borderPart(border, part, gauge));
+            std::ranges::move(borderJoins(border, gauge), std::back_inserter(plan.joins));
+        }
     return plan;
 }
 
@@ -380,6 +493,12 @@ std::vector<Change<Shawl>> changesFor(const Shawl& shawl, const Ground& ground, 
         change(next);
         changes.push_back({std::move(what), next, ground.ease, elseOnly});
     };
+    if (finding.code == "too_wide" && hasSideBorders(shawl))
+        for (int parts = shawl.sideParts + 1; parts <= mostSideParts; ++parts)
+            choose(
+                {"Borders in {0} parts", {parts}}, [parts](Shawl& next) { next.sideParts = parts; }, true);
+    if (finding.code == "side_border")
+        choose({"No borders along its edges", {}}, [](Shawl& next) { next.sideBorders = false; });
     if (finding.code == "too_wide" && !isFromSide(shawl)) {
         choose({"A triangle from its side", {}}, [](Shawl& next) { next.shape = ShawlShape::fromSide; });
     } else if (finding.code == "cannot_hold") {
