@@ -251,7 +251,9 @@ Worked work(const Project& project) {
     Siblings siblings;
     for (PlannedPiece& each : planned.pieces) {
         worked.pieces.push_back(each.twin ? again(each, *worked.piece(*each.twin)) : knitted(each, project, siblings));
-        const WorkedPiece& piece = worked.pieces.back();
+        WorkedPiece& piece = worked.pieces.back();
+        if (drawingOf(project.article)) // it is called as somebody calls it
+            piece.program.worn = render(labelOf(project.article, each.key));
         siblings[piece.program.piece] = &piece.fabric;
         append(worked.findings, piece.fabric.findings);
     }

@@ -845,6 +845,8 @@ void TestSmallArticles::everyMittenRunsClean() {
         mitten.top = *rc::gen::elementOf(allMittenTops);
         mitten.topAbove = Length::millimetres(between(15, 90));
         mitten.topEdge = randomWelt(5, 30);
+        mitten.flap = *rc::gen::arbitrary<bool>();
+        mitten.flapOverlap = Length::millimetres(between(8, 40));
         mitten.tipLeft = between(0.15, 0.7);
         mitten.tip.fashioned = *rc::gen::arbitrary<bool>();
         mitten.tip.inset = *rc::gen::inRange(1, 5);
@@ -877,6 +879,28 @@ void TestSmallArticles::everyMittenRunsClean() {
         if (number(worked, "mitten_stitches") % 2 == 0 &&
             traits(mitten.cuff.kind).form.takes(number(worked, "mitten_stitches")))
             checkMirrors(piece(worked, "left_mitten"), piece(worked, "right_mitten"));
+        if (!mitten.hasFlap())
+            return;
+        // It hangs so far below the open edge as it shall, and reaches from there to the tip of the hand.
+        const Fabric& flap = piece(worked, "left_flap").fabric;
+        RC_ASSERT(flap.edgeRows("seam_left") == flap.edgeRows("seam_right"));
+        RC_ASSERT(!flap.kept.at("tip").empty());
+        const auto mark = std::ranges::find(left.marks, "flap", &FabricMark::as);
+        RC_ASSERT(mark != left.marks.end());
+        int above = 0;
+        for (const NamedEdge& each : left.edges)
+            if (each.name == "seam_left")
+                above += std::max(0, each.lastPass - std::max(each.firstPass - 1, mark->pass));
+        const double row = worked.measured.gauge->rows.unit().mm();
+        const double edge = mitten.topEdge.hasDepth() ? mitten.topEdge.depth.mm() : 0.0;
+        RC_ASSERT(above * row >= mitten.flapOverlap.mm() - 1.01 * row);
+        if (project.pins.empty())
+            RC_ASSERT(above * row <= std::max(mitten.flapOverlap.mm(), edge) + 2.01 * row);
+        const auto measure = [&](Measure each) { return withEase(project.wearer, project.ease, each)->mm(); };
+        const double wanted = measure(Measure::handLength) - measure(Measure::wristToThumb) - mitten.topAbove.mm() +
+                              mitten.flapOverlap.mm();
+        if (project.pins.empty())
+            RC_ASSERT(std::abs(flap.edgeRows("seam_left") * row - wanted) <= 1.51 * row);
     });
     if (all >= 50)
         QVERIFY2(drafted > all / 3, qPrintable(QString("%1 of %2").arg(drafted).arg(all)));

@@ -11,6 +11,7 @@
 #include <QHBoxLayout>
 #include <QLineEdit>
 #include <QPainter>
+#include <QPushButton>
 #include <QScrollArea>
 #include <QStyle>
 
@@ -73,6 +74,14 @@ QScrollArea* scrolled(Slip* slip, QWidget* parent) {
     scroll->setFixedWidth(slip->width() + 12);
     scroll->setFocusPolicy(Qt::NoFocus);
     return scroll;
+}
+
+QPushButton* chipButton(const QString& sign, const QString& does, QWidget* parent) {
+    auto* button = new QPushButton(sign, parent);
+    button->setObjectName(QStringLiteral("chip"));
+    button->setToolTip(does);
+    button->setAccessibleName(does);
+    return button;
 }
 
 QVBoxLayout* dialogForm(QDialog* dialog, const QString& title) {

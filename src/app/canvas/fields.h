@@ -7,9 +7,11 @@
 #include <QIcon>
 
 #include <functional>
+#include <vector>
 
 class QDialog;
 class QLineEdit;
+class QPushButton;
 class QScrollArea;
 class QVBoxLayout;
 
@@ -26,6 +28,15 @@ void setWrong(QLineEdit* edit, bool wrong);
 bool isBeingTyped(const QWidget* field);
 /// A line of a form: the name at the left, the field at the right, which is told its name.
 void addRow(QVBoxLayout* form, const QString& name, QWidget* field, int fieldWidth = 128);
+/// A button as large as its sign, which is told what it does.
+QPushButton* chipButton(const QString& sign, const QString& does, QWidget* parent);
+/// Rows of a list beyond so many go; whoever sent the click is one of them.
+template<class Row> void shorten(std::vector<Row>& rows, std::size_t most) {
+    for (; rows.size() > most; rows.pop_back()) {
+        rows.back().row->hide();
+        rows.back().row->deleteLater();
+    }
+}
 /// A dialog's column under its heading.
 QVBoxLayout* dialogForm(QDialog* dialog, const QString& title);
 /// OK and Cancel at its foot.

@@ -22,27 +22,11 @@ namespace {
 constexpr int farthest = 5000;
 constexpr int numberWidth = 58;
 
-/// Rows beyond so many go; whoever sent the click is one of them.
-template<class Row> void shorten(std::vector<Row>& rows, std::size_t most) {
-    for (; rows.size() > most; rows.pop_back()) {
-        rows.back().row->hide();
-        rows.back().row->deleteLater();
-    }
-}
-
 QHBoxLayout* lineOf(QWidget* row) {
     auto* line = new QHBoxLayout(row);
     line->setContentsMargins(0, 0, 0, 0);
     line->setSpacing(4);
     return line;
-}
-
-QPushButton* awayButton(const QString& what, QWidget* parent) {
-    auto* button = new QPushButton(QStringLiteral("×"), parent);
-    button->setObjectName(QStringLiteral("chip"));
-    button->setToolTip(what);
-    button->setAccessibleName(what);
-    return button;
 }
 
 QPushButton* smallButton(const QString& text, QWidget* parent) {
@@ -299,7 +283,7 @@ void ShapePanel::addHeightRow(std::size_t index) {
     });
     line->addWidget(row.curved);
     line->addStretch(1);
-    row.away = awayButton(tr("Take this height away"), row.row);
+    row.away = chipButton(QStringLiteral("×"), tr("Take this height away"), row.row);
     connect(row.away, &QPushButton::clicked, this, [this, index] {
         change(tr("Without a height"), [&](Drawing& drawing) {
             if (std::holds_alternative<ByHeights>(drawing.pieces[piece_].form))
@@ -330,7 +314,7 @@ void ShapePanel::addEdgeRow(std::size_t index) {
     row.length = new Label(row.row);
     row.length->setObjectName(QStringLiteral("muted"));
     line->addWidget(row.length);
-    row.away = awayButton(tr("Let it go on from the edge before it"), row.row);
+    row.away = chipButton(QStringLiteral("×"), tr("Let it go on from the edge before it"), row.row);
     connect(row.away, &QPushButton::clicked, this, [this, index] {
         change(tr("Without an edge"), [&](Drawing& drawing) { takeEdge(drawing, {piece_, index}); });
     });
@@ -365,7 +349,7 @@ void ShapePanel::addJoinRow(std::size_t index) {
     };
     row.first = edge(tr("first edge"), &DrawnJoin::first);
     row.second = edge(tr("second edge"), &DrawnJoin::second);
-    auto* away = awayButton(tr("Take this join away"), row.row);
+    auto* away = chipButton(QStringLiteral("×"), tr("Take this join away"), row.row);
     connect(away, &QPushButton::clicked, this, [this, index] {
         change(tr("Without a join"), [&](Drawing& drawing) {
             if (index < drawing.joins.size())

@@ -17,14 +17,6 @@
 namespace vestimen::app {
 namespace {
 
-/// Rows beyond so many go; whoever sent the click is one of them.
-template<class Row> void shorten(std::vector<Row>& rows, std::size_t most) {
-    for (; rows.size() > most; rows.pop_back()) {
-        rows.back().row->hide();
-        rows.back().row->deleteLater();
-    }
-}
-
 struct Dye {
     const char* name;
     const char* colour;
@@ -39,14 +31,6 @@ constexpr std::array dyes = {
 
 constexpr int inRows = 0;
 constexpr int inMillimetres = 1;
-
-QPushButton* smallButton(const QString& text, const QString& name, QWidget* parent) {
-    auto* button = new QPushButton(text, parent);
-    button->setObjectName(QStringLiteral("chip"));
-    button->setToolTip(name);
-    button->setAccessibleName(name);
-    return button;
-}
 
 Yarn inAnotherColour(const Project& project) {
     Yarn yarn = project.yarn;
@@ -287,7 +271,7 @@ void YarnPanel::offerFromShelf(QMenu* menu, YarnNumber number) {
 void YarnPanel::buildWaste(QVBoxLayout* layout) {
     auto* row = new QHBoxLayout;
     row->setSpacing(6);
-    wasteColour_ = smallButton({}, tr("Colour of the waste yarn"), this);
+    wasteColour_ = chipButton({}, tr("Colour of the waste yarn"), this);
     wasteColour_->setMenu(colourMenu(wasteColour_, [this](const QString&, const char* colour) {
         change(tr("Colour of the waste yarn"), [&](Project& project) { project.waste.colour = colour; });
     }));
@@ -306,7 +290,7 @@ void YarnPanel::addYarnRow(YarnNumber number) {
     auto* line = new QHBoxLayout(row.row);
     line->setContentsMargins(0, 0, 0, 0);
     line->setSpacing(6);
-    row.colour = smallButton({}, tr("Colour"), row.row);
+    row.colour = chipButton({}, tr("Colour"), row.row);
     row.colour->setMenu(colourMenu(row.colour, [this, number](const QString& name, const char* colour) {
         change(tr("Colour of a yarn"), [&](Project& project) {
             Yarn& its = number == 0 ? project.yarn : project.moreYarns[static_cast<std::size_t>(number) - 1];
@@ -319,7 +303,7 @@ void YarnPanel::addYarnRow(YarnNumber number) {
     row.name = new ElidedLabel(row.row);
     row.amount = new ElidedLabel(row.row);
     row.amount->setObjectName(QStringLiteral("muted"));
-    row.away = smallButton(QStringLiteral("×"), tr("Take this yarn away"), row.row);
+    row.away = chipButton(QStringLiteral("×"), tr("Take this yarn away"), row.row);
     QSizePolicy room = row.away->sizePolicy(); // the main one stays, and the columns with it
     room.setRetainSizeWhenHidden(true);
     row.away->setSizePolicy(room);
@@ -348,7 +332,7 @@ void YarnPanel::addStripeRow(std::size_t index) {
     row.height->setRange(1, 999);
     row.height->setFixedWidth(70);
     row.height->setAccessibleName(tr("%1, height").arg(name));
-    auto* away = smallButton(QStringLiteral("×"), tr("Take this stripe away"), row.row);
+    auto* away = chipButton(QStringLiteral("×"), tr("Take this stripe away"), row.row);
     const auto set = [this, index](const std::function<void(Stripe&, const Project&)>& how, bool typed = false) {
         change(
             tr("Stripe %1").arg(index + 1),
@@ -376,7 +360,7 @@ void YarnPanel::addStripeRow(std::size_t index) {
                 project.stripes.of.erase(project.stripes.of.begin() + static_cast<std::ptrdiff_t>(index));
         });
     });
-    row.ends = smallButton({}, tr("%1, its ends").arg(name), row.row);
+    row.ends = chipButton({}, tr("%1, its ends").arg(name), row.row);
     auto* ends = new QMenu(row.ends);
     const auto offer = [&](const QString& label, std::optional<Ends> what) {
         ends->addAction(label, this,

@@ -32,6 +32,8 @@ struct Mitten {
     MittenTop top = MittenTop::grafted;
     Length topAbove = Length::millimetres(45);                    ///< of an open top, above the thumb's fork
     Welt topEdge{WeltKind::rolled, Length::millimetres(20), 0.0}; ///< of an open top
+    bool flap = false;                                            ///< over bare fingers: a piece that folds back
+    Length flapOverlap = Length::millimetres(25);                 ///< below the open edge, at the back of the hand
     /// Share of a half's stitches that is left at its tip; a third, as it is kept in percent.
     double tipLeft = 100.0 / 3.0 / 100.0;
     EdgeShaping tip;
@@ -41,6 +43,7 @@ struct Mitten {
     Rows wasteRows{12};
 
     bool hasTip() const { return top != MittenTop::open; }
+    bool hasFlap() const { return flap && !hasTip(); }
     bool inHalves() const { return top == MittenTop::grafted || top == MittenTop::boundOff; }
     bool operator==(const Mitten&) const = default;
 };

@@ -141,6 +141,29 @@ bool countTip(const Mitten& mitten, Counting& counting, const MittenMeasures& me
     return true;
 }
 
+/// From so far below the open edge to the tip of the hand.
+bool countFlap(const Mitten& mitten, Counting& counting, const MittenMeasures& measures, PieceKey piece,
+               MittenCounts& counted) {
+    const FabricGauge& gauge = counting.gauge();
+    if (!countTip(mitten, counting, measures, piece, counted))
+        return false;
+    counted.flapEdge = counting.welt(counts::flapEdge, "Rows of the flap’s edge", mitten.topEdge, mitten.acrossWay);
+    const Length high = measures.whole - measures.hand + mitten.flapOverlap;
+    counted.flap = counting.rows(counts::flap, "Rows of the flap, with its edge", high, anyCount, "nearest whole row") -
+                   counted.flapEdge.visible;
+    const Rows below(static_cast<int>(std::lround(gauge.rows.over(mitten.flapOverlap))));
+    counted.flapMark = std::min(counted.hand, counted.hand + counted.edge.visible - below);
+    if (counted.flap < counted.tip + Rows(2) || counted.flapMark <= counted.toThumb) {
+        counting.error("mitten_short",
+                       {"A flap {0} high that is sewn on {1} below the open edge cannot be: it needs room for its tip, "
+                        "and lies above the thumb. Let the open top end lower, or the flap begin higher.",
+                        {high, mitten.flapOverlap}},
+                       piece);
+        return false;
+    }
+    return true;
+}
+
 } // namespace
 
 bool isOddCuff(const Mitten& mitten) {
@@ -181,8 +204,8 @@ std::optional<MittenMeasures> mittenMeasures(const Mitten& mitten, const Ground&
     const auto thumbLength = measure(Measure::thumbLength);
     if (!girth || !hand || !toThumb || !thumbGirth || !thumbLength)
         return std::nullopt;
-    return MittenMeasures{*girth, mitten.hasTip() ? *hand : *toThumb + mitten.topAbove, *toThumb, *thumbGirth,
-                          *thumbLength};
+    return MittenMeasures{
+        *girth, mitten.hasTip() ? *hand : *toThumb + mitten.topAbove, *hand, *toThumb, *thumbGirth, *thumbLength};
 }
 
 std::optional<MittenCounts> countMitten(const Mitten& mitten, Counting& counting, const MittenMeasures& measures,
@@ -217,6 +240,8 @@ std::optional<MittenCounts> countMitten(const Mitten& mitten, Counting& counting
         needed += counted.edge.visible;
         counted.hand -= counted.edge.visible;
     }
+    if (mitten.hasFlap() && !countFlap(mitten, counting, measures, piece, counted))
+        return std::nullopt;
     if (counted.toThumb < Rows(2) || counted.hand + counted.edge.visible - counted.toThumb < needed) {
         counting.error(
             "mitten_short",

@@ -11,6 +11,7 @@ namespace vestimen {
 struct MittenMeasures {
     Length girth; ///< around the palm
     Length hand;  ///< from the wrist to the tip, or to the open edge
+    Length whole; ///< from the wrist to the tip in any case
     Length toThumb;
     Length thumbGirth;
     Length thumbLength;
@@ -21,7 +22,10 @@ struct MittenCounts {
     Stitches top;      ///< that the cuff is knitted over: one more where its form is odd
     WeltCounts cuff;
     WeltCounts edge; ///< of an open top
-    Rows hand;       ///< above the cuff, in all
+    WeltCounts flapEdge;
+    Rows flap;     ///< above its edge
+    Rows flapMark; ///< of the hand, where the flap is sewn on
+    Rows hand;     ///< above the cuff, in all
     Rows toThumb;
     Slope gusset; ///< pairs that the hand widens by towards the thumb
     Stitches thumb;
@@ -55,8 +59,9 @@ struct LaidMitten {
 
 namespace mitten_counts {
 inline constexpr CountKey stitches{"mitten_stitches"}, cuff{"cuff_rows"}, hand{"hand_rows"}, toThumb{"rows_to_thumb"},
-    thumb{"thumb_stitches"}, thumbRows{"thumb_rows"}, tip{"tip_rows"}, edge{"edge_rows"};
-inline constexpr std::array all = {stitches, cuff, hand, toThumb, thumb, thumbRows, tip, edge};
+    thumb{"thumb_stitches"}, thumbRows{"thumb_rows"}, tip{"tip_rows"}, edge{"edge_rows"}, flap{"flap_rows"},
+    flapEdge{"flap_edge_rows"};
+inline constexpr std::array all = {stitches, cuff, hand, toThumb, thumb, thumbRows, tip, edge, flap, flapEdge};
 } // namespace mitten_counts
 
 /// From the fold to the thumb.

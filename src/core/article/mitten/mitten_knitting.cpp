@@ -142,8 +142,9 @@ void addHalves(const Mitten& mitten, const LaidMitten& laid, Knitting& knitting)
     knitting.at(row, act::HoldLever{false});
 }
 
-void addDrawnUp(const Mitten& mitten, const MittenCounts& counts, Knitting& knitting) {
-    Rows row = counts.hand - counts.tip;
+/// At the end of so many rows.
+void addDrawnUp(const Mitten& mitten, const MittenCounts& counts, Rows end, Knitting& knitting) {
+    Rows row = end - counts.tip;
     knitting.at(row, act::Section{"tip"});
     Side from = Side::left;
     for (const int every : counts.rounds) {
@@ -181,8 +182,10 @@ Knitting mittenKnitting(const Mitten& mitten, const MittenCounts& counts, const 
         knitting.name(counts.hand - counts.tip, "seam_left", "seam_right");
         addHalves(mitten, laid, knitting);
     } else if (mitten.hasTip()) {
-        addDrawnUp(mitten, counts, knitting);
+        addDrawnUp(mitten, counts, counts.hand, knitting);
     } else {
+        if (mitten.hasFlap())
+            knitting.at(counts.flapMark, act::Mark{"flap"});
         knitting.at(counts.hand, act::EndWelt{counts.edge});
         knitting.name(counts.hand, "seam_left", "seam_right");
     }
@@ -213,6 +216,19 @@ Knitting thumbKnitting(const Mitten& mitten, const MittenCounts& counts, const F
                             "by both their legs, in order from the other end."});
     knitting.begin = std::move(begun);
     addThumb(mitten, counts, knitting.stages);
+    return knitting;
+}
+
+Knitting flapKnitting(const Mitten& mitten, const MittenCounts& counts, const Ground& ground, const FabricGauge& gauge,
+                      Side palmSide) {
+    Knitting knitting;
+    knitting.gauge = gauge;
+    knitting.stitches = counts.stitches;
+    knitting.begin = counts.flapEdge;
+    knitting.carriage = opposite(palmSide);
+    knitting.wasteRows = mitten.wasteRows;
+    knitting.ravelCord = ground.waste.cord;
+    addDrawnUp(mitten, counts, counts.flap, knitting);
     return knitting;
 }
 

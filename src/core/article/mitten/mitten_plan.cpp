@@ -13,11 +13,15 @@ namespace {
 namespace counts = mitten_counts;
 namespace pieces = mitten_pieces;
 namespace handles {
-constexpr HandleKey cuff{"cuff"}, girth{"girth"}, thumb{"thumb"}, thumbLength{"thumb_length"}, top{"top"};
+constexpr HandleKey cuff{"cuff"}, girth{"girth"}, thumb{"thumb"}, thumbLength{"thumb_length"}, top{"top"}, flap{"flap"};
 } // namespace handles
 
 constexpr Length mm(double value) {
     return Length::millimetres(value);
+}
+
+PieceKey flapOf(PieceKey hand) {
+    return hand == pieces::left ? pieces::leftFlap : pieces::rightFlap;
 }
 
 Side palmSideOf(PieceKey hand) {
@@ -170,6 +174,8 @@ public:
         if (mitten_.top == MittenTop::drawnUp)
             drawnUp("tip", "Tip, {0}", hand_, "tip");
         seam();
+        if (mitten_.hasFlap())
+            flap();
     }
 
 private:
@@ -279,6 +285,38 @@ private:
                           .after = {keyOf("tip")}});
     }
 
+    void flap() {
+        const PieceKey piece = flapOf(hand_);
+        drawnUp("flap_tip", "Tip of the flap, {0}", piece, "tip");
+        joins_.back().after = {};
+        joins_.push_back({.key = keyOf("flap_seam"),
+                          .title = title("Seam of the flap, {0}"),
+                          .method = JoinMethod::mattress,
+                          .first = {{{piece, "seam_left"}}, {"one side, {0} rows", {}}},
+                          .second = {{{piece, "seam_right"}}, {"the other side, {0} rows", {}}},
+                          .ends = {{{piece, "seam_left"}}, {{piece, "seam_right"}}},
+                          .goesOnFrom = keyOf("flap_tip"),
+                          .tailSide = {"From its tip down.", {}},
+                          .facing = {"Knit side facing you, one stitch in.", {}},
+                          .mayDiffer = 0,
+                          .after = {keyOf("flap_tip")}});
+        const int half = counts_.half().count();
+        joins_.push_back({.key = keyOf("flap_on"),
+                          .title = title("Flap to the back of the hand, {0}"),
+                          .method = JoinMethod::sewOn,
+                          .first = {.what = {"the back half of the flap’s edge, {0} stitches", {half}},
+                                    .count = half,
+                                    .unit = JoinUnit::stitches},
+                          .second = {.what = {"the back of the hand along the marks, {0} stitches", {half}},
+                                     .count = half,
+                                     .unit = JoinUnit::stitches},
+                          .tailSide = {"Its seam lies over the seam at the little finger.", {}},
+                          .facing = {"Knit sides outward, the edge laid along the marked row; try how it folds back "
+                                     "before the last stitches.",
+                                     {}},
+                          .after = {keyOf("seam"), keyOf("flap_seam")}});
+    }
+
     const Mitten& mitten_;
     const MittenCounts& counts_;
     PieceKey hand_;
@@ -297,16 +335,20 @@ const char* usualName(const Mitten&) {
 }
 
 std::vector<PieceName> namesOf(const Mitten& mitten) {
-    if (mitten.thumb == ThumbSchool::first)
-        return {{pieces::left, {"Left mitten", {}}}, {pieces::right, {"Right mitten", {}}}};
-    return {{pieces::left, {"Left mitten", {}}},
-            {pieces::leftThumb, {"Left thumb", {}}},
-            {pieces::right, {"Right mitten", {}}},
-            {pieces::rightThumb, {"Right thumb", {}}}};
+    std::vector<PieceName> names;
+    for (const PieceKey hand : {pieces::left, pieces::right}) {
+        const bool left = hand == pieces::left;
+        names.push_back({hand, {left ? "Left mitten" : "Right mitten", {}}});
+        if (mitten.thumb == ThumbSchool::afterwards)
+            names.push_back({left ? pieces::leftThumb : pieces::rightThumb, {left ? "Left thumb" : "Right thumb", {}}});
+        if (mitten.hasFlap())
+            names.push_back({flapOf(hand), {left ? "Left flap" : "Right flap", {}}});
+    }
+    return names;
 }
 
 PieceKey inPlaceOf(const Mitten&, PieceKey piece) {
-    return piece == pieces::rightThumb ? pieces::right : pieces::left;
+    return piece == pieces::rightThumb || piece == pieces::rightFlap ? pieces::right : pieces::left;
 }
 
 std::vector<Measure> needsOf(const Mitten&) {
@@ -421,6 +463,25 @@ Plan plan(const Mitten& mitten, const Ground& ground, const FabricGauge& gauge) 
             thumb.length = gauge.height(counted->thumbRows);
             thumb.knitting = thumbKnitting(mitten, *counted, gauge, palmSide);
             plan.pieces.push_back(std::move(thumb));
+        }
+        if (mitten.hasFlap()) {
+            PlannedPiece flap;
+            flap.key = flapOf(hand);
+            flap.ontoOthers = true;
+            flap.width = gauge.width(counted->stitches - Stitches(mitten.seamStitches ? 2 : 0));
+            flap.length = gauge.height(counted->flapEdge.visible + counted->flap);
+            flap.handles = {{.key = handles::flap,
+                             .label = "Length of the flap",
+                             .length = flap.length,
+                             .count = counted->flapEdge.visible + counted->flap,
+                             .x = 0.0,
+                             .y = 1.0 * (counted->flapEdge.visible + counted->flap).count(),
+                             .counts = {counts::flap, counts::tip},
+                             .pulls = {{"flap_overlap_mm", gauge.rows.unit().mm()}}}};
+            flap.marks.width = handles::flap;
+            flap.marks.weltRows = counted->flapEdge.visible.count();
+            flap.knitting = flapKnitting(mitten, *counted, ground, gauge, palmSide);
+            plan.pieces.push_back(std::move(flap));
         }
         Joiner(mitten, *counted, hand, plan.joins).add();
     }
