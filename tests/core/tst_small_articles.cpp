@@ -147,6 +147,7 @@ private slots:
     void aCushionClosesOverItsTubes();
     void facingsAreStitchToStitch();
     void aCordIsAsLongAsItIsWorn();
+    void aGussetWaitsForItsThumb();
     void aShawlHasItsShape();
     void aShawlsBordersGoAlongItsEdges();
     void whatCannotBeIsSaid_data();
@@ -571,6 +572,29 @@ void TestSmallArticles::aCordIsAsLongAsItIsWorn() {
 }
 
 /// From the fabric: how wide its rows are, and how high its columns.
+void TestSmallArticles::aGussetWaitsForItsThumb() {
+    Mitten mitten;
+    mitten.gusset = true;
+    mitten.thumb = ThumbSchool::afterwards;
+    const Worked worked = work(somebodys(mitten));
+    QVERIFY2(worked.sound(), listed(worked.findings).constData());
+    const Fabric& hand = piece(worked, "left_mitten").fabric;
+    const Fabric& thumb = piece(worked, "left_thumb").fabric;
+    const int stitches = number(worked, "mitten_stitches");
+    const int own = static_cast<int>(hand.kept.at("thumb").size());
+    QCOMPARE(own + static_cast<int>(hand.castOn.at("thumb").size()), number(worked, "thumb_stitches"));
+    QCOMPARE(static_cast<int>(thumb.passes.front().loopCount), number(worked, "thumb_stitches"));
+    // It widens by pairs up to the thumb, whose stitches wait; the hand then closes up over one loop.
+    const int wide = stitches + own - 1;
+    std::size_t last = 0;
+    for (std::size_t i = 0; i < hand.passes.size(); ++i)
+        if (static_cast<int>(hand.passes[i].loopCount) == wide)
+            last = i;
+    QVERIFY(last > 0);
+    QCOMPARE(static_cast<int>(hand.passes[last + 1].loopCount), stitches);
+    QCOMPARE(static_cast<int>(hand.castOn.at("thumb").size()), 1);
+}
+
 void TestSmallArticles::aShawlHasItsShape() {
     for (const ShawlShape shape : allShawlShapes) {
         Shawl shawl;

@@ -59,13 +59,7 @@ std::span<const Choice<Mitten>> choicesOf(const Mitten&) {
         CuffChoices::add(choices, "cuff");
         const Choice<Mitten> more[] = {
             {{"", "thumb"}, "Thumb", oneOf<&Mitten::thumb>(), isThumb, true},
-            {{"", "gusset"},
-             "With a gusset",
-             yesOrNo<&Mitten::gusset>(),
-             [](const Mitten& mitten, const Place& at) {
-                 return isThumb(mitten, at) && mitten.thumb == ThumbSchool::first;
-             },
-             true},
+            {{"", "gusset"}, "With a gusset", yesOrNo<&Mitten::gusset>(), isThumb, true},
             {{"", "thumb_open"}, "Open thumb", yesOrNo<&Mitten::thumbOpen>(), isThumb, true},
             {{"", "thumb_height_mm"},
              "Height of the open thumb",

@@ -39,16 +39,17 @@ bool countThumb(const Mitten& mitten, Counting& counting, const MittenMeasures& 
                        {"A thumb of {0} stitches cannot be: {1} are the fewest.", {counted.thumb, leastThumb}}, piece);
         return false;
     }
-    const bool gusset = mitten.gusset && mitten.thumb == ThumbSchool::first;
+    // Loops that go double onto the gap's neighbours.
+    const Stitches beyond = mitten.thumb == ThumbSchool::first ? beyondTheGap : Stitches(0);
     int pairs = 0;
-    if (mitten.thumb == ThumbSchool::afterwards) {
-        counted.own = counted.gap = counted.loops = counted.thumb / 2;
-    } else if (gusset) {
+    if (mitten.gusset) {
         // One stitch of the hand, with a pair beside it for every step.
         counted.gap = Stitches(1);
-        counted.loops = counted.gap + beyondTheGap;
+        counted.loops = counted.gap + beyond;
         counted.own = counted.thumb - counted.loops;
         pairs = (counted.own.count() - 1) / 2;
+    } else if (mitten.thumb == ThumbSchool::afterwards) {
+        counted.own = counted.gap = counted.loops = counted.thumb / 2;
     } else {
         counted.own = counted.gap = (counted.thumb - beyondTheGap) / 2;
         counted.loops = counted.gap + beyondTheGap;

@@ -75,13 +75,40 @@ void addThumbFirst(const Mitten& mitten, const LaidMitten& laid, Knitting& knitt
     knitting.at(row, act::HangOn{std::move(hang), whole});
 }
 
-/// The thumb's stitches wait on a holder, and as many loops are wound over the gap.
+/// The thumb's stitches wait on a holder, and as many loops are wound over the gap. A gusset's are more than the gap:
+/// the hand closes up around it.
 void addThumbWaiting(const LaidMitten& laid, Knitting& knitting) {
     const Rows row = laid.counts.toThumb;
+    const NeedleSpan own = laid.own();
+    const NeedleSpan gap = laid.gap();
+    const NeedleSpan whole = laid.whole();
+    const int pairs = laid.counts.pairs();
     knitting.at(row, act::Section{"thumb opening"});
     knitting.at(row, act::Say{"thumb", whoseHand(laid.palmSide)});
-    knitting.at(row, act::TakeOff{laid.own(), operation::Onto::holder, waiting});
-    knitting.at(row, act::CastOnOver{laid.gap(), castLoops});
+    if (pairs > 0)
+        knitting.at(row, act::BreakYarn{});
+    knitting.at(row, act::TakeOff{own, operation::Onto::holder, waiting});
+    if (pairs > 0) {
+        const HangSource left{.kind = HangSource::Kind::kept, .name = "hand_left"};
+        const HangSource right{.kind = HangSource::Kind::kept, .name = "hand_right"};
+        knitting.at(row, act::TakeOff{
+                             {whole.first.shifted(-pairs), own.first.shifted(-1)}, operation::Onto::holder, left.name});
+        knitting.at(
+            row, act::TakeOff{{own.last.shifted(1), whole.last.shifted(pairs)}, operation::Onto::holder, right.name});
+        knitting.at(row, act::Say{"hang_again", "Hang both sides of the hand again, closed up to one needle between "
+                                                "them, purl side facing you."});
+        operation::Hang hang{.allOf = {left, right}};
+        int index = 1;
+        hang.from(left);
+        for (Needle needle = whole.first; needle < gap.first; needle = needle.shifted(1))
+            hang.put(needle, index++);
+        hang.from(right);
+        index = 1;
+        for (Needle needle = gap.last.shifted(1); needle <= whole.last; needle = needle.shifted(1))
+            hang.put(needle, index++);
+        knitting.at(row, act::HangOn{std::move(hang), whole});
+    }
+    knitting.at(row, act::CastOnOver{gap, castLoops});
 }
 
 void addGusset(const Mitten& mitten, const LaidMitten& laid, Knitting& knitting) {

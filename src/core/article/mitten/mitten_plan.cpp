@@ -513,10 +513,7 @@ std::vector<Change<Mitten>> changesFor(const Mitten& mitten, const Ground& groun
     } else if (finding.code == "gusset_rows") {
         choose({"No gusset", {}}, [](Mitten& next) { next.gusset = false; });
     } else if (finding.code == "thumb_wide") {
-        choose({"With a gusset", {}}, [](Mitten& next) {
-            next.thumb = ThumbSchool::first;
-            next.gusset = true;
-        });
+        choose({"With a gusset", {}}, [](Mitten& next) { next.gusset = true; });
     } else if (finding.code == "mitten_tip") {
         choose({"A third left at the tip", {}}, [](Mitten& next) { next.tipLeft = Mitten().tipLeft; });
         choose(
