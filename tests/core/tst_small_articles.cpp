@@ -927,7 +927,7 @@ void TestSmallArticles::everyMittenRunsClean() {
             RC_ASSERT(std::abs(flap.edgeRows("seam_left") * row - wanted) <= 1.51 * row);
     });
     if (all >= 50)
-        QVERIFY2(drafted > all / 3, qPrintable(QString("%1 of %2").arg(drafted).arg(all)));
+        QVERIFY2(drafted > all / 5, qPrintable(QString("%1 of %2").arg(drafted).arg(all)));
 }
 
 void TestSmallArticles::everySockRunsClean() {
@@ -1060,7 +1060,7 @@ void TestSmallArticles::aShawlsBordersGoAlongItsEdges() {
     shawl.sideBorders = true;
     const Worked worked = work(somebodys(shawl));
     QVERIFY2(worked.sound(), listed(worked.findings).constData());
-    QCOMPARE(worked.pieces.size(), 5U);
+    QCOMPARE(worked.pieces.size(), 9U);
     const Fabric& fabric = worked.pieces.front().fabric;
     const FabricGauge& gauge = *worked.measured.gauge;
     const int rows = fabric.edgeRows("long_edge");

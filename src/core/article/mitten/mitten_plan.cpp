@@ -479,6 +479,7 @@ Plan plan(const Mitten& mitten, const Ground& ground, const FabricGauge& gauge) 
                              .counts = {counts::flap, counts::tip},
                              .pulls = {{"flap_overlap_mm", gauge.rows.unit().mm()}}}};
             flap.marks.width = handles::flap;
+            flap.marks.below = {"{0} around · {1} stitches", {flap.width, counted->stitches.count()}};
             flap.marks.weltRows = counted->flapEdge.visible.count();
             flap.knitting = flapKnitting(mitten, *counted, ground, gauge, palmSide);
             plan.pieces.push_back(std::move(flap));

@@ -28,7 +28,7 @@ struct Shawl {
     bool sideBorders = false; ///< folded, hung along the rows of a triangle's edges
     Length sideDepth = Length::millimetres(15);
     YarnNumber sideYarn = 0;
-    int sideParts = 2; ///< that each is knitted in
+    int sideParts = 4; ///< that each is knitted in: an even number meets at the point
     Rows wasteRows{12};
 
     bool operator==(const Shawl&) const = default;

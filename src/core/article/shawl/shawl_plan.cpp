@@ -86,8 +86,8 @@ PieceKey sideKey(Side side, int part) {
 Phrase sideName(const Shawl& shawl, Side side, int part) {
     const bool left = side == Side::left;
     if (isFromSide(shawl))
-        return {left ? "Border of the long edge, part {0}" : "Border of the point, part {0}", {part}};
-    return {left ? "Left border, part {0}" : "Right border, part {0}", {part}};
+        return {left ? "Long edge, border {0}" : "Point, border {0}", {part}};
+    return {left ? "Left border {0}" : "Right border {0}", {part}};
 }
 
 /// Needles along each edge: as long as it is, no more than it has rows.
