@@ -133,6 +133,7 @@ void TestChoices::everyChoiceHasItsPlace() {
     Mitten open;
     open.top = MittenTop::open;
     open.topEdge.kind = WeltKind::foldedHem;
+    open.flap = true;
     Mitten widened;
     widened.gusset = widened.thumbOpen = true;
     Sock stocking;
