@@ -187,6 +187,10 @@ void TestOutlineFile::svgPieces() {
     CLOSE(areaOf(file.pieces[0]), 1200.0 - 100.0);
     CLOSE(areaOf(file.pieces[1]), 1200.0);
     QCOMPARE(std::get<Traced>(file.pieces[0].form).loops.size(), 2U);
+    // What goes on after a closed line begins where that began.
+    const OutlineFile on = outlinesFrom(inMm("<path d=\"M50 20 h60 v30 h-60 z l-20 -10\"/>"));
+    QCOMPARE(on.open, 1);
+    CLOSE(areaOf(on.pieces.front()), 1800.0);
     // Each stands on nought, its middle over nought.
     for (const DrawnPiece& each : file.pieces) {
         const auto [low, high] = boundsOf(contourOf(each));
@@ -210,6 +214,10 @@ void TestOutlineFile::dxfForms_data() {
         << 60.0 << 30.0 << 900.0;
     QTest::newRow("lines and an arc") << "0 LINE\n10 0\n20 0\n11 80\n21 0\n0 ARC\n10 40\n20 0\n40 40\n50 0\n51 180"
                                       << 80.0 << 40.0 << pi * 800;
+    // A half-circle that is seen from behind lies at the other side of nought.
+    QTest::newRow("seen from behind")
+        << "0 LINE\n10 0\n20 0\n11 -80\n21 0\n0 ARC\n10 40\n20 0\n40 40\n50 0\n51 180\n210 0\n220 0\n230 -1" << 80.0
+        << 40.0 << pi * 800;
     QTest::newRow("circle") << "0 CIRCLE\n10 7\n20 9\n40 40" << 80.0 << 80.0 << pi * 1600;
     QTest::newRow("ellipse") << "0 ELLIPSE\n10 0\n20 0\n11 40\n21 0\n40 0.5\n41 0\n42 6.283185307179586" << 80.0 << 40.0
                              << pi * 800;
@@ -310,6 +318,15 @@ void TestOutlineFile::badFiles_data() {
     svgRow("DXF that promises less than nothing", dxf("4", "0 LWPOLYLINE\n90 -4\n70 1\n10 0\n20 0"), "at most");
     svgRow("DXF with a broken spline", dxf("4", "0 SPLINE\n70 8\n71 3\n72 2\n73 1\n40 0\n40 1\n10 0\n20 0\n30 0"),
            "spline");
+    svgRow("DXF in a plane of its own", dxf("4", "0 CIRCLE\n10 0\n20 0\n40 40\n210 1\n220 0\n230 0"), "flat");
+    std::string lines;
+    for (int i = 0; i < 25'000; ++i)
+        lines += "0 LINE\n10 0\n20 0\n11 " + std::to_string(i) + "\n21 9\n";
+    svgRow("DXF of 25,000 lines from one point", dxf("4", lines), "lines");
+    std::string curves = "<path d=\"M0 0";
+    for (int i = 0; i < 40'000; ++i)
+        curves += "c9e5 0 0 9e5 0 0";
+    svgRow("endless curves", inMm(curves + "Z\"/>"), "points");
     svgRow("DXF without entities", dxf("4", ""), "no closed outline");
     svgRow("neither", "measures; 12; 14\n", "by turns");
     svgRow("empty", " ", "breaks off");

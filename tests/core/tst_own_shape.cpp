@@ -462,6 +462,10 @@ void TestOwnShape::badShapes() {
     QVERIFY(hasFinding(findings(shapeOf(byHeights({widthAt(0, -50, 50), widthAt(50, 50, -50)}))), "shape_heights"));
     QVERIFY(hasFinding(findings(shapeOf(byHeights({widthAt(0, -2, 2), widthAt(5, -2, 2)}))), "shape_size"));
     QVERIFY(hasFinding(findings(shapeOf(byHeights({widthAt(0, -2000, 2000), widthAt(500, -2, 2)}))), "too_wide"));
+    // Apart at every height, and across each other between two.
+    QVERIFY(hasFinding(findings(shapeOf(byHeights(
+                           {widthAt(0, -50, 0, true), widthAt(100, 90, 95, true), widthAt(110, 90, 200, false)}))),
+                       "shape_heights"));
     OwnShape named = shapeOf(byHeights({widthAt(0, -50, 50), widthAt(100, -50, 50)}));
     named.drawing.pieces.front().edges[1].name = "right";
     QVERIFY(hasFinding(findings(named), "shape_heights"));

@@ -168,6 +168,12 @@ std::optional<Phrase> problemOf(const DrawnPiece& piece) {
                               "at least as far to the right.",
                               {piece.name, at[i].height}};
         }
+        // Both sides have their points at the same heights.
+        const std::vector<ContourPoint> loop = loopOf(at);
+        for (std::size_t i = 0; i < loop.size() / 2; ++i)
+            if (const DrawnPoint& right = loop[i].at; loop[loop.size() - 1 - i].at.x > right.x)
+                return Phrase{"The edges of “{0}” cross at {1}: let them be straight there, or farther apart.",
+                              {piece.name, right.y}};
     }
     std::set<std::string> names;
     for (const DrawnEdge& each : piece.edges) {

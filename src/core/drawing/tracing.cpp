@@ -287,23 +287,15 @@ std::variant<std::vector<DrawnPiece>, Phrase> traced(std::vector<DrawnLoop> loop
     }
     if (bounded.empty())
         return Phrase{"There is no closed outline larger than a few stitches in it: close its lines, end to end.", {}};
-    if (const auto crossing = crossingOf(plain))
+    if (const auto crossing = crossingOf(plain)) {
+        Box all = bg::return_envelope<Box>(bounded.front().ring);
+        for (const Bounded& each : bounded)
+            bg::expand(all, bg::return_envelope<Box>(each.ring));
+        const DrawnPoint corner = toDrawn(all.min_corner());
         return Phrase{"The outline crosses or touches itself, {0} to the right and {1} above its lower left corner: "
                       "part the lines there.",
-                      {[&] {
-                           Length left = crossing->x;
-                           for (const DrawnLoop& loop : plain)
-                               for (const DrawnPoint& each : loop)
-                                   left = std::min(left, each.x);
-                           return crossing->x - left;
-                       }(),
-                       [&] {
-                           Length low = crossing->y;
-                           for (const DrawnLoop& loop : plain)
-                               for (const DrawnPoint& each : loop)
-                                   low = std::min(low, each.y);
-                           return crossing->y - low;
-                       }()}};
+                      {crossing->x - corner.x, crossing->y - corner.y}};
+    }
     // A hole lies in an odd number of others.
     for (Bounded& each : bounded)
         for (const Bounded& other : bounded)

@@ -161,26 +161,31 @@ public:
     std::vector<DrawnLine> take() {
         endPolyline();
         endSpline();
-        return std::move(lines_);
+        return lines_.take();
     }
 
     void addLine(const DL_LineData& line) override {
         begin();
-        lines_.push_back({{place(line.x1, line.y1), place(line.x2, line.y2)}});
+        mirrored_ = false; // its ends are in the drawing’s own plane
+        lines_.begin(place(line.x1, line.y1));
+        lines_.to(place(line.x2, line.y2));
     }
     void addArc(const DL_ArcData& arc) override {
         begin();
+        mirrored_ = isMirrored();
         double turn = arc.angle2 - arc.angle1;
         turn -= 360.0 * std::floor(turn / 360.0);
         addArcOf(arc.cx, arc.cy, arc.radius, radians(arc.angle1), radians(turn));
     }
     void addCircle(const DL_CircleData& circle) override {
         begin();
+        mirrored_ = isMirrored();
         addArcOf(circle.cx, circle.cy, circle.radius, 0.0, 2.0 * std::numbers::pi);
-        lines_.back().closed = true;
+        lines_.close();
     }
     void addEllipse(const DL_EllipseData& ellipse) override {
         begin();
+        mirrored_ = false;
         double turn = ellipse.angle2 - ellipse.angle1;
         if (turn <= 0.0)
             turn += 2.0 * std::numbers::pi;
@@ -191,13 +196,15 @@ public:
             return place(ellipse.cx + ellipse.mx * along - ellipse.my * across,
                          ellipse.cy + ellipse.my * along + ellipse.mx * across);
         };
-        lines_.push_back({{at(0.0)}});
-        addCurve(lines_.back().points, at);
-        lines_.back().closed = turn > 2.0 * std::numbers::pi - 1e-6;
+        lines_.begin(at(0.0));
+        lines_.along(at);
+        if (turn > 2.0 * std::numbers::pi - 1e-6)
+            lines_.close();
     }
 
     void addPolyline(const DL_PolylineData& polyline) override {
         begin();
+        mirrored_ = isMirrored();
         closes_ = (polyline.flags & 1) != 0;
     }
     void addVertex(const DL_VertexData& vertex) override { vertices_.push_back(vertex); }
@@ -205,6 +212,7 @@ public:
 
     void addSpline(const DL_SplineData& spline) override {
         begin();
+        mirrored_ = false;
         spline_ = {static_cast<int>(spline.degree), (spline.flags & 1) != 0, {}, {}, true};
     }
     void addControlPoint(const DL_ControlPointData& point) override { spline_.points.push_back(point); }
@@ -224,7 +232,18 @@ private:
     };
 
     static double radians(double degrees) { return degrees * std::numbers::pi / 180.0; }
-    DrawnPoint place(double x, double y) const { return {Length::millimetres(x * mm_), Length::millimetres(y * mm_)}; }
+    DrawnPoint place(double x, double y) const {
+        return {Length::millimetres((mirrored_ ? -x : x) * mm_), Length::millimetres(y * mm_)};
+    }
+    /// Arcs and polylines may lie in a plane that is seen from behind; in no other.
+    bool isMirrored() {
+        if (!getExtrusion())
+            return false;
+        const double* direction = getExtrusion()->getDirection();
+        if (direction[0] != 0.0 || direction[1] != 0.0 || direction[2] == 0.0)
+            throw FormatError("A line of the drawing lies in a plane of its own: lay all of it flat.");
+        return direction[2] < 0.0;
+    }
     /// What was begun before ends where something else begins.
     void begin() {
         endPolyline();
@@ -236,15 +255,15 @@ private:
             const double angle = from + turn * share;
             return place(x + radius * std::cos(angle), y + radius * std::sin(angle));
         };
-        lines_.push_back({{at(0.0)}});
-        addCurve(lines_.back().points, at);
+        lines_.begin(at(0.0));
+        lines_.along(at);
     }
 
     /// From a corner of a polyline to the next: straight, or an arc whose bulge is the tangent of a quarter of its
     /// angle, to the left where it is less than 0.
-    void addTo(std::vector<DrawnPoint>& line, const DL_VertexData& from, const DL_VertexData& to) const {
+    void addTo(const DL_VertexData& from, const DL_VertexData& to) {
         if (from.bulge == 0.0 || !std::isfinite(from.bulge)) {
-            line.push_back(place(to.x, to.y));
+            lines_.to(place(to.x, to.y));
             return;
         }
         const double turn = 4.0 * std::atan(from.bulge);
@@ -256,7 +275,7 @@ private:
         const double y = (from.y + to.y) / 2.0 + dx * off;
         const double radius = std::hypot(from.x - x, from.y - y);
         const double begin = std::atan2(from.y - y, from.x - x);
-        addCurve(line, [&](double share) {
+        lines_.along([&](double share) {
             return place(x + radius * std::cos(begin + turn * share), y + radius * std::sin(begin + turn * share));
         });
     }
@@ -264,12 +283,13 @@ private:
     void endPolyline() {
         if (vertices_.empty())
             return;
-        DrawnLine line{{place(vertices_.front().x, vertices_.front().y)}, closes_};
+        lines_.begin(place(vertices_.front().x, vertices_.front().y));
         for (std::size_t i = 0; i + 1 < vertices_.size(); ++i)
-            addTo(line.points, vertices_[i], vertices_[i + 1]);
-        if (closes_)
-            addTo(line.points, vertices_.back(), vertices_.front());
-        lines_.push_back(std::move(line));
+            addTo(vertices_[i], vertices_[i + 1]);
+        if (closes_) {
+            addTo(vertices_.back(), vertices_.front());
+            lines_.close();
+        }
         vertices_.clear();
     }
 
@@ -302,7 +322,7 @@ private:
             spline.knots.size() != spline.points.size() + degree + 1 || !std::ranges::is_sorted(spline.knots))
             throw FormatError("A spline of the drawing is broken: it should have its control points, and as many "
                               "rising knots as these, its degree and one more.");
-        DrawnLine line{{}, false};
+        bool begun = false;
         for (std::size_t span = degree; span < spline.points.size(); ++span) {
             const double low = spline.knots[span];
             const double high = spline.knots[span + 1];
@@ -312,18 +332,17 @@ private:
                 const auto point = onSpline(spline, span, low + (high - low) * share);
                 return place(point[0] / point[2], point[1] / point[2]);
             };
-            if (line.points.empty())
-                line.points.push_back(at(0.0));
-            addCurve(line.points, at);
+            if (!std::exchange(begun, true))
+                lines_.begin(at(0.0));
+            lines_.along(at);
         }
-        if (!line.points.empty())
-            lines_.push_back(std::move(line));
     }
 
     double mm_;
-    std::vector<DrawnLine> lines_;
+    OutlineLines lines_;
     std::vector<DL_VertexData> vertices_;
     bool closes_ = false;
+    bool mirrored_ = false; ///< what is being read
     Spline spline_;
 };
 

@@ -10,10 +10,31 @@ namespace {
 constexpr int fewestParts = 4;
 constexpr int mostParts = 400;
 constexpr double nearEnough = 0.05;
+constexpr std::size_t mostLines = 20'000;
+constexpr std::size_t mostPoints = 1'000'000;
 
 } // namespace
 
-void addCurve(std::vector<DrawnPoint>& line, const std::function<DrawnPoint(double)>& curve) {
+void OutlineLines::begin(DrawnPoint at) {
+    if (lines_.size() >= mostLines)
+        throw FormatError("The drawing has more than " + std::to_string(mostLines) +
+                          " lines: an outline has fewer. Write it again as polylines, or leave out what is beside it.");
+    lines_.push_back({{at}, false});
+    count();
+}
+
+void OutlineLines::to(DrawnPoint at) {
+    lines_.back().points.push_back(at);
+    count();
+}
+
+void OutlineLines::count() {
+    if (++points_ > mostPoints)
+        throw FormatError("The lines of the drawing have more than " + std::to_string(mostPoints) +
+                          " points: an outline has fewer. Draw it plainer.");
+}
+
+void OutlineLines::along(const std::function<DrawnPoint(double)>& curve) {
     const auto at = [&](int part, int parts) { return curve(static_cast<double>(part) / parts); };
     // How far the middle of a part lies from its chord falls with the square of their number.
     double farthest = 0.0;
@@ -30,7 +51,7 @@ void addCurve(std::vector<DrawnPoint>& line, const std::function<DrawnPoint(doub
                           ? static_cast<int>(std::clamp(std::ceil(wanted), double(fewestParts), double(mostParts)))
                           : fewestParts;
     for (int i = 1; i <= parts; ++i)
-        line.push_back(at(i, parts));
+        to(at(i, parts));
 }
 
 OutlineFile outlinesOf(std::vector<DrawnLine> lines) {

@@ -40,7 +40,7 @@ struct Matrix {
 class Lines {
 public:
     explicit Lines(Matrix toMm) : places_{toMm} {}
-    std::vector<DrawnLine> take() { return std::move(lines_); }
+    std::vector<DrawnLine> take() { return lines_.take(); }
 
     template<class Element> void on_enter_element(Element) { places_.push_back(places_.back()); }
     void on_exit_element() { places_.pop_back(); }
@@ -49,37 +49,55 @@ public:
     }
 
     void path_move_to(double x, double y, svgpp::tag::coordinate::absolute) {
-        lines_.push_back({{place(x, y)}});
-        x_ = x;
-        y_ = y;
+        lines_.begin(place(x, y));
+        startX_ = x;
+        startY_ = y;
+        goTo(x, y);
     }
     void path_line_to(double x, double y, svgpp::tag::coordinate::absolute) {
-        lines_.back().points.push_back(place(x, y));
-        x_ = x;
-        y_ = y;
+        beginAfterClosing();
+        lines_.to(place(x, y));
+        goTo(x, y);
     }
     void path_cubic_bezier_to(double x1, double y1, double x2, double y2, double x, double y,
                               svgpp::tag::coordinate::absolute) {
-        addCurve(lines_.back().points, [&](double t) {
+        beginAfterClosing();
+        lines_.along([&](double t) {
             const double s = 1.0 - t;
             const auto on = [&](double p0, double p1, double p2, double p3) {
                 return s * s * s * p0 + 3.0 * s * s * t * p1 + 3.0 * s * t * t * p2 + t * t * t * p3;
             };
             return place(on(x_, x1, x2, x), on(y_, y1, y2, y));
         });
-        x_ = x;
-        y_ = y;
+        goTo(x, y);
     }
-    void path_close_subpath() { lines_.back().closed = true; }
+    void path_close_subpath() {
+        lines_.close();
+        goTo(startX_, startY_);
+        closed_ = true;
+    }
     void path_exit() {}
 
 private:
     DrawnPoint place(double x, double y) const { return places_.back().of(x, y); }
+    void goTo(double x, double y) {
+        x_ = x;
+        y_ = y;
+        closed_ = false;
+    }
+    /// What follows a closed line without a place of its own begins where that one began.
+    void beginAfterClosing() {
+        if (closed_)
+            lines_.begin(place(startX_, startY_));
+    }
 
     std::vector<Matrix> places_;
-    std::vector<DrawnLine> lines_;
+    OutlineLines lines_;
     double x_ = 0.0;
     double y_ = 0.0;
+    double startX_ = 0.0;
+    double startY_ = 0.0;
+    bool closed_ = false;
 };
 
 using Elements =

@@ -16,6 +16,14 @@ constexpr const char* whoseHand(Side palmSide) {
                : "You look at the purl side: the palm lies at the machine’s right, and is worn on the right hand.";
 }
 
+/// Loops that were kept or cast on, in their order, onto needles from one on.
+void put(operation::Hang& hang, const HangSource& source, Needle first, Needle last) {
+    hang.from(source);
+    int index = 1;
+    for (Needle needle = first; needle <= last; needle = needle.shifted(1))
+        hang.put(needle, index++);
+}
+
 /// The rows of a thumb, and its top.
 void addThumb(const Mitten& mitten, const MittenCounts& counts, std::vector<Stage>& stages) {
     const Rows rows = counts.thumbRows;
@@ -59,19 +67,13 @@ void addThumbFirst(const Mitten& mitten, const LaidMitten& laid, Knitting& knitt
     const HangSource loops{.kind = HangSource::Kind::castOn, .name = castLoops};
     const HangSource right{.kind = HangSource::Kind::kept, .name = "hand_right"};
     operation::Hang hang{.allOf = {left, loops, right}};
-    int index = 1;
-    hang.from(left);
-    for (Needle needle = whole.first; needle < gap.first; needle = needle.shifted(1))
-        hang.put(needle, index++);
+    put(hang, left, whole.first, gap.first.shifted(-1));
     // The thumb folds back: what was cast on last lies at the other end.
     hang.from(loops);
-    index = counts.loops.count();
+    int index = counts.loops.count();
     for (Needle needle = gap.first.shifted(-1); index >= 1; needle = needle.shifted(1))
         hang.put(needle, index--);
-    hang.from(right);
-    index = 1;
-    for (Needle needle = gap.last.shifted(1); needle <= whole.last; needle = needle.shifted(1))
-        hang.put(needle, index++);
+    put(hang, right, gap.last.shifted(1), whole.last);
     knitting.at(row, act::HangOn{std::move(hang), whole});
 }
 
@@ -98,14 +100,8 @@ void addThumbWaiting(const LaidMitten& laid, Knitting& knitting) {
         knitting.at(row, act::Say{"hang_again", "Hang both sides of the hand again, closed up to one needle between "
                                                 "them, purl side facing you."});
         operation::Hang hang{.allOf = {left, right}};
-        int index = 1;
-        hang.from(left);
-        for (Needle needle = whole.first; needle < gap.first; needle = needle.shifted(1))
-            hang.put(needle, index++);
-        hang.from(right);
-        index = 1;
-        for (Needle needle = gap.last.shifted(1); needle <= whole.last; needle = needle.shifted(1))
-            hang.put(needle, index++);
+        put(hang, left, whole.first, gap.first.shifted(-1));
+        put(hang, right, gap.last.shifted(1), whole.last);
         knitting.at(row, act::HangOn{std::move(hang), whole});
     }
     knitting.at(row, act::CastOnOver{gap, castLoops});
