@@ -29,17 +29,21 @@ void findMachineLimits(const Project& project, std::vector<Finding>& findings) {
              {"A bed of {0} needles, {1} apart, cannot be: 10 to 600 needles can.", {machine.needles, machine.pitch}}});
 }
 
-/// A swatch of another fabric tells a plain piece's size only roughly (craft 4): the likely error at its width.
-void findOtherFabric(const Project& project, Length width, std::vector<Finding>& findings) {
+/// A swatch of another fabric tells a piece's size only roughly (craft 4): the likely error at its width.
+void findOtherFabric(const Project& project, Length width, FabricKind wanted, std::vector<Finding>& findings) {
     const FabricKind fabric = project.swatch.fabric;
-    if (fabric == FabricKind::plain || project.swatch.treatments.empty())
+    if (fabric == wanted || project.swatch.treatments.empty())
         return;
-    const double share = fabric == FabricKind::patterned ? 0.05 : fabric == FabricKind::mockRib ? 0.2 : 0.3;
+    const auto further = std::max(fabric, wanted);
+    const double share = further == FabricKind::patterned ? 0.05 : further == FabricKind::mockRib ? 0.2 : 0.3;
     findings.push_back(
         {.severity = Severity::warning,
          .code = "other_fabric",
-         .text = {"The swatch is {0} and the pieces are plain: a piece {1} wide may come out {2} off. Knit a "
-                  "plain swatch.",
+         .text = {wanted == FabricKind::plain
+                      ? "The swatch is {0} and the pieces are plain: a piece {1} wide may come out {2} off. Knit a "
+                        "plain swatch."
+                      : "The swatch is {0} and this is ribbed on two beds: a piece {1} wide may come out {2} off. Knit "
+                        "a swatch of its rib.",
                   {std::string(label(fabric)), width, width * share}},
          .decision = std::string("other_fabric: ") + label(fabric)});
 }
@@ -235,7 +239,7 @@ Worked work(const Project& project) {
     if (anyError(worked.findings) || !checked.widest)
         return worked;
     append(worked.findings, checked.findings);
-    findOtherFabric(project, *checked.widest, worked.findings);
+    findOtherFabric(project, *checked.widest, checked.fabric, worked.findings);
     findOtherMaking(project, *checked.widest, worked.findings);
     findYarns(project, worked.findings);
     findWasteColour(project, worked.findings);

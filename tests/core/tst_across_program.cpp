@@ -88,8 +88,6 @@ private slots:
     void everyKth();
     void aCrownIsThinned_data();
     void aCrownIsThinned();
-    void twoBeds_data();
-    void twoBeds();
     void whatCannotBeSpreadStays();
     void gatheredShare_data();
     void gatheredShare();
@@ -230,48 +228,6 @@ void TestAcrossProgram::aCrownIsThinned() {
     const Fabric fabric = knit(writer.take());
     QVERIFY2(fabric.findings.empty(), listed(fabric.findings));
     QVERIFY(stitches < 20);
-}
-
-void TestAcrossProgram::twoBeds_data() {
-    QTest::addColumn<int>("over");
-    QTest::addColumn<int>("fewer");
-    for (const int over : {20, 61, 140})
-        for (const int fewer : {2, 8, 10})
-            QTest::addRow("%d, %d fewer", over, fewer) << over << fewer;
-}
-
-void TestAcrossProgram::twoBeds() {
-    QFETCH(int, over);
-    QFETCH(int, fewer);
-    Project project = ilkesPullover();
-    test::putOn(project, genericMachines()[5]);
-    ProgramWriter writer(project, "trial", "trial");
-    const NeedleSpan span = centred(Stitches(over));
-    const auto behind = [](NeedleSpan main) {
-        return NeedleSpan{Needle::atSlot(main.first.slot(), Bed::second),
-                          Needle::atSlot(main.last.slot(), Bed::second)};
-    };
-    writer.castOn(span, 1, yarns::main, CastOnMethod::zigzag);
-    writer.castOn(behind(span), 1, yarns::main, CastOnMethod::zigzag);
-    writer.counterTo(0);
-    writer.knit(before, Stitches(2 * over), writer.size());
-    const NeedleSpan left = writeAcrossTwoBeds(writer, span, Stitches(fewer));
-    writer.knit(after, Stitches(2 * (over - fewer)), writer.size());
-    writer.add(operation::TakeOff{left.first, left.last, operation::Onto::holder, "front"});
-    writer.add(operation::TakeOff{behind(left).first, behind(left).last, operation::Onto::holder, "behind"});
-    Program program = writer.take();
-    program.machine.halfPitch = true; // no needles meet head-on
-    const Fabric fabric = knit(program);
-    QVERIFY2(fabric.findings.empty(), listed(fabric.findings));
-    QCOMPARE(fabric.kept.at("front").size(), fabric.kept.at("behind").size());
-    // The beds take turns, group by group, and neither is ever two groups ahead.
-    int ahead = 0;
-    for (const Operation& each : program.operations)
-        if (const auto* transfer = std::get_if<operation::Transfer>(&each.action)) {
-            ahead += transfer->moves.front().first.bed() == Bed::main ? 1 : -1;
-            QVERIFY(ahead == 0 || ahead == 1);
-        }
-    QCOMPARE(ahead, 0);
 }
 
 void TestAcrossProgram::whatCannotBeSpreadStays() {

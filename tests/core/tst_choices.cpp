@@ -156,6 +156,29 @@ void TestChoices::everyChoiceHasItsPlace() {
         project.wearer = withBorrowedMeasures(project.wearer);
         look(project);
     }
+    // Racked ribs, on two beds.
+    Welt racked{WeltKind::twoBedRib, Length::millimetres(40)};
+    racked.making.racked = 2;
+    Hat hat;
+    hat.brim = racked;
+    Mitten mitten;
+    mitten.cuff = racked;
+    Sock sock;
+    sock.cuff = racked;
+    Scarf scarf;
+    scarf.border = racked;
+    Shawl shawl = bordered;
+    shawl.border = racked;
+    Garment pullover = garment(everythingMeasured());
+    pullover.body.welt = pullover.sleeves.cuff = racked;
+    for (const Article& article :
+         {Article(hat), Article(mitten), Article(sock), Article(scarf), Article(shawl), Article(pullover)}) {
+        Project project = everythingMeasured();
+        project.machine.beds = 2;
+        project.article = article;
+        project.wearer = withBorrowedMeasures(project.wearer);
+        look(project);
+    }
     // Of the other kinds, with each choice at each of its values.
     for (const Article& article : allArticles())
         for (const AnyChoice& choice : choicesOf(article))

@@ -91,7 +91,7 @@ void checkRibsEndAlike(const WorkedGarment& worked) {
 int widthOf(const WorkedPiece& piece) {
     int most = 0;
     for (const Pass& pass : piece.fabric.passes)
-        most = std::max(most, static_cast<int>(pass.loopCount));
+        most = std::max(most, test::placesOf(piece, pass));
     return most;
 }
 

@@ -38,7 +38,7 @@ std::vector<int> widths(const WorkedPiece& piece) {
     std::vector<int> all;
     for (const Pass& pass : piece.fabric.passes)
         if (!pass.protects)
-            all.push_back(static_cast<int>(pass.loopCount));
+            all.push_back(test::placesOf(piece, pass));
     return all;
 }
 

@@ -59,6 +59,16 @@ Project movedBy(const Project& project, PieceKey piece, HandleKey part, int step
     return dragged(project, *worked.piece(piece)->handle(part), steps);
 }
 
+int placesOf(const WorkedPiece& piece, const Pass& pass) {
+    if (piece.program.machine.beds == 1)
+        return static_cast<int>(pass.loopCount);
+    std::vector<int> needles;
+    for (LoopId id = pass.firstLoop; id < pass.firstLoop + pass.loopCount; ++id)
+        needles.push_back(piece.fabric.loops[id].slot);
+    std::ranges::sort(needles);
+    return static_cast<int>(std::ranges::unique(needles).begin() - needles.begin());
+}
+
 void putOn(Project& project, const Machine& machine) {
     project.machine = machine;
     project.swatch.machine = machine.name;

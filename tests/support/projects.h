@@ -42,6 +42,8 @@ GarmentCounts countsOf(const Project& project);
 Project movedBy(const Project& project, PieceKey piece, HandleKey part, int steps);
 
 /// Project and swatch both on that machine.
+/// How many needles wide a row is: on two beds two of them may stand at one place.
+int placesOf(const WorkedPiece& piece, const Pass& pass);
 void putOn(Project& project, const Machine& machine);
 bool hasFinding(const std::vector<Finding>& findings, const std::string& code);
 /// All codes and texts, for a failing test's message.

@@ -21,8 +21,15 @@ BindOffMethod randomBindOff() {
 } // namespace
 
 WeltMaking randomMaking() {
-    return {*rc::gen::element(CastOnMethod::closedLoop, CastOnMethod::latchChain, CastOnMethod::weightedHem),
-            randomBindOff(), *rc::gen::inRange(-2, 3), *rc::gen::arbitrary<bool>(), *rc::gen::arbitrary<bool>()};
+    WeltMaking making{*rc::gen::element(CastOnMethod::closedLoop, CastOnMethod::latchChain, CastOnMethod::weightedHem),
+                      randomBindOff(), *rc::gen::inRange(-2, 3), *rc::gen::arbitrary<bool>(),
+                      *rc::gen::arbitrary<bool>()};
+    making.rounds = *rc::gen::inRange(0, mostRounds + 1);
+    making.linking = *rc::gen::inRange(0, mostRounds + 1);
+    making.racked = *rc::gen::element(0, 0, 1, 2, 3);
+    making.rackedOver = *rc::gen::inRange(1, mostRacked + 1);
+    making.secondLooser = *rc::gen::element(0, 0, -1, 2);
+    return making;
 }
 
 Project randomProject() {

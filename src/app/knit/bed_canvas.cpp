@@ -30,6 +30,11 @@ BedView bedView(const VirtualBed& bed, const Program& program, const FabricGauge
     view.firstSlot = -half;
     for (int i = 0; i < program.machine.needles; ++i)
         view.needles.push_back(bed.needle(Needle::atSlot(i - half)));
+    if (!bed.occupied(Bed::second).empty()) {
+        for (int i = 0; i < program.machine.needles; ++i)
+            view.second.push_back(bed.needle(Needle::atSlot(i - half, Bed::second)));
+        view.secondBy = bed.rack() + (program.machine.halfPitch ? 0.5 : 0.0);
+    }
     view.carriage = bed.carriage();
     view.finished = bed.place().operation >= program.operations.size();
     // Once the welt is closed it is folded away behind the piece.
@@ -67,7 +72,10 @@ BedCanvas::Strip BedCanvas::strip() const {
     const int count = static_cast<int>(view_.needles.size());
     // Zoomed to where the work is, with some bed on both sides.
     Strip shown{0, count - 1, 1.0};
-    const auto busy = [&](int i) { return view_.needles[static_cast<std::size_t>(i)].loops > 0; };
+    const auto busy = [&](int i) {
+        const auto at = static_cast<std::size_t>(i);
+        return view_.needles[at].loops > 0 || (at < view_.second.size() && view_.second[at].loops > 0);
+    };
     while (shown.first < count / 2 - 20 && !busy(shown.first))
         ++shown.first;
     while (shown.last > count / 2 + 20 && !busy(shown.last))
@@ -76,6 +84,39 @@ BedCanvas::Strip BedCanvas::strip() const {
     shown.last = count - 1 - shown.first;
     shown.stitch = (width() - 2 * sideRoom) / (shown.last - shown.first + 1);
     return shown;
+}
+
+double BedCanvas::room() const {
+    if (view_.hand)
+        return 78; // for the needle that is chosen
+    return view_.second.empty() ? 26 : 74;
+}
+
+/// It faces the main bed: its needles point up, into the gaps.
+void BedCanvas::paintSecond(QPainter& painter, const Strip& shown) const {
+    const Theme& theme = Theme::current();
+    constexpr double rail = railTop + 46;
+    painter.setPen(Qt::NoPen);
+    painter.setBrush(theme.rail);
+    const double by = view_.secondBy * shown.stitch;
+    painter.drawRoundedRect(QRectF(sideRoom - 8 + by, rail, width() - 2 * sideRoom + 16, 20), 3, 3);
+    painter.setBrush(theme.railDark);
+    painter.drawRect(QRectF(sideRoom - 8 + by, rail + 15, width() - 2 * sideRoom + 16, 5));
+    const double thick = std::clamp(shown.stitch * 0.4, 1.0, 3.0);
+    for (int i = shown.first; i <= shown.last; ++i) {
+        const NeedleState& needle = view_.second[static_cast<std::size_t>(i)];
+        const double at = shown.x(i + 0.5 + view_.secondBy);
+        const bool isOut = needle.position == Position::out;
+        const bool isHeld = needle.position == Position::hold;
+        painter.setPen(QPen(isOut ? theme.muted : isHeld ? theme.heather : theme.ink, isOut ? 1.0 : thick));
+        painter.drawLine(QPointF(at, rail + 12), QPointF(at, rail + (isOut ? 9 : isHeld ? -16 : -4)));
+    }
+    painter.setPen(theme.muted);
+    painter.setFont(textFont(12));
+    painter.drawText(QRectF(sideRoom, rail + 1, width() - 2 * sideRoom, 14), Qt::AlignRight,
+                     view_.secondBy >= 1.0 || view_.secondBy < 0.0
+                         ? tr("second bed, racked by %1").arg(std::floor(view_.secondBy))
+                         : tr("second bed"));
 }
 
 QPointF BedCanvas::place(Needle needle) const {
@@ -150,7 +191,7 @@ void BedCanvas::paintEvent(QPaintEvent*) {
 
     // The fabric hangs from the rail, newest row at the top.
     const double row = stitch * (view_.gauge.rows.unit() / view_.gauge.stitches.unit());
-    const double top = railTop + (view_.hand ? 78 : 26); // room for the needle that is chosen
+    const double top = railTop + room();
     const auto y = [&](double rows) { return top + (view_.picture.rows - rows) * row; };
     painter.save();
     painter.setClipRect(QRectF(0, top, width(), height() - top));
@@ -211,6 +252,8 @@ void BedCanvas::paintEvent(QPaintEvent*) {
             painter.drawText(QRectF(left + (i - first + 0.5) * stitch - 30, railTop - 20, 60, 16), Qt::AlignCenter,
                              QString::fromStdString(needle.name()));
     }
+    if (!view_.second.empty() && !view_.hand)
+        paintSecond(painter, shown);
     if (view_.hand)
         paintHand(painter, shown);
     painter.setPen(QPen(theme.madder, 1.6));
@@ -242,31 +285,44 @@ void NeedlePicture::clear(const QString& why) {
 void NeedlePicture::setStates(const VirtualBed& before, const VirtualBed& after, const QString& when) {
     groups_.clear();
     when_ = when;
-    std::vector<int> changed;
-    Needle needle = Needle::atSlot(0);
-    int half = 0;
-    while (before.onBed(needle.shifted(half)))
-        ++half;
-    for (int slot = -half; slot < half; ++slot)
-        if (!same(before.needle(Needle::atSlot(slot)), after.needle(Needle::atSlot(slot))))
-            changed.push_back(slot);
-    if (changed.empty())
+    add(before, after, Bed::second, 1);
+    const bool onSecond = !groups_.empty();
+    add(before, after, Bed::main, onSecond ? 1 : 2);
+    if (groups_.empty())
         return clear(tr("the needles stay as they are"));
+    if (onSecond && groups_.size() > 1)
+        std::swap(groups_[0], groups_[1]);
+    update();
+}
+
+void NeedlePicture::add(const VirtualBed& before, const VirtualBed& after, Bed bed, std::size_t most) {
+    std::vector<int> changed;
+    int half = 0;
+    while (before.onBed(Needle::atSlot(half)))
+        ++half;
+    if (before.onBed(Needle::atSlot(0, bed)))
+        for (int slot = -half; slot < half; ++slot)
+            if (!same(before.needle(Needle::atSlot(slot, bed)), after.needle(Needle::atSlot(slot, bed))))
+                changed.push_back(slot);
+    if (changed.empty())
+        return;
     // Two ends of the bed, or one stretch.
     std::vector<std::pair<int, int>> stretches = {{changed.front(), changed.front()}};
     for (const int slot : changed) {
-        if (slot > stretches.back().second + 2 * needlesAround + 2 && stretches.size() < 2)
+        if (slot > stretches.back().second + 2 * needlesAround + 2 && stretches.size() < most)
             stretches.emplace_back(slot, slot);
         stretches.back().second = slot;
     }
     const bool manyOnOne = stretches.size() == 1 && stretches[0].second - stretches[0].first > 2 * mostInGroup;
-    if (manyOnOne)
+    if (manyOnOne && most == 1)
+        stretches = {{stretches[0].first, stretches[0].first + 2 * mostInGroup - needlesAround - 1}};
+    else if (manyOnOne)
         stretches = {{stretches[0].first, stretches[0].first + mostInGroup - needlesAround - 1},
                      {stretches[0].second - mostInGroup + needlesAround + 1, stretches[0].second}};
     for (const auto& [first, last] : stretches) {
         std::vector<Shown> group;
         for (int slot = first - needlesAround; slot <= last + needlesAround; ++slot) {
-            const Needle at = Needle::atSlot(slot);
+            const Needle at = Needle::atSlot(slot, bed);
             if (!before.onBed(at))
                 continue;
             const NeedleState& a = before.needle(at);
@@ -275,7 +331,6 @@ void NeedlePicture::setStates(const VirtualBed& before, const VirtualBed& after,
         }
         groups_.push_back(std::move(group));
     }
-    update();
 }
 
 void NeedlePicture::paintEvent(QPaintEvent*) {

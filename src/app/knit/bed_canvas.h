@@ -23,6 +23,8 @@ struct HandView {
 struct BedView {
     std::vector<NeedleState> needles; ///< the main bed from left to right
     int firstSlot = 0;                ///< slot of the first of them
+    std::vector<NeedleState> second;  ///< the second bed's, while it holds a stitch
+    double secondBy = 0;              ///< so many needles further right than the main bed's
     Side carriage = Side::right;
     bool finished = false;
     FabricPicture picture;
@@ -65,6 +67,9 @@ private:
         double x(double index) const;
     };
     Strip strip() const;
+    /// From the upper edge of the rail down to the fabric.
+    double room() const;
+    void paintSecond(QPainter& painter, const Strip& strip) const;
     std::optional<Needle> needleAt(const QPointF& point) const;
     void paintHand(QPainter& painter, const Strip& strip) const;
 
@@ -101,6 +106,9 @@ private:
         int loopsBefore, loopsAfter;
         bool changed;
     };
+    /// Those that change of a bed, with their neighbours, in no more than so many stretches.
+    void add(const VirtualBed& before, const VirtualBed& after, Bed bed, std::size_t most);
+
     std::vector<std::vector<Shown>> groups_;
     QString when_;
     QString why_; ///< there is nothing to show

@@ -13,7 +13,9 @@ template<class Each> void forEdge(const Fabric& fabric, const std::string& name,
     bool isFound = false;
     const auto go = [&](Side side, int first, int last) {
         for (int pass = std::max(1, first); pass <= std::min(last, static_cast<int>(passes.size())); ++pass)
-            if (const Pass& row = passes[static_cast<std::size_t>(pass) - 1]; row.loopCount > 0 && !row.protects) {
+            // A round's row on the second bed lies on the other face: both are one row of the edge.
+            if (const Pass& row = passes[static_cast<std::size_t>(pass) - 1];
+                row.loopCount > 0 && !row.protects && row.beds != operation::Beds::second) {
                 each(row, side);
                 isFound = true;
             }

@@ -18,6 +18,7 @@ struct Pass {
     Side from = Side::right;
     YarnIndex yarn = 0;
     bool protects = false; ///< waste yarn or ravel cord, which comes out again
+    operation::Beds beds = operation::Beds::both;
     std::optional<StitchSize> size;
     std::size_t operation = 0;
     LoopId firstLoop = 0;

@@ -280,7 +280,14 @@ FabricPicture picture(const Fabric& fabric, const Program& program, int firstPas
             behind = each;
     }
     const bool hasWelt = below.lastPass > firstPass && below.firstPass > firstPass;
-    const int weltRows = hasWelt ? below.lastPass - below.firstPass + 1 : 0;
+    // Its rows from a pass on, that one left out; a round on two beds is one.
+    const auto rowsAfter = [&](int pass) {
+        int count = 0;
+        for (const int last = std::min(below.lastPass, static_cast<int>(fabric.passes.size())); pass < last; ++pass)
+            count += fabric.passes[static_cast<std::size_t>(pass)].beds == operation::Beds::second ? 0 : 1;
+        return count;
+    };
+    const int weltRows = hasWelt ? rowsAfter(below.firstPass - 1) : 0;
     int base = 0;
     bool based = false;
     // A curved hem's first row is lowest in its middle; a welt that hangs from it, upside down, follows it.
@@ -340,7 +347,7 @@ FabricPicture picture(const Fabric& fabric, const Program& program, int firstPas
             based = true;
         }
         if (hasWelt && run.pass + 1 >= below.firstPass)
-            placeBelow(run, below.lastPass - (run.pass + 1));
+            placeBelow(run, run.pass + 1 > below.lastPass ? -1 : rowsAfter(run.pass + 1));
         else
             place(run, run.height - base + weltRows);
     }

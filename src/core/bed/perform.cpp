@@ -112,6 +112,22 @@ struct Perform {
         }
     }
 
+    void operator()(const Rack& rack) const {
+        const ProgramMachine& machine = bed.program_.machine;
+        if (machine.beds < 2)
+            return bed.find("rack_beyond", std::nullopt, {"This machine has no second bed that could be racked.", {}});
+        if (std::abs(rack.to) > machine.racking)
+            return bed.find("rack_beyond", std::nullopt,
+                            {"The second bed cannot be racked to {0}: it goes {1} needles either way.",
+                             {rack.to, machine.racking}});
+        const int by = std::abs(rack.to - bed.rackKnittedAt_);
+        if (by > 1 && !bed.occupied(Bed::main).empty() && !bed.occupied(Bed::second).empty())
+            bed.find(
+                "rack_strain", std::nullopt,
+                {"Racked by {0} needles at once, the yarn between the beds tears: rack one, and knit a row.", {by}});
+        bed.rack_ = rack.to;
+    }
+
     void operator()(const SlipRow&) const {
         const auto yarn = bed.yarnAtHand("slip");
         if (!yarn)
@@ -299,6 +315,10 @@ struct Perform {
         for (const auto& [from, to] : transfer.moves) {
             if (!bed.inReach(from) || !bed.inReach(to))
                 continue;
+            if (from.bed() != to.bed() &&
+                !bed.areAcross(from.bed() == Bed::main ? from : to, from.bed() == Bed::main ? to : from))
+                bed.find("not_across", from,
+                         {"{0} does not stand across from {1}: rack the second bed first.", {from, to}});
             if (bed.needles_.look(from).loops == 0)
                 nothingThere(from, "transfer");
             else

@@ -116,13 +116,13 @@ std::optional<Needle> VirtualBed::strandFrom(const YarnPlace& yarn) const {
 void VirtualBed::checkStrand(Needle from, LoopId last) {
     constexpr int most = 2;
     const Needle to = fabric_.loops[fabric_.passes.back().firstLoop].needle();
-    const auto [low, high] = std::minmax({from.slot(), to.slot()});
+    const auto [low, high] = std::minmax({standsAt(from), standsAt(to)});
     const auto countsAt = [&](int slot) {
         const auto counts = [&](Needle needle) {
             return onBed(needle) && (needles_.look(needle).loops > 0 || needles_.look(needle).emptiedAt <= last);
         };
-        return counts(Needle::atSlot(slot)) ||
-               (needles_.twoBeds() && needles_.look(Needle::atSlot(slot, Bed::second)).loops > 0);
+        const Needle behind = Needle::atSlot(slot - rack_, Bed::second);
+        return counts(Needle::atSlot(slot)) || (onBed(behind) && needles_.look(behind).loops > 0);
     };
     int over = 0;
     for (int slot = low + 1; slot < high; ++slot)
@@ -158,9 +158,12 @@ void VirtualBed::checkTurn() {
 void VirtualBed::checkHeadOn() {
     if (program_.machine.beds < 2 || program_.machine.halfPitch)
         return;
-    const auto works = [this](Needle needle) { return needles_.look(needle).position == Position::work; };
+    const auto works = [this](Needle needle) {
+        return onBed(needle) && needles_.look(needle).position == Position::work;
+    };
     for (int slot = needles_.firstActive(); slot <= needles_.lastActive(); ++slot)
-        if (const Needle needle = Needle::atSlot(slot); works(needle) && works(Needle::atSlot(slot, Bed::second))) {
+        if (const Needle needle = Needle::atSlot(slot);
+            works(needle) && works(Needle::atSlot(slot - rack_, Bed::second))) {
             find("head_on", needle,
                  {"{0} meets the needle of the other bed head-on: offset the beds by half a pitch, or take one out.",
                   {needle}});
@@ -225,6 +228,7 @@ void VirtualBed::add(const Pass& row) {
 }
 
 void VirtualBed::finishRow(const Pass& row) {
+    rackKnittedAt_ = rack_;
     carriage_ = opposite(row.from);
     yarns_[row.yarn].side = carriage_;
     needles_.rowIsDone();
@@ -266,6 +270,7 @@ void VirtualBed::pass(const operation::Knit& knit) {
     row.from = carriage_;
     row.yarn = knit.yarn;
     row.protects = protects(role);
+    row.beds = knit.beds;
     row.size = size_;
     row.operation = place_.operation;
     if (knitsLikeBefore()) {
@@ -305,7 +310,9 @@ void VirtualBed::knitAcross(const operation::Knit& knit, Pass& row) {
     needles_.passOverIdle();
     const NeedleRun active{needles_.firstActive(), needles_.lastActive()};
     const NeedleRun settled = needles_.settled();
-    if (settled.empty()) {
+    if (needles_.twoBeds()) {
+        knitTwoBeds(across);
+    } else if (settled.empty()) {
         knitUnsettled(active.near(step), active.size(), across);
     } else {
         knitUnsettled(active.near(step), std::abs(settled.near(step) - active.near(step)), across);
@@ -343,14 +350,39 @@ void VirtualBed::knitSettled(Across& across) {
 void VirtualBed::knitUnsettled(int from, int needles, Across& across) {
     for (int slot = from; needles > 0; --needles, slot += across.step) {
         const Needle needle = Needle::atSlot(slot);
-        const Needle behind = Needle::atSlot(slot, Bed::second);
         if (NeedleState& state = needles_.unsettled(needle); state.position != Position::out)
             knitNeedle(needle, state, across);
-        else if (lastKnitted_ && !across.ladderAt && !state.ladderAllowed &&
-                 !(needles_.twoBeds() && needles_.look(behind).loops > 0))
+        else if (lastKnitted_ && !across.ladderAt && !state.ladderAllowed)
             across.ladderAt = needle;
-        if (needles_.twoBeds() && needles_.look(behind).position != Position::out)
-            knitNeedle(behind, needles_.unsettled(behind), across);
+    }
+}
+
+/// As the needles stand: a second bed's that is offset lies to the right of the main bed's.
+void VirtualBed::knitTwoBeds(Across& across) {
+    const auto worksAt = [&](Needle needle) {
+        return onBed(needle) && needles_.look(needle).position != Position::out;
+    };
+    const auto knitAt = [&](Needle needle, operation::Beds other) {
+        if (across.knit.beds != other && worksAt(needle))
+            knitNeedle(needle, needles_.unsettled(needle), across);
+    };
+    const int low = needles_.firstActive() + std::min(0, rack_);
+    const int high = needles_.lastActive() + std::max(0, rack_);
+    const NeedleRun places{low, high};
+    // Beyond its own stitches a bed has no gaps.
+    const NeedleSpan own = needles_.occupied(Bed::main);
+    for (int place = places.near(across.step), left = places.size(); left > 0; --left, place += across.step) {
+        const Needle needle = Needle::atSlot(place);
+        const Needle behind = Needle::atSlot(place - rack_, Bed::second);
+        const bool hasBehind = onBed(behind) && needles_.look(behind).loops > 0;
+        if (own.first < needle && needle < own.last && !worksAt(needle) && lastKnitted_ && !across.ladderAt &&
+            !hasBehind && !needles_.look(needle).ladderAllowed)
+            across.ladderAt = needle;
+        if (across.step > 0)
+            knitAt(needle, operation::Beds::second);
+        knitAt(behind, operation::Beds::main);
+        if (across.step < 0)
+            knitAt(needle, operation::Beds::second);
     }
 }
 

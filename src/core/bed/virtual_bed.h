@@ -27,6 +27,7 @@ public:
     int counter() const { return counter_; }
     Side carriage() const { return carriage_; }
     bool leverOn() const { return leverOn_; }
+    int rack() const { return rack_; }
     std::optional<StitchSize> size() const { return size_; }
     std::optional<YarnIndex> workingYarn() const { return workingYarn_; }
     NeedleState needle(Needle needle) const { return needles_.state(needle); }
@@ -55,6 +56,13 @@ private:
     void findEmpty(Needle needle);
     void findCrowded(Needle needle, const NeedleState& state);
     void findOtherWidth(int stitches, int wanted);
+    /// Where a needle stands, in needles of the main bed.
+    int standsAt(Needle needle) const { return needle.slot() + (needle.bed() == Bed::second ? rack_ : 0); }
+    /// Whether a loop can go straight over from one bed's needle to the other's.
+    bool areAcross(Needle main, Needle second) const {
+        const int apart = main.slot() - standsAt(second);
+        return apart == 0 || (apart == 1 && program_.machine.halfPitch);
+    }
     bool inReach(Needle needle) {
         if (!onBed(needle))
             findBeyondBed(needle);
@@ -104,6 +112,7 @@ private:
     void knitSettled(Across& across);
     /// So many needles, from a slot on.
     void knitUnsettled(int from, int needles, Across& across);
+    void knitTwoBeds(Across& across);
     void layYarn(Needle needle, Across& across);
     void knitNeedle(Needle needle, NeedleState& state, Across& across);
     /// Whether the next row is the one before over again, the other way.
@@ -130,6 +139,8 @@ private:
     Side carriage_ = Side::right;
     bool carriageKnown_ = false; ///< the first cast on or join says where it stands
     bool leverOn_ = false;
+    int rack_ = 0;          ///< needles that the second bed stands further right than at the beginning
+    int rackKnittedAt_ = 0; ///< in the pass before
     int counter_ = 0;
     std::optional<Needle> lastKnitted_; ///< in the pass before, while the yarn still comes from there
     bool steady_ = false; ///< the pass before left every needle as it was, but for its loop, and found nothing

@@ -61,6 +61,7 @@ public:
         return json;
     }
     Json operator()(const SlipRow&) const { return {{"op", "slip"}}; }
+    Json operator()(const Rack& op) const { return {{"op", "rack"}, {"to", op.to}}; }
     Json operator()(const Knit& op) const {
         const YarnRole role = program_.yarns[op.yarn].role;
         Json json = {{"op", role == YarnRole::waste   ? "waste"
@@ -72,6 +73,10 @@ public:
             json["size"] = program_.machine.sizes.text(*op.size);
         if (op.floatAllowed)
             json["float"] = true;
+        if (op.beds != Beds::both)
+            json["beds"] = op.beds == Beds::main ? "main" : "second";
+        if (op.secondSize)
+            json["second_size"] = program_.machine.sizes.text(*op.secondSize);
         return json;
     }
     Json operator()(const Hold& op) const { return {{"op", "hold"}, {"from", op.from.name()}, {"to", op.to.name()}}; }
@@ -253,6 +258,10 @@ private:
             json.expectKeys({"op", "row"});
             return SlipRow{};
         }
+        if (op == "rack") {
+            json.expectKeys({"op", "row", "to"});
+            return Rack{json.at("to").integer(-50, 50)};
+        }
         if (op == "hold" || op == "release") {
             json.expectKeys({"op", "row", "from", "to"});
             const Needle from = needle(json.at("from"));
@@ -367,15 +376,26 @@ private:
     }
 
     Action knit(const JsonReader& json, const std::string& op) const {
-        json.expectKeys({"op", "row", "rows", "yarn", "size", "float"});
+        json.expectKeys({"op", "row", "rows", "yarn", "size", "float", "beds", "second_size"});
         Knit knit{Rows(json.at("rows").integer(1, 30000)), yarn(json.at("yarn")), std::nullopt, false};
         const YarnRole role = program_.yarns[knit.yarn].role;
         if ((op == "waste" && role != YarnRole::waste) || (op == "ravel" && role != YarnRole::ravel))
             json.at("yarn").fail("should be a yarn whose role is " + op);
-        if (const auto size = json.find("size")) {
-            knit.size = program_.machine.sizes.parse(size->text());
-            if (!knit.size)
-                size->fail("is \"" + size->text() + "\", which the machine's scale does not have");
+        const auto sizeOf = [&](const char* key) -> std::optional<StitchSize> {
+            const auto text = json.find(key);
+            const auto size = text ? program_.machine.sizes.parse(text->text()) : std::nullopt;
+            if (text && !size)
+                text->fail("is \"" + text->text() + "\", which the machine's scale does not have");
+            return size;
+        };
+        knit.size = sizeOf("size");
+        knit.secondSize = sizeOf("second_size");
+        if (const auto beds = json.find("beds")) {
+            if (beds->text() != "main" && beds->text() != "second")
+                beds->fail("should be main or second; without it both beds knit");
+            knit.beds = beds->text() == "main" ? Beds::main : Beds::second;
+            if (program_.machine.beds < 2)
+                beds->fail("is only for a machine of two beds");
         }
         if (const auto allowed = json.find("float"))
             knit.floatAllowed = allowed->boolean();
@@ -490,6 +510,8 @@ Json machineJson(const ProgramMachine& machine) {
                  {"needle_wraps_itself_on_carriage_side", machine.wrapsItselfOnCarriageSide},
                  {"half_pitch", machine.halfPitch},
                  {"sizes", scaleJson(machine.sizes)}};
+    if (machine.beds > 1)
+        json["racking"] = machine.racking;
     if (machine.positionNames != usualPositionNames())
         json["position_names"] = machine.positionNames;
     return json;
@@ -497,7 +519,7 @@ Json machineJson(const ProgramMachine& machine) {
 
 ProgramMachine readMachine(const JsonReader& json) {
     json.expectKeys({"needles", "beds", "loops_per_needle", "needle_wraps_itself_on_carriage_side", "half_pitch",
-                     "sizes", "position_names"});
+                     "sizes", "position_names", "racking"});
     ProgramMachine machine;
     machine.needles = json.at("needles").integer(2, 2000);
     machine.beds = json.at("beds").integer(1, 2);
@@ -507,6 +529,8 @@ ProgramMachine readMachine(const JsonReader& json) {
         machine.wrapsItselfOnCarriageSide = wraps->boolean();
     if (const auto half = json.find("half_pitch"))
         machine.halfPitch = half->boolean();
+    if (const auto racking = json.find("racking"))
+        machine.racking = racking->integer(0, 50);
     if (const auto sizes = json.find("sizes"))
         machine.sizes = readScale(*sizes);
     if (const auto names = json.find("position_names"))

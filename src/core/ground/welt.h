@@ -15,6 +15,9 @@ namespace vestimen {
 /// An edge can have so much fewer stitches than the piece beside it.
 inline constexpr double mostGather = 0.4;
 
+/// How many rounds its edge or its end may have, and how far it may be racked.
+inline constexpr int mostRounds = 3;
+inline constexpr int mostRacked = 5;
 /// How far its stitch size may be from what is usual for its kind, in whole numbers.
 inline constexpr int mostLooser = 4;
 
@@ -25,6 +28,12 @@ struct WeltMaking {
     int looser = 0;                                              ///< than is usual for its kind; negative for tighter
     bool foldRow = true;                                         ///< the row of the fold is looser
     bool innerTighter = true;                                    ///< the half of a folded hem that lies inside
+    // On two beds.
+    int rounds = 1;       ///< after it is cast on, each a row on one bed and one on the other
+    int linking = 1;      ///< such rounds where it meets what is knitted on one bed
+    int racked = 0;       ///< rows after which the second bed is racked by a needle; 0: it stays
+    int rackedOver = 3;   ///< needles to the right, and as many back, by turns
+    int secondLooser = 0; ///< than on the main bed, in whole numbers; negative for tighter
 
     /// Both edges as chains round the needles, which are alike.
     void stretch() {
@@ -58,6 +67,7 @@ struct WeltCounts {
     AcrossWay way = AcrossWay::wasteYarn;
     YarnNumber yarn = 0;
     WeltMaking making = {};
+    bool goesOn = false; ///< on both beds, by the piece
 };
 
 } // namespace vestimen

@@ -33,6 +33,27 @@ public:
                        "Its inner half is tighter",
                        Fields<Of, steps..., &Welt::making, &WeltMaking::innerTighter>::yesOrNo(),
                        isHemmed});
+        addOnTwoBeds(all, within);
+    }
+
+    static void addOnTwoBeds(std::vector<Choice<Of>>& all, const char* within) {
+        const auto onTwoBeds = [&](const char* key, const char* label, Field<Of> field) {
+            all.push_back({{within, key}, label, std::move(field), isOnTwoBeds});
+        };
+        onTwoBeds("edge_rounds", "Rounds after it is cast on",
+                  Fields<Of, steps..., &Welt::making, &WeltMaking::rounds>::aNumber({0, mostRounds}, {0, mostRounds}));
+        onTwoBeds("linking_rounds", "Rounds before it goes on one bed",
+                  Fields<Of, steps..., &Welt::making, &WeltMaking::linking>::aNumber({0, mostRounds}, {0, mostRounds}));
+        onTwoBeds("second_bed_looser", "Second bed looser than the main one, in whole numbers",
+                  Fields<Of, steps..., &Welt::making, &WeltMaking::secondLooser>::aNumber({-mostLooser, mostLooser},
+                                                                                          {-mostLooser, mostLooser}));
+        onTwoBeds("racked_every", "The second bed is racked after so many rows; 0: it stays",
+                  Fields<Of, steps..., &Welt::making, &WeltMaking::racked>::aNumber({0, 20}, {0, 10}));
+        all.push_back(
+            {{within, "racked_over"},
+             "Needles to one side, and as many back",
+             Fields<Of, steps..., &Welt::making, &WeltMaking::rackedOver>::aNumber({1, mostRacked}, {1, mostRacked}),
+             isRacked});
     }
 
 private:
@@ -40,6 +61,12 @@ private:
     static bool beginsWithItsEdge(const Of& of, const Place& place) {
         const WeltTraits& kind = traits(welt(of).kind);
         return at(of, place) && !kind.beginsOpen && kind.beds == 1;
+    }
+    static bool isOnTwoBeds(const Of& of, const Place& place) {
+        return at(of, place) && traits(welt(of).kind).beds == 2;
+    }
+    static bool isRacked(const Of& of, const Place& place) {
+        return isOnTwoBeds(of, place) && welt(of).making.racked > 0;
     }
     static bool isFolded(const Of& of, const Place& place) {
         return at(of, place) && traits(welt(of).kind).layers == 2;

@@ -20,7 +20,8 @@ enum class WeltKind {
     mockRibOfThree,
     latchedRibOfTwo,
     twoByOneRib,
-    twoByTwoRib
+    twoByTwoRib,
+    everyNeedleRib
 };
 
 struct WeltTraits {
@@ -103,11 +104,21 @@ inline constexpr std::array weltTraits = {
                false,
                2,
                false},
+    WeltTraits{WeltKind::everyNeedleRib,
+               {"every_needle_rib", "Two-bed rib, every needle"},
+               "rib of every needle",
+               anyCount,
+               nearestStitch,
+               1,
+               false,
+               2,
+               false},
 };
 
 inline constexpr std::array allWelts = {WeltKind::foldedHem,       WeltKind::mockRib,     WeltKind::latchedRib,
                                         WeltKind::twoBedRib,       WeltKind::rolled,      WeltKind::mockRibOfThree,
-                                        WeltKind::latchedRibOfTwo, WeltKind::twoByOneRib, WeltKind::twoByTwoRib};
+                                        WeltKind::latchedRibOfTwo, WeltKind::twoByOneRib, WeltKind::twoByTwoRib,
+                                        WeltKind::everyNeedleRib};
 static_assert(allWelts.size() == weltTraits.size());
 
 constexpr const WeltTraits& traits(WeltKind kind) {

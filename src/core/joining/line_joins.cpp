@@ -28,7 +28,9 @@ int openingsOf(const Along& along, const Fabric& fabric) {
     case Along::Of::firstRow:
         return fabric.passes.empty() ? 0 : static_cast<int>(fabric.passes.front().loopCount);
     case Along::Of::allRows:
-        return static_cast<int>(fabric.passes.size());
+        // A round on two beds is one row.
+        return static_cast<int>(std::ranges::count_if(
+            fabric.passes, [](const Pass& pass) { return pass.beds != operation::Beds::second; }));
     }
     return 0;
 }

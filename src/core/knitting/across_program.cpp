@@ -21,13 +21,13 @@ struct Group {
 };
 
 /// A row in groups, from left to right. At each place, after so many stitches, two groups meet: fewer stitches lose one
-/// there, more gain one.
+/// there, or so many as go at once; more gain one.
 struct Grouped {
     std::vector<Group> groups;
     bool fewer = false;
 
-    Grouped(NeedleSpan span, const std::vector<int>& places, bool closingUp) : fewer(closingUp) {
-        const int step = closingUp ? -1 : 1;
+    Grouped(NeedleSpan span, const std::vector<int>& places, bool closingUp, int atOnce = 1) : fewer(closingUp) {
+        const int step = closingUp ? -atOnce : atOnce;
         int begin = 0;
         int by = -step * (static_cast<int>(places.size()) / 2);
         const auto add = [&](int end) {
@@ -61,13 +61,16 @@ std::vector<Group> inOrder(std::vector<Group> groups, bool closingUp) {
     return groups;
 }
 
-operation::Transfer moved(const Group& group, Bed bed) {
+/// `holds`: whether a slot of the bed has a stitch.
+template<class Holds> operation::Transfer moved(const Group& group, Bed bed, Holds holds) {
     operation::Transfer transfer;
-    for (int i = 0; i < group.stitches; ++i) {
-        const int slot = group.first.slot() + i;
-        transfer.moves.emplace_back(Needle::atSlot(slot, bed), Needle::atSlot(slot + group.by, bed));
-    }
+    for (int i = 0; i < group.stitches; ++i)
+        if (const int slot = group.first.slot() + i; holds(slot))
+            transfer.moves.emplace_back(Needle::atSlot(slot, bed), Needle::atSlot(slot + group.by, bed));
     return transfer;
+}
+operation::Transfer moved(const Group& group) {
+    return moved(group, Bed::main, [](int) { return true; });
 }
 
 void fillFromBars(ProgramWriter& writer, const std::vector<Group>& groups) {
@@ -116,7 +119,7 @@ NeedleSpan writeGroups(ProgramWriter& writer, NeedleSpan span, const Grouped& gr
                                          : "From the outside inward, group by group: move each out, and leave a needle "
                                            "empty behind it.");
         for (const Group& group : inOrder(groups, fewer))
-            writer.add(moved(group, Bed::main));
+            writer.add(moved(group));
         break;
     case AcrossWay::garterBar:
         writer.say("across_garter_bar",
@@ -164,29 +167,47 @@ NeedleSpan writeFewer(ProgramWriter& writer, NeedleSpan span, Stitches fewer, St
     return writeGroups(writer, span, {span, row ? row->positions : std::vector<int>(), true}, way, wasteRows);
 }
 
-NeedleSpan writeThinned(ProgramWriter& writer, NeedleSpan span, int every, Side from, AcrossWay way, Rows wasteRows,
-                        int first) {
-    std::vector<int> places = thin(Stitches(span.size()), every, from, first);
+namespace {
+
+/// The places at which groups meet where each of these goes onto its neighbour, rising.
+std::vector<int> thinnedAfter(Stitches over, int every, Side from, int first) {
+    std::vector<int> places = thin(over, every, from, first);
     if (from == Side::right) {
         // Each goes onto the one before it.
         std::ranges::reverse(places);
         for (int& place : places)
             --place;
     }
-    return writeGroups(writer, span, {span, places, true}, way, wasteRows);
+    return places;
 }
 
-NeedleSpan writeAcrossTwoBeds(ProgramWriter& writer, NeedleSpan span, Stitches fewer) {
-    const Grouped grouped = spreadOver(span, -fewer);
+} // namespace
+
+NeedleSpan writeThinned(ProgramWriter& writer, NeedleSpan span, int every, Side from, AcrossWay way, Rows wasteRows,
+                        int first) {
+    return writeGroups(writer, span, {span, thinnedAfter(Stitches(span.size()), every, from, first), true}, way,
+                       wasteRows);
+}
+
+NeedleSpan writeThinnedOnTwoBeds(ProgramWriter& writer, NeedleSpan span, const TwoBedArrangement& stitches, int every,
+                                 Side from, int first) {
+    const int repeat = stitches.repeat();
+    std::vector<int> places = thinnedAfter(Stitches(stitches.repeats(span.size())), every, from, first);
+    for (int& place : places)
+        place *= repeat;
+    const Grouped grouped(span, places, true, repeat);
     if (grouped.changesNothing())
         return span;
     writer.section("fewer stitches");
     writer.say("across_two_beds",
                "From the middle outward, the same group on one bed and then on the other, by turns.");
-    for (const Group& group : inOrder(grouped.groups, true)) {
-        writer.add(moved(group, Bed::main));
-        writer.add(moved(group, Bed::second));
-    }
+    for (const Group& group : inOrder(grouped.groups, true))
+        for (const Bed bed : {Bed::main, Bed::second}) {
+            operation::Transfer transfer =
+                moved(group, bed, [&](int slot) { return stitches.has(slot - span.first.slot(), span.size(), bed); });
+            if (!transfer.moves.empty())
+                writer.add(std::move(transfer));
+        }
     return grouped.after();
 }
 

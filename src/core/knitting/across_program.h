@@ -2,6 +2,7 @@
 // Change of width across a row (craft 9), as a row program.
 #pragma once
 
+#include "core/ground/two_beds.h"
 #include "core/ground/welt.h"
 #include "core/knitting/program_writer.h"
 
@@ -26,10 +27,12 @@ NeedleSpan writeFewer(ProgramWriter& writer, NeedleSpan span, Stitches fewer, St
 NeedleSpan writeThinned(ProgramWriter& writer, NeedleSpan span, int every, Side from, AcrossWay way, Rows wasteRows,
                         int first = 1);
 
-/// Takes so many stitches off each of two beds that hold the same span, at the same places: from the middle outward one
-/// group after another, on the main bed and at once on the second, so that the yarn between the beds is not strained.
-/// `fewer` is even. Returns the main bed's needles that are left.
-NeedleSpan writeAcrossTwoBeds(ProgramWriter& writer, NeedleSpan span, Stitches fewer);
+/// A crown's round over both beds: every `every`th repeat of the stitches onto the one beside it, as writeThinned()
+/// counts stitches. From the middle outward one group after another, on the main bed and at once on the second, so that
+/// the yarn between the beds is not strained. `span`: the places, by the main bed's needles. What is left is centred,
+/// or half a repeat off the middle. Returns its places.
+NeedleSpan writeThinnedOnTwoBeds(ProgramWriter& writer, NeedleSpan span, const TwoBedArrangement& stitches, int every,
+                                 Side from, int first = 1);
 
 /// The passes that a way takes, all in waste yarn.
 int acrossPasses(AcrossWay way, Rows wasteRows);

@@ -51,6 +51,7 @@ struct ProgramMachine {
     int loopsPerNeedle = 4;
     bool wrapsItselfOnCarriageSide = true;
     bool halfPitch = false; ///< two beds offset by half a pitch, so that no needles meet head-on
+    int racking = 5;        ///< needles that the second bed can be racked by, either way
     StitchSizeScale sizes;
     PositionNames positionNames = usualPositionNames();
     bool operator==(const ProgramMachine&) const = default;
@@ -87,6 +88,7 @@ enum class Shaping { edge, fashioned };
 enum class Reformed { knit, purl };
 enum class Onto { waste, holder };
 enum class Crossing { freePass, lifted };
+enum class Beds : std::uint8_t { both, main, second };
 
 /// What an end is left for that a seam takes along.
 inline constexpr const char* seamTail = "the seam";
@@ -116,7 +118,14 @@ struct Knit {
     YarnIndex yarn = 0;
     std::optional<StitchSize> size = std::nullopt;
     bool floatAllowed = false;
+    Beds beds = Beds::both;                              ///< the other bed's needles keep their loops
+    std::optional<StitchSize> secondSize = std::nullopt; ///< of the second bed, where it is another
     bool operator==(const Knit&) const = default;
+};
+/// The second bed goes so many needles to the right of where it stands at the beginning, or to the left.
+struct Rack {
+    int to = 0;
+    bool operator==(const Rack&) const = default;
 };
 /// The carriage goes over and knits nothing: the yarn lies behind the stitches, from one edge to the other.
 struct SlipRow {
@@ -260,11 +269,11 @@ inline bool isSection(const operation::Say& say) {
 }
 
 using Action =
-    std::variant<operation::CastOn, operation::Knit, operation::SlipRow, operation::Hold, operation::Release,
-                 operation::HoldLever, operation::Wrap, operation::Increase, operation::Decrease, operation::BindOff,
-                 operation::Transfer, operation::Cross, operation::Place, operation::Hang, operation::TakeOff,
-                 operation::DrawUp, operation::Drop, operation::Reform, operation::BreakYarn, operation::JoinYarn,
-                 operation::MoveCarriage, operation::Mark, operation::Counter, operation::Say>;
+    std::variant<operation::CastOn, operation::Knit, operation::SlipRow, operation::Rack, operation::Hold,
+                 operation::Release, operation::HoldLever, operation::Wrap, operation::Increase, operation::Decrease,
+                 operation::BindOff, operation::Transfer, operation::Cross, operation::Place, operation::Hang,
+                 operation::TakeOff, operation::DrawUp, operation::Drop, operation::Reform, operation::BreakYarn,
+                 operation::JoinYarn, operation::MoveCarriage, operation::Mark, operation::Counter, operation::Say>;
 
 struct Operation {
     Action action;

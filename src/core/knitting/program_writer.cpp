@@ -115,9 +115,14 @@ void ProgramWriter::castOn(NeedleSpan span, int every, YarnIndex yarn, CastOnMet
 }
 
 void ProgramWriter::knit(Rows rows, Stitches width, StitchSize size, YarnIndex yarn) {
+    knit({.rows = rows, .yarn = yarn, .size = size}, width);
+}
+
+void ProgramWriter::knit(operation::Knit knit, Stitches width) {
+    const auto [rows, yarn] = std::pair(knit.rows, knit.yarn);
     if (rows <= Rows(0))
         return;
-    program_.operations.push_back({operation::Knit{rows, yarn, size, false}, counter_});
+    program_.operations.push_back({std::move(knit), counter_});
     auto& shape = program_.shape;
     if (!shape.empty() && shape.back().stitches == width.count())
         shape.back().passes += rows.count();
@@ -130,14 +135,18 @@ void ProgramWriter::knit(Rows rows, Stitches width, StitchSize size, YarnIndex y
     sinceWeights_ = yarn == work_ ? sinceWeights_ + rows.count() : 0;
 }
 
-void ProgramWriter::knitPlain(Rows rows, Stitches width, StitchSize size) {
+void ProgramWriter::knitPlain(Rows rows, Stitches width, StitchSize size, int secondLooser) {
     while (rows > Rows(0)) {
         if (hasWeights_ && sinceWeights_ >= rowsBetweenWeights) {
             say("weights", "Move the edge weights up.");
             sinceWeights_ = 0;
         }
         const Rows now = hasWeights_ ? std::min(rows, Rows(rowsBetweenWeights - sinceWeights_)) : rows;
-        knit(now, width, size);
+        knit({.rows = now,
+              .yarn = work_,
+              .size = size,
+              .secondSize = secondLooser == 0 ? std::nullopt : std::optional(looser(size, secondLooser))},
+             width);
         rows -= now;
     }
 }

@@ -47,8 +47,9 @@ public:
     /// checked.
     void knit(Rows rows, Stitches width, StitchSize size) { knit(rows, width, size, work_); }
     void knit(Rows rows, Stitches width, StitchSize size, YarnIndex yarn);
+    void knit(operation::Knit rows, Stitches width);
     /// Plain rows in the work's yarn, with a reminder for the edge weights every 25.
-    void knitPlain(Rows rows, Stitches width, StitchSize size);
+    void knitPlain(Rows rows, Stitches width, StitchSize size, int secondLooser = 0);
     /// Back without knitting, the yarn behind the stitches.
     void slip();
     void changeYarn(std::optional<YarnIndex> from, YarnIndex to, operation::Tail tail = {});
@@ -66,6 +67,7 @@ public:
     void markSides(const char* name);
 
     StitchSize size(int looser = 0) const;
+    StitchSize looser(StitchSize size, int looser) const { return program_.machine.sizes.looser(size, looser); }
     /// By which lengths of yarn are told.
     void measureBy(const FabricGauge& gauge) { gauge_ = gauge; }
     Length width(Stitches stitches) const { return gauge_.width(stitches); }

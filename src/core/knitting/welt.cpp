@@ -13,8 +13,9 @@
 namespace vestimen {
 
 const WeltMaker& makerOf(WeltKind kind) {
-    static constexpr std::array makers = {&foldedHem,      &mockRib,         &latchedRib,  &twoBedRib,  &rolledEdge,
-                                          &mockRibOfThree, &latchedRibOfTwo, &twoByOneRib, &twoByTwoRib};
+    static constexpr std::array makers = {&foldedHem,   &mockRib,        &latchedRib,      &twoBedRib,
+                                          &rolledEdge,  &mockRibOfThree, &latchedRibOfTwo, &twoByOneRib,
+                                          &twoByTwoRib, &everyNeedleRib};
     static_assert(makers.size() == weltTraits.size());
     return *makers[static_cast<std::size_t>(kind)];
 }
@@ -160,7 +161,7 @@ int weltPasses(const WeltCounts& welt, Rows wasteRows, bool ravelCord) {
     const int across = welt.gathered > Stitches(0) ? acrossPasses(welt.way, wasteRows) : 0;
     const WeltMaker& maker = makerOf(welt.kind);
     const int waste = traits(welt.kind).beginsOpen ? passesWithoutWelt(wasteRows, ravelCord) : 0;
-    return across + waste + welt.knitted.count() + maker.passesMore;
+    return across + waste + welt.knitted.count() + (maker.passesMore ? maker.passesMore(welt) : 0);
 }
 
 } // namespace vestimen

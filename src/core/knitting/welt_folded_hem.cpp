@@ -34,6 +34,6 @@ WeltDown down(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt) {
 
 } // namespace
 
-const WeltMaker foldedHem{up, down, 1};
+const WeltMaker foldedHem{up, down, [](const WeltCounts&) { return 1; }}; // the row that closes it
 
 } // namespace vestimen

@@ -35,7 +35,7 @@ template<int every> struct LatchedRib {
 
 } // namespace
 
-const WeltMaker latchedRib{LatchedRib<3>::up, LatchedRib<3>::down, 0};
-const WeltMaker latchedRibOfTwo{LatchedRib<2>::up, LatchedRib<2>::down, 0};
+const WeltMaker latchedRib{LatchedRib<3>::up, LatchedRib<3>::down};
+const WeltMaker latchedRibOfTwo{LatchedRib<2>::up, LatchedRib<2>::down};
 
 } // namespace vestimen

@@ -19,8 +19,8 @@ struct WeltMaker {
     int (*up)(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt, Rows wasteRows);
     /// From needles in work to the row before it is bound off.
     WeltDown (*down)(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt);
-    /// Passes after the waste yarn and the cord, over those of its depth.
-    int passesMore;
+    /// Passes after the waste yarn and the cord, over those of its depth; none where nothing is said.
+    int (*passesMore)(const WeltCounts& welt) = nullptr;
 };
 
 extern const WeltMaker foldedHem;
@@ -32,6 +32,7 @@ extern const WeltMaker mockRibOfThree;
 extern const WeltMaker latchedRibOfTwo;
 extern const WeltMaker twoByOneRib;
 extern const WeltMaker twoByTwoRib;
+extern const WeltMaker everyNeedleRib;
 const WeltMaker& makerOf(WeltKind kind);
 
 // What several of them do.

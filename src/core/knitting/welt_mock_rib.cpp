@@ -58,7 +58,7 @@ private:
 
 } // namespace
 
-const WeltMaker mockRib{MockRib<2>::up, MockRib<2>::down, 0};
-const WeltMaker mockRibOfThree{MockRib<3>::up, MockRib<3>::down, 0};
+const WeltMaker mockRib{MockRib<2>::up, MockRib<2>::down};
+const WeltMaker mockRibOfThree{MockRib<3>::up, MockRib<3>::down};
 
 } // namespace vestimen

@@ -15,6 +15,6 @@ WeltDown down(ProgramWriter& writer, NeedleSpan span, const WeltCounts&) {
 
 } // namespace
 
-const WeltMaker rolledEdge{up, down, 0};
+const WeltMaker rolledEdge{up, down};
 
 } // namespace vestimen

@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/knitting/two_bed_program.h"
 #include "core/knitting/welt_maker.h"
 
 #include <algorithm>
@@ -6,65 +7,67 @@
 namespace vestimen {
 namespace {
 
-/// So many stitches on the main bed and so many on the second by turns, from the main bed's at one edge to the main
-/// bed's at the other; those of the second bed go over to the main one in the end.
-template<int front, int back> struct TwoBedRib {
-    static constexpr int repeat = front + back;
-    static constexpr const char* section = repeat == 2 ? "two-bed rib"
-                                           : back == 1 ? "two-by-one rib"
-                                                       : "two-by-two rib";
+/// Tighter on each bed than one bed’s fabric.
+constexpr int tighter = 2;
 
-    static bool isBehind(int place) { return place % repeat >= front; }
-    static Needle behind(Needle needle) { return Needle::atSlot(needle.slot(), Bed::second); }
+/// From the main bed's stitch at one edge to the main bed's at the other; those of the second bed go over to the main
+/// one in the end.
+template<WeltKind kind> struct TwoBedRib {
+    static constexpr TwoBedArrangement stitches = *arrangementOf(kind);
+    static constexpr const char* section = traits(kind).name;
+
+    /// A row on the main bed, that knits the stitches which came from the second with those that they lie on.
+    static constexpr int closing = stitches.everyNeedle ? 1 : 0;
+
+    /// A round is a row of the edge; of a shallow rib one row is left.
+    static int linking(const WeltCounts& welt) {
+        return std::clamp(welt.knitted.count() - 1 - closing, 0, welt.making.linking);
+    }
 
     static int up(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt, Rows) {
-        const int seenFrom = writer.passes() + 1;
+        const StitchSize size = writer.size(welt.making.looser - tighter);
         writer.section("cast on");
-        for (int first = 0; first < std::min(repeat, span.size()); ++first) {
-            const NeedleSpan from{span.first.shifted(first), span.last};
-            writer.castOn(isBehind(first) ? NeedleSpan{behind(from.first), behind(from.last)} : from, repeat,
-                          writer.work(), CastOnMethod::zigzag);
-        }
-        writer.counterTo(0);
+        castOnTwoBeds(writer, span, stitches);
         writer.hangWeights(span);
+        if (welt.making.rounds > 0)
+            writer.say("edge_rounds", "A round on each bed by itself makes the edge: it closes, and stays elastic.");
+        knitRounds(writer, span, stitches, welt.making.rounds, size);
+        writer.counterTo(0);
         writer.section(section);
-        writer.knit(welt.knitted, Stitches(span.size()), writer.size(welt.making.looser - 2));
-        toTheMainBed(writer, span);
+        const int seenFrom = writer.passes() + 1;
+        if (welt.goesOn) {
+            knitRib(writer, span, stitches, welt.knitted, welt.making, size);
+            return seenFrom;
+        }
+        knitRib(writer, span, stitches, welt.knitted - Rows(linking(welt) + closing), welt.making, size);
+        toTheMainBed(writer, span, stitches, linking(welt), size);
+        writer.knit(Rows(closing), Stitches(span.size()), writer.size());
         return seenFrom;
     }
 
     static WeltDown down(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt) {
-        const Stitches all(span.size());
+        const StitchSize size = writer.size(welt.making.looser - tighter);
         writer.section(section);
-        writer.say("transfer", repeat == 2 ? "Every second stitch goes over to the second bed."
-                               : back == 1 ? "Every third stitch goes over to the second bed."
-                                           : "Two stitches of four go over to the second bed.");
-        operation::Transfer over;
-        for (int place = 0; place < span.size(); ++place)
-            if (const Needle needle = span.first.shifted(place); isBehind(place))
-                over.moves.emplace_back(needle, behind(needle));
-        writer.add(std::move(over));
-        writer.knit(welt.knitted, all, writer.size(welt.making.looser - 2));
+        toBothBeds(writer, span, stitches);
+        knitRounds(writer, span, stitches, linking(welt), size);
+        knitRib(writer, span, stitches, welt.knitted - Rows(linking(welt)), welt.making, size);
         const int seenTo = writer.passes();
-        toTheMainBed(writer, span);
-        return {seenTo, all};
+        toTheMainBed(writer, span, stitches, 0, size);
+        return {seenTo, Stitches(span.size())};
     }
 
-private:
-    static void toTheMainBed(ProgramWriter& writer, NeedleSpan span) {
-        writer.say("transfer", "Move every stitch of the second bed to the empty needle across from it.");
-        operation::Transfer transfer;
-        for (int place = 0; place < span.size(); ++place)
-            if (const Needle needle = span.first.shifted(place); isBehind(place))
-                transfer.moves.emplace_back(behind(needle), needle);
-        writer.add(std::move(transfer));
+    static int passesMoreUp(const WeltCounts& welt) {
+        return 2 * welt.making.rounds + (welt.goesOn ? 0 : linking(welt));
     }
+
+    static constexpr WeltMaker maker{up, down, passesMoreUp};
 };
 
 } // namespace
 
-const WeltMaker twoBedRib{TwoBedRib<1, 1>::up, TwoBedRib<1, 1>::down, 0};
-const WeltMaker twoByOneRib{TwoBedRib<2, 1>::up, TwoBedRib<2, 1>::down, 0};
-const WeltMaker twoByTwoRib{TwoBedRib<2, 2>::up, TwoBedRib<2, 2>::down, 0};
+const WeltMaker twoBedRib = TwoBedRib<WeltKind::twoBedRib>::maker;
+const WeltMaker twoByOneRib = TwoBedRib<WeltKind::twoByOneRib>::maker;
+const WeltMaker twoByTwoRib = TwoBedRib<WeltKind::twoByTwoRib>::maker;
+const WeltMaker everyNeedleRib = TwoBedRib<WeltKind::everyNeedleRib>::maker;
 
 } // namespace vestimen

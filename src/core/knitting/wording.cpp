@@ -99,9 +99,32 @@ struct Sentence {
     }
     Phrase operator()(const Knit& op) const {
         const std::string size = op.size ? program.machine.sizes.text(*op.size) : "as it is";
-        return {op.rows == Rows(1) ? "Knit 1 row with {1}, stitch size {2}."
-                                   : "Knit {0} rows with {1}, stitch size {2}.",
+        const bool one = op.rows == Rows(1);
+        switch (op.beds) {
+        case Beds::main:
+            return {"On the main bed alone, the second slips: knit {0} with {1}, stitch size {2}.",
+                    {op.rows, yarn(op.yarn), size}};
+        case Beds::second:
+            return {"On the second bed alone, the main bed slips: knit {0} with {1}, stitch size {2}.",
+                    {op.rows, yarn(op.yarn), op.secondSize ? program.machine.sizes.text(*op.secondSize) : size}};
+        case Beds::both:
+            break;
+        }
+        if (op.secondSize)
+            return {one ? "Knit 1 row with {1}, stitch size {2} on the main bed and {3} on the second."
+                        : "Knit {0} rows with {1}, stitch size {2} on the main bed and {3} on the second.",
+                    {op.rows, yarn(op.yarn), size, program.machine.sizes.text(*op.secondSize)}};
+        return {one ? "Knit 1 row with {1}, stitch size {2}." : "Knit {0} rows with {1}, stitch size {2}.",
                 {op.rows, yarn(op.yarn), size}};
+    }
+    Phrase operator()(const Rack& op) const {
+        if (op.to == 0)
+            return {"Rack the second bed back to where it began.", {}};
+        if (std::abs(op.to) == 1)
+            return {"Rack the second bed: it stands one needle {0} of where it began.",
+                    {op.to > 0 ? Side::right : Side::left}};
+        return {"Rack the second bed: it stands {0} needles {1} of where it began.",
+                {std::abs(op.to), op.to > 0 ? Side::right : Side::left}};
     }
     Phrase operator()(const SlipRow&) const {
         return {"Take the carriage back with the cam set to slip: nothing knits, and the yarn lies behind.", {}};

@@ -219,6 +219,12 @@ struct Parts {
 };
 /// The yarn is broken, and the loops wait until their part is worked.
 struct BreakYarn {};
+/// The yarn is broken, and what knits next is joined anew: it would lie across what waits.
+struct NewYarn {};
+/// A welt on two beds went on over the piece: linking rounds, and all onto the main bed.
+struct ToMainBed {
+    int rounds = 1;
+};
 /// The last welt, downward from here, bound off; of a rolled one the loose bind-off alone.
 struct EndWelt {
     WeltCounts welt;
@@ -276,7 +282,7 @@ using Act = std::variant<act::Thin, act::Fewer, act::More, act::Say, act::Mark, 
                          act::Holes, act::HangFirstRow, act::TakeOff, act::Hold, act::Release, act::AllOver, act::Wait,
                          act::Branches, act::EndWelt, act::WeltAfterwards, act::BindOff, act::OffOnWaste, act::DrawUp,
                          act::CastOnBeside, act::CastOnOver, act::HangOn, act::HangRow, act::OneWay, act::Parts,
-                         act::BreakYarn>;
+                         act::BreakYarn, act::NewYarn, act::ToMainBed>;
 
 struct Stage {
     Rows at;

@@ -5,6 +5,7 @@
 #include "core/knitting/edge_program.h"
 #include "core/knitting/piece_parts.h"
 #include "core/knitting/program_writer.h"
+#include "core/knitting/two_bed_program.h"
 #include "core/knitting/welt.h"
 #include "core/plan/yarn_changes.h"
 
@@ -50,8 +51,7 @@ struct Group {
           int before)
         : edges(itsEdges), surface(itsSurface), span(its), onTheBed(all), passesBefore(before), states(edges.size()) {
         for (const Side side : bothSides)
-            if (its.end(side) != all.end(side))
-                inner = side;
+            othersBeside[side] = its.end(side) != all.end(side);
     }
 
     NeedleSpan working() const { return {span.first.shifted(held[Side::left]), span.last.shifted(-held[Side::right])}; }
@@ -59,9 +59,9 @@ struct Group {
 
     const std::vector<Edge>& edges;
     const std::vector<Patch>& surface;
-    NeedleSpan span;                ///< with what waits at its sides
-    NeedleSpan onTheBed;            ///< when it began, itself included
-    std::optional<Side> inner = {}; ///< where others wait beside it
+    NeedleSpan span;            ///< with what waits at its sides
+    NeedleSpan onTheBed;        ///< when it began, itself included
+    PerSide<bool> othersBeside; ///< that wait
     int passesBefore;
     /// So many rows are knitted, by the last passes.
     void goOn(Rows rows, int passesNow) {
@@ -109,6 +109,8 @@ private:
         const bool isEdgeAlone = welt.knitted == Rows(0);
         writer_.workWith(yarns_.inProgram(isEdgeAlone ? surfaceAt(knitting_.surface, Rows(0)).yarn : welt.yarn));
         seenFrom_ = writeWelt(writer_, firstRow(knitting_), welt, knitting_.wasteRows);
+        if (welt.goesOn)
+            onTwoBeds_ = {arrangementOf(welt.kind), welt.making.secondLooser};
     }
     void begin(const BegunOpen&) {
         writer_.workWith(yarns_.inProgram(surfaceAt(knitting_.surface, Rows(0)).yarn));
@@ -182,9 +184,14 @@ private:
         const Rows next = laid ? group.row + Rows(1) : std::min(target, boundary(group, surface.alone));
         useYarn(group, surface.yarn, surface.ends);
         const StitchSize size = writer_.size(surface.looser);
-        surface.alone ? writer_.knit(next - group.row, group.width(), size)
-                      : writer_.knitPlain(next - group.row, group.width(), size);
-        group.goOn(next - group.row, writer_.passes());
+        const Rows rows = next - group.row;
+        if (onTwoBeds_.stitches)
+            writer_.knitPlain(rows, onTwoBeds_.stitches->stitches(group.working()), size, onTwoBeds_.secondLooser);
+        else if (surface.alone)
+            writer_.knit(rows, group.width(), size);
+        else
+            writer_.knitPlain(rows, group.width(), size);
+        group.goOn(rows, writer_.passes());
         yarns_.knitted(group.working());
         turn(group);
         yarns_.breakLaidIn([&](YarnNumber yarn) {
@@ -245,7 +252,7 @@ private:
             return released && released->wrapped && edge.from < group.row;
         });
         // What is released in a branch may turn beside the rest of the piece, which waits as well.
-        const bool besideTheRest = releases && far == group.inner;
+        const bool besideTheRest = releases && group.othersBeside[far];
         if ((group.turns[far] && group.turns[far]->wrapped) || (releases && group.held[far] > 0) || besideTheRest) {
             const Needle beside = group.working().end(far).towards(far);
             if (contains(group.span, beside) || contains(group.onTheBed, beside))
@@ -461,8 +468,16 @@ private:
 
     void perform(Group& group, const act::Thin& thin) {
         group.span =
-            writeThinned(writer_, group.span, thin.every, thin.from, thin.way, knitting_.wasteRows, thin.first);
-        writer_.say("across_left", fmt::format("{} needles must hold a loop now.", group.span.size()));
+            onTwoBeds_.stitches
+                ? writeThinnedOnTwoBeds(writer_, group.span, *onTwoBeds_.stitches, thin.every, thin.from, thin.first)
+                : writeThinned(writer_, group.span, thin.every, thin.from, thin.way, knitting_.wasteRows, thin.first);
+        const Stitches left = onTwoBeds_.stitches ? onTwoBeds_.stitches->stitches(group.span) : group.width();
+        writer_.say("across_left", fmt::format("{} needles must hold a loop now.", left.count()));
+    }
+
+    void perform(Group& group, const act::ToMainBed& act) {
+        toTheMainBed(writer_, group.span, *onTwoBeds_.stitches, act.rounds, writer_.size());
+        onTwoBeds_.stitches.reset();
     }
 
     void perform(Group& group, const act::Fewer& fewer) {
@@ -625,6 +640,11 @@ private:
     // ---- parts
 
     void perform(Group&, const act::BreakYarn&) { writer_.add(operation::BreakYarn{writer_.work()}); }
+    void perform(Group& group, const act::NewYarn&) {
+        writer_.add(operation::BreakYarn{writer_.work()});
+        writer_.workWith(yarns_.inProgram(surfaceAt(group.surface, group.row).yarn));
+        writer_.add(operation::JoinYarn{writer_.work(), writer_.carriage()});
+    }
 
     void perform(Group&, const act::Parts& parts) {
         for (const Part& each : parts.each) {
@@ -770,6 +790,11 @@ private:
     const Knitting& knitting_;
     ProgramWriter writer_;
     YarnChanges yarns_{writer_, ground_};
+    struct OnTwoBeds {
+        std::optional<TwoBedArrangement> stitches;
+        int secondLooser = 0;
+    };
+    OnTwoBeds onTwoBeds_; ///< while the piece is
     int seenFrom_ = 1;
     std::optional<int> seenTo_; ///< where something is folded behind the last that is seen
 };

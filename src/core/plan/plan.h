@@ -8,6 +8,7 @@
 #include "core/plan/knitting.h"
 #include "core/plan/outline.h"
 #include "core/reckoning/reckoning.h"
+#include "core/swatch/swatch.h"
 
 #include <map>
 #include <optional>
@@ -54,6 +55,7 @@ struct PlannedPiece {
 struct Checked {
     std::optional<Length> widest; ///< nothing where a measure is missing
     std::vector<Finding> findings;
+    FabricKind fabric = FabricKind::plain; ///< that most of it is, as its swatch should be
 };
 
 struct Plan {

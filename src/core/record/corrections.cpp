@@ -182,11 +182,7 @@ std::optional<Tail> changedTail(const Program& begun, std::size_t operation, con
 
 namespace {
 
-Needle mirrored(Needle needle) {
-    return Needle::atSlot(-1 - needle.slot(), needle.bed());
-}
-
-std::string mirrored(std::string name) {
+std::string sidesSwapped(std::string name) {
     for (const auto& [from, to] : {std::pair<std::string, std::string>{"left", "right"}, {"right", "left"}})
         if (const auto at = name.find(from); at != std::string::npos)
             return name.replace(at, from.size(), to);
@@ -197,14 +193,27 @@ struct Mirror {
     /// How many loops are kept or bound under each name: they are counted from the other end.
     std::map<std::string, int> loops;
 
-    explicit Mirror(const Program& program) {
-        for (const Operation& each : program.operations)
+    /// A second bed's needle that is offset by half a needle lies on the other side of the main bed's there.
+    int behindFurther = 0;
+
+    explicit Mirror(const Program& program) : behindFurther(program.machine.halfPitch ? 1 : 0) {
+        for (const Operation& each : program.operations) {
+            // The last of the bed has none beyond it.
+            if (const auto* castOn = std::get_if<CastOn>(&each.action);
+                castOn && castOn->to.bed() == Bed::second && castOn->to.slot() + 1 >= program.machine.needles / 2)
+                behindFurther = 0;
             if (const auto* hang = std::get_if<Hang>(&each.action))
                 for (const Hung& hung : hang->map) {
                     int& count = loops[hang->source(hung).name];
                     count = std::max(count, hung.index);
                 }
+        }
     }
+
+    Needle mirrored(Needle needle) const {
+        return Needle::atSlot(-1 - needle.slot() - (needle.bed() == Bed::second ? behindFurther : 0), needle.bed());
+    }
+    static std::string mirrored(std::string name) { return sidesSwapped(std::move(name)); }
 
     void operator()(CastOn& op) const {
         op.carriage = opposite(op.carriage);
@@ -266,6 +275,7 @@ struct Mirror {
         op.as = mirrored(op.as);
     }
     void operator()(DrawUp& op) const { turn(op.tail); }
+    void operator()(Rack& op) const { op.to = -op.to; }
     void operator()(Drop& op) const { op.needle = mirrored(op.needle); }
     void operator()(Reform& op) const { op.needle = mirrored(op.needle); }
     void operator()(JoinYarn& op) const {
@@ -283,12 +293,12 @@ struct Mirror {
     template<class Same> void operator()(Same&) const {}
 
 private:
-    template<class Spanned> static void span(Spanned& op) {
+    template<class Spanned> void span(Spanned& op) const {
         op.from = mirrored(op.from);
         op.to = mirrored(op.to);
         std::swap(op.from, op.to);
     }
-    static void list(std::vector<Needle>& needles) {
+    void list(std::vector<Needle>& needles) const {
         for (Needle& needle : needles)
             needle = mirrored(needle);
         std::ranges::reverse(needles);
@@ -304,7 +314,7 @@ Program mirrorImage(const Program& program) {
         std::visit(mirror, each.action);
     for (NamedEdge& edge : image.edges) {
         edge.side = opposite(edge.side);
-        edge.name = mirrored(edge.name);
+        edge.name = sidesSwapped(edge.name);
     }
     return image;
 }

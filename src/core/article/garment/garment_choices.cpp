@@ -2,6 +2,7 @@
 #include "core/article/garment/garment_choices.h"
 
 #include "core/article/garment/garment_options.h"
+#include "core/ground/welt_choices.h"
 
 #include <type_traits>
 
@@ -115,6 +116,7 @@ template<auto part, auto welt> void addWelt(std::vector<Choice<Garment>>& all, c
                               "loose_fold_row", "The row of the fold is looser"),
                            on(yesOrNo<part, welt, &Welt::making, &WeltMaking::innerTighter>(), isHem<part, welt>,
                               "inner_half_tighter", "Its inner half is tighter")});
+    WeltChoices<Garment, isSomeWelt<part, welt>, part, welt>::addOnTwoBeds(all, within);
 }
 
 /// What a trim and a band have.

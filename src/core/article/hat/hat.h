@@ -21,6 +21,7 @@ struct Hat {
     static constexpr const char* label = "Hat";
 
     Welt brim{WeltKind::foldedHem, Length::millimetres(50), 0.0};
+    bool ribbed = false;   ///< a rib on two beds goes on up to the top
     bool turnedUp = false; ///< it is knitted twice as deep, and its outer half shows its other side
     int brimRows = 0;      ///< of the brim in 10 cm, from a swatch of its own; 0: as the swatch has it
     Crown crown = Crown::thinned;
@@ -38,6 +39,7 @@ struct Hat {
     bool seamStitches = true;
     Rows wasteRows{12};
 
+    bool isRibbed() const { return ribbed && traits(brim.kind).beds == 2; }
     bool operator==(const Hat&) const = default;
 };
 

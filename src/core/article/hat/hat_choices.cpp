@@ -62,6 +62,11 @@ std::span<const Choice<Hat>> choicesOf(const Hat&) {
         };
         BrimChoices::add(choices, "brim");
         const Choice<Hat> more[] = {
+            {{"", "ribbed"},
+             "The rib goes on to the top",
+             yesOrNo<&Hat::ribbed>(),
+             [](const Hat& hat, const Place& at) { return isBrim(hat, at) && traits(hat.brim.kind).beds == 2; },
+             true},
             {{"", "turned_up"}, "Turned up", yesOrNo<&Hat::turnedUp>(), BrimChoices::isDeep, true},
             {{"", "brim_rows"},
              "Rows of the brim in 10 cm, by its own swatch; 0: as the swatch",

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/article/hat/hat_plan.h"
 
+#include "core/ground/two_beds.h"
 #include "core/ground/welt_findings.h"
 #include "core/joining/line_joins.h"
 #include "core/knitting/piece_parts.h"
@@ -56,11 +57,15 @@ struct Round {
 std::vector<Round> roundsOf(const Hat& hat, Stitches stitches) {
     std::vector<Round> rounds;
     const double enough = stitches.count() * hat.left;
+    // On two beds a whole repeat of the rib goes, so that it stays one.
+    const std::optional<TwoBedArrangement> rib = hat.isRibbed() ? arrangementOf(hat.brim.kind) : std::nullopt;
     Stitches now = stitches;
     Side side = hat.from == RoundsFrom::left ? Side::left : Side::right;
     for (int every = hat.firstEvery; every >= 2 && now.count() > enough; --every) {
         const int first = hat.first == FirstThinned::outermost ? 1 : every;
-        now -= Stitches(static_cast<int>(thin(now, every, side, first).size()));
+        const Stitches over = rib ? Stitches(rib->repeats(now.count())) : now;
+        const auto gone = static_cast<int>(thin(over, every, side, first).size());
+        now -= Stitches(gone * (rib ? rib->repeat() : 1));
         rounds.push_back({every, side, first, now});
         if (hat.from == RoundsFrom::byTurns)
             side = opposite(side);
@@ -133,10 +138,12 @@ bool countCrown(const Hat& hat, Counting& counting, Length girth, Counted& count
         if (!counted.rounds.empty())
             now = counted.rounds.back().left;
         working.title = "Rows of the crown";
-        working.steps = {
-            {{"flat, as high as from its rim to its middle", {}}, flatCrown(girth)},
-            {{"rounds, every {0} stitches and so on", {hat.firstEvery}}, static_cast<int>(counted.rounds.size())},
-            {{"plain rows after each", {}}, counted.plain}};
+        working.steps = {{{"flat, as high as from its rim to its middle", {}}, flatCrown(girth)},
+                         {{hat.isRibbed() ? "rounds, every {0} repeats of the rib and so on"
+                                          : "rounds, every {0} stitches and so on",
+                           {hat.firstEvery}},
+                          static_cast<int>(counted.rounds.size())},
+                         {{"plain rows after each", {}}, counted.plain}};
     } else {
         counted.plain = Rows(0);
         working.title = "Rows of the crown";
@@ -182,6 +189,7 @@ std::optional<Counted> countHat(const Hat& hat, const Ground& ground, const Fabr
     if (hat.turnedUp && brim.hasDepth())
         brim.depth = brim.depth * 2.0;
     counted.brim = ofBrim.welt(counts::brim, "Rows of the brim", brim, hat.acrossWay);
+    counted.brim.goesOn = hat.isRibbed();
     if (brim.hasDepth() && hat.brimRows == 0 && traits(brim.kind).layers == 1)
         ofBrim.working(counts::brim)
             .steps.push_back(
@@ -221,6 +229,8 @@ void thinned(const Hat& hat, const Counted& counted, const Ground& ground, Knitt
         row += counted.plain;
     }
     const Side last = counted.rounds.empty() ? Side::right : opposite(counted.rounds.back().from);
+    if (hat.isRibbed())
+        knitting.at(row, act::ToMainBed{0});
     knitting.at(row, act::Say{"half_size", "One row at half the stitch size, so that the top draws "
                                            "together."});
     const int whole = ground.swatch.size.steps / std::max(1, 2 * ground.machine.sizes.parts);
@@ -258,6 +268,8 @@ void wedged(const Hat& hat, const Counted& counted, Knitting& knitting) {
                                  {heldEdge(Edge::At::left), heldEdge(Edge::At::right)},
                                  {{.from = Rows(0), .to = counted.crown, .alone = true}}});
     const Rows body = counted.body();
+    if (hat.isRibbed()) // and a row before any stitch goes onto another
+        knitting.at(body - Rows(over.isEven() ? 1 : 3), act::ToMainBed{0});
     knitting.name(body, "seam_left", "seam_right");
     knitting.at(body, act::Section{"crown"});
     knitting.at(body, act::Fewer{across, hat.acrossWay});
@@ -507,7 +519,8 @@ Checked check(const Hat& hat, const Ground& ground) {
     const auto measures = measuresOf(ground);
     if (!measures)
         return {};
-    Checked checked{measures->girth, contradictionsOf(hat, ground)};
+    Checked checked{measures->girth, contradictionsOf(hat, ground),
+                    hat.isRibbed() ? FabricKind::twoBedRib : FabricKind::plain};
     const auto error = [&](FindingCode code, Phrase text) {
         checked.findings.push_back({Severity::error, code, std::move(text)});
     };

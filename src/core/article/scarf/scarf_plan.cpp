@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/article/scarf/scarf_plan.h"
 
+#include "core/ground/two_beds.h"
 #include "core/ground/welt_findings.h"
 #include "core/joining/line_joins.h"
 #include "core/plan/counting.h"
@@ -101,7 +102,10 @@ std::optional<int> rowsForYarn(const Scarf& scarf, const Ground& ground, const F
     if (scarf.sideBorders)
         across += sideLoops(counted, gauge);
     // A border's closing rows, the cast on and the loose row before the bind-off.
-    const double aside = 2.0 * counted.border.knitted.count() + 6.0;
+    const auto stitches = arrangementOf(scarf.border.kind);
+    const int beds = stitches && stitches->everyNeedle ? 2 : 1; // a row over both has twice the stitches
+    const double aside =
+        beds * (2.0 * counted.border.knitted.count() + (stitches ? scarf.border.making.rounds : 0)) + 6.0;
     const double rows = std::min(loops / across - aside, gauge.rows.over((scarf.sideways ? mostWidth : mostLength) -
                                                                          gauge.height(counted.border.visible) * 2.0));
     return static_cast<int>(std::floor(rows / 2.0)) * 2;
@@ -285,7 +289,7 @@ EdgeBorder borderOf(const Scarf& scarf, const Counted& counted, Side side, const
     EdgeBorder border;
     border.side = side;
     border.edge = freeSide(scarf, side);
-    border.openings = counted.edge();
+    border.openings = counted.edge().count();
     border.stitches = counted.side;
     for (int part = 1; part <= scarf.sideParts; ++part)
         border.parts.push_back({sideKey(scarf, side, part), sideName(scarf, side, part)});
