@@ -8,6 +8,9 @@ namespace vestimen {
 inline constexpr Option toeOptions[] = {{"like_heel", "Like the heel, by short rows"},
                                         {"narrowed", "Narrowed, each half by itself"}};
 template<> inline constexpr std::span<const Option> optionsOf<Toe> = toeOptions;
+inline constexpr Option seamOptions[] = {{"side", "Along a side of the foot"},
+                                         {"sole", "Down the back and along the sole"}};
+template<> inline constexpr std::span<const Option> optionsOf<SockSeam> = seamOptions;
 
 namespace {
 
@@ -21,7 +24,10 @@ bool isLeg(const Sock&, const Place& at) {
     return isAt(at, "leg");
 }
 bool isShapedLeg(const Sock& sock, const Place& at) {
-    return isLeg(sock, at) && sock.shapedLeg;
+    return isLeg(sock, at) && (sock.shapedLeg || sock.ankle);
+}
+bool isAnkle(const Sock& sock, const Place& at) {
+    return (isAt(at, "leg") || at.part == HandleKey("ankle")) && sock.ankle;
 }
 bool isHeel(const Sock&, const Place& at) {
     return isAt(at, "heel");
@@ -51,7 +57,14 @@ std::span<const Choice<Sock>> choicesOf(const Sock&) {
         CuffChoices::add(choices, "cuff");
         const Choice<Sock> more[] = {
             {{"", "shaped_leg"}, "Narrows from the calf", yesOrNo<&Sock::shapedLeg>(), isLeg, true},
-            {{"", "calf_mm"}, "Around the calf", aLength<&Sock::calf>({80, 700}), isShapedLeg, true},
+            {{"", "calf_mm"},
+             "Around the calf",
+             aLength<&Sock::calf>({80, 700}),
+             [](const Sock& sock, const Place& at) { return isLeg(sock, at) && sock.shapedLeg; },
+             true},
+            {{"", "ankle"}, "Narrower at the ankle", yesOrNo<&Sock::ankle>(), isLeg, true},
+            {{"", "ankle_mm"}, "Around the ankle", aLength<&Sock::ankleGirth>({80, 700}), isAnkle, true},
+            {{"", "ankle_above_mm"}, "Ankle above the heel", aLength<&Sock::ankleAbove>({5, 400}), isAnkle, true},
             {{"leg", "lines"}, "Lines of the shaping", aNumber<&Sock::leg, &EdgeShaping::lines>({0, 50}, {0, 50})},
             {{"leg", "every_second_row"},
              "On every second row only",
@@ -59,6 +72,7 @@ std::span<const Choice<Sock>> choicesOf(const Sock&) {
              isShapedLeg},
             {{"leg", "fashioned"}, "Fashioned", yesOrNo<&Sock::leg, &EdgeShaping::fashioned>(), isShapedLeg},
             {{"leg", "inset"}, "Stitches moved", aNumber<&Sock::leg, &EdgeShaping::inset>({1, 7}, {1, 7}), isShapedLeg},
+            {{"", "seam"}, "Its seam", oneOf<&Sock::seam>(), isHeel, true},
             {{"", "heel_left_percent"}, "Left at the heel’s turning row", aShare<&Sock::heelLeft>(0.1, 0.7), isHeel},
             {{"", "heel_yarn"}, "Yarn of the heel", aYarn<&Sock::heelYarn>(), isHeel},
             {{"", "wrap_turns"}, "Wrap the turns", yesOrNo<&Sock::wrapTurns>(), isHeel},
