@@ -51,7 +51,7 @@ void checkRuns(const Project& project, const Worked& worked) {
     }
     for (const Join& join : worked.joins) {
         if (anyError(join.findings))
-            RC_FAIL(join.key + ": " + render(join.findings.front().text));
+            RC_FAIL(join.key + ": " + render(join.findings.front().text) + "\n" + toJson(project));
         if (join.method == JoinMethod::mattress || join.method == JoinMethod::graft)
             RC_ASSERT(join.first.count == join.second.count && join.first.count > 0);
     }
@@ -134,6 +134,10 @@ private slots:
     void aSockHasTheMeasuresOfItsFoot();
     void aHeelTurnsOnItsThird();
     void aShapedLegNarrows();
+    void anAnkleIsTheNarrowest_data();
+    void anAnkleIsTheNarrowest();
+    void aSoleSeamHasHalfAHeelAtEachEdge_data();
+    void aSoleSeamHasHalfAHeelAtEachEdge();
     void heelAndToeHaveTheirYarn();
     void aStockingHasItsLoop();
     void aMittenHasTheMeasuresOfItsHand_data();
@@ -158,6 +162,7 @@ private slots:
     void everySockRunsClean();
     void everyCushionRunsClean();
     void everyCordRunsClean();
+    void aCrescentHasBorders();
     void everyShawlRunsClean();
 };
 
@@ -278,6 +283,113 @@ void TestSmallArticles::aShapedLegNarrows() {
                 QVERIFY(now <= before || before < top);
             before = now;
         }
+    }
+}
+
+void TestSmallArticles::anAnkleIsTheNarrowest_data() {
+    QTest::addColumn<int>("seam");
+    QTest::addColumn<bool>("calf");
+    QTest::addColumn<double>("ankle");
+    for (const SockSeam seam : {SockSeam::side, SockSeam::sole})
+        for (const bool calf : {false, true})
+            for (const double ankle : {170.0, 200.0})
+                QTest::addRow("seam %d, calf %d, %g", int(seam), int(calf), ankle) << int(seam) << calf << ankle;
+}
+
+/// From the fabric: in from the cuff to the ankle, out again to the foot, and straight from there.
+void TestSmallArticles::anAnkleIsTheNarrowest() {
+    QFETCH(int, seam);
+    QFETCH(bool, calf);
+    QFETCH(double, ankle);
+    Sock sock;
+    sock.seam = static_cast<SockSeam>(seam);
+    sock.shapedLeg = calf;
+    sock.ankle = true;
+    sock.ankleGirth = Length::millimetres(ankle);
+    Project project = somebodys(sock);
+    const Worked worked = work(project);
+    QVERIFY2(worked.sound(), listed(worked.findings));
+    const Fabric& fabric = piece(worked, "left_sock").fabric;
+    QVERIFY2(fabric.findings.empty(), listed(fabric.findings));
+    const FabricGauge& gauge = *worked.measured.gauge;
+    const int least = number(worked, "ankle_stitches");
+    QVERIFY(abs(gauge.width(Stitches(least - 2)) - sock.ankleGirth) <= gauge.stitches.unit() * 1.01);
+    std::vector<int> leg; // from the cuff to the heel
+    for (const Pass& pass : fabric.passes)
+        if (!pass.protects && pass.row > 0)
+            leg.push_back(static_cast<int>(pass.loopCount));
+    const int cuff = number(worked, "cuff_rows");
+    leg = {leg.begin() + cuff, leg.begin() + cuff + number(worked, "leg_rows")};
+    const auto narrowest = std::ranges::min_element(leg);
+    QCOMPARE(*narrowest, least);
+    QVERIFY(std::is_sorted(leg.begin(), narrowest, std::greater<>()));
+    QVERIFY(std::is_sorted(narrowest, leg.end()));
+    QVERIFY(leg.back() <= number(worked, "sock_stitches") && leg.back() >= number(worked, "sock_stitches") - 2);
+    // It lies so far above the heel: the last row that is so narrow.
+    const auto last = std::ranges::find(leg.rbegin(), leg.rend(), least);
+    const Rows above(static_cast<int>(last - leg.rbegin()));
+    QVERIFY(abs(gauge.height(above) - sock.ankleAbove) <= gauge.rows.unit() * 4.0);
+}
+
+void TestSmallArticles::aSoleSeamHasHalfAHeelAtEachEdge_data() {
+    aSockHasTheMeasuresOfItsFoot_data();
+}
+
+/// Folded at both sides of the instep, its edges meet along the back and the sole: half a heel at either.
+void TestSmallArticles::aSoleSeamHasHalfAHeelAtEachEdge() {
+    QFETCH(int, toe);
+    QFETCH(int, cuff);
+    Sock sock;
+    sock.seam = SockSeam::sole;
+    sock.toe = static_cast<Toe>(toe);
+    sock.cuff.kind = static_cast<WeltKind>(cuff);
+    for (const double foot : {240.0, 242.0, 244.5, 251.0}) {
+        Project project = somebodys(sock);
+        project.machine.beds = 2;
+        project.wearer[Measure::footLength]->value = Length::millimetres(foot);
+        const Worked worked = work(project);
+        QVERIFY2(worked.sound(), listed(worked.findings));
+        const WorkedPiece& left = piece(worked, "left_sock");
+        const Fabric& fabric = left.fabric;
+        QVERIFY2(fabric.findings.empty(), listed(fabric.findings));
+        const int stitches = number(worked, "sock_stitches");
+        QCOMPARE(stitches % 4, 0);
+        const FabricGauge& gauge = *worked.measured.gauge;
+        const Length girth = *withEase(project.wearer, project.ease, Measure::footGirth);
+        QVERIFY(abs(gauge.width(Stitches(stitches - 2)) - girth) <= gauge.stitches.unit() * 2.01);
+        // Columns of loops below the cuff: both halves of the sole alike, but for the row by which one is ahead.
+        const auto leg = std::ranges::find(fabric.marks, "leg", &FabricMark::as);
+        QVERIFY(leg != fabric.marks.end());
+        std::map<int, int> columns;
+        for (auto pass = fabric.passes.begin() + leg->pass; pass != fabric.passes.end(); ++pass)
+            for (LoopId id = pass->firstLoop; id < pass->firstLoop + pass->loopCount && !pass->protects; ++id)
+                ++columns[fabric.loops[id].slot];
+        const int first = columns.begin()->first + (static_cast<int>(columns.size()) - stitches + 1) / 2;
+        const auto at = [&](int place) { return columns[first + place]; };
+        const int out = stitches / 2 - number(worked, "heel_left");
+        for (int place = 3; place < stitches / 4; ++place)
+            QVERIFY2(std::abs(at(place) - at(stitches - 1 - place)) <= 1,
+                     qPrintable(QString("%1: %2 and %3").arg(place).arg(at(place)).arg(at(stitches - 1 - place))));
+        // At its fold the instep goes on as if there were no heel; in the middle of the heel, at the edge, all of it
+        // lies.
+        const int legAndFoot = number(worked, "leg_rows") + number(worked, "foot_rows");
+        QVERIFY(at(3) >= legAndFoot + 2 * out - 2);
+        if (sock.toe == Toe::likeHeel)
+            QVERIFY(at(stitches / 4 + 1) <= legAndFoot + 8);
+        const int cuffRows = worked.workings.contains("cuff_rows") ? number(worked, "cuff_rows") : 0;
+        const WeltTraits& kind = traits(sock.cuff.kind);
+        const int seen = kind.layers == 2 ? cuffRows / 2 + (kind.closedByARow ? 1 : 0) : cuffRows;
+        QCOMPARE(fabric.edgeRows("seam_left"), fabric.edgeRows("seam_right"));
+        QCOMPARE(fabric.edgeRows("seam_left"),
+                 seen + legAndFoot + 2 * out + (sock.toe == Toe::narrowed ? number(worked, "toe_rows") : 0));
+        // The length of the foot, along the sole: heel and toe by half their rows, as they lie.
+        const Length made = gauge.height(Rows(out + number(worked, "foot_rows") + number(worked, "toe_rows")));
+        QVERIFY(abs(made - *withEase(project.wearer, project.ease, Measure::footLength)) <= gauge.rows.unit() * 0.51);
+        QCOMPARE(fabric.kept.at("toe").size(),
+                 fabric.kept.at("facing_left").size() + fabric.kept.at("facing_right").size());
+        QCOMPARE(fabric.kept.at("facing_left").size(), fabric.kept.at("facing_right").size());
+        QVERIFY(projectFromJson(toJson(project)) == project);
+        QVERIFY2(knit(mirrorImage(left.program)).findings.empty(), listed(knit(mirrorImage(left.program)).findings));
     }
 }
 
@@ -914,7 +1026,8 @@ void TestSmallArticles::everyMittenRunsClean() {
         int above = 0;
         for (const NamedEdge& each : left.edges)
             if (each.name == "seam_left")
-                above += std::max(0, each.lastPass - std::max(each.firstPass - 1, mark->pass));
+                for (int pass = std::max(each.firstPass - 1, mark->pass); pass < each.lastPass; ++pass)
+                    above += left.passes[static_cast<std::size_t>(pass)].beds == operation::Beds::second ? 0 : 1;
         const double row = worked.measured.gauge->rows.unit().mm();
         const double edge = mitten.topEdge.hasDepth() ? mitten.topEdge.depth.mm() : 0.0;
         RC_ASSERT(above * row >= mitten.flapOverlap.mm() - 1.01 * row);
@@ -939,6 +1052,10 @@ void TestSmallArticles::everySockRunsClean() {
         sock.cuff = randomWelt(10, 90);
         sock.shapedLeg = *rc::gen::inRange(0, 3) == 0;
         sock.calf = Length::millimetres(between(180, 420));
+        sock.seam = *rc::gen::element(SockSeam::side, SockSeam::sole);
+        sock.ankle = *rc::gen::inRange(0, 3) == 0;
+        sock.ankleGirth = Length::millimetres(between(120, 300));
+        sock.ankleAbove = Length::millimetres(between(10, 90));
         sock.heelLeft = between(0.15, 0.6);
         sock.toe = *rc::gen::element(Toe::likeHeel, Toe::narrowed);
         for (EdgeShaping* edge : {&sock.leg, &sock.toeEdge}) {
@@ -968,18 +1085,23 @@ void TestSmallArticles::everySockRunsClean() {
         checkRuns(project, worked);
         const Fabric& first = worked.pieces.front().fabric;
         RC_ASSERT(first.edgeRows("seam_left") == first.edgeRows("seam_right"));
-        RC_ASSERT(first.kept.at("toe").size() == first.kept.at("facing").size());
+        const bool isSole = sock.seam == SockSeam::sole;
+        const auto kept = [&](const char* name) { return first.kept.contains(name) ? first.kept.at(name).size() : 0; };
+        RC_ASSERT(kept("toe") == (isSole ? kept("facing_left") + kept("facing_right") : kept("facing")));
+        RC_ASSERT(kept("toe") > 0 && kept("facing_left") == kept("facing_right"));
         // Every loop from the heel on is knitted on or kept.
         const std::vector<int> uses = caught(first);
         const int half = number(worked, "sock_stitches") / 2;
         const auto heel = std::ranges::find_if(first.passes, [&](const Pass& pass) {
-            return !pass.protects && pass.row > 0 && static_cast<int>(pass.loopCount) == half &&
-                   static_cast<int>((&pass + 1)->loopCount) == half - 1;
+            const int now = static_cast<int>(pass.loopCount);
+            return !pass.protects && pass.row > 0 &&
+                   (isSole ? now < half : now == half && static_cast<int>((&pass + 1)->loopCount) == half - 1);
         });
         RC_ASSERT(heel != first.passes.end());
         for (LoopId id = heel->firstLoop; id < first.loops.size(); ++id)
             RC_ASSERT(uses[id] > 0 || protects(worked.pieces.front().program.yarns[first.loops[id].yarn].role));
-        if (!sock.single && traits(sock.cuff.kind).form.takes(number(worked, "sock_stitches")) && !sock.shapedLeg)
+        if (!sock.single && (isSole || traits(sock.cuff.kind).form.takes(number(worked, "sock_stitches"))) &&
+            !sock.shapedLeg)
             checkMirrors(piece(worked, "left_sock"), piece(worked, "right_sock"));
         if (!project.pins.contains("foot_rows")) {
             const FabricGauge& gauge = *worked.measured.gauge;
@@ -1108,6 +1230,56 @@ void TestSmallArticles::aShawlsBordersGoAlongItsEdges() {
             for (const WayOut& way : waysOut(flat, finding))
                 mends = mends || work(way.project).sound();
     QVERIFY(mends);
+}
+
+/// Its curve is bound off, and the border takes each of those stitches once; it hangs upside down, so that what lay at
+/// the right is at the left. Along the long edge it begins with a welt.
+void TestSmallArticles::aCrescentHasBorders() {
+    for (const WeltKind kind : {WeltKind::rolled, WeltKind::foldedHem, WeltKind::mockRib, WeltKind::latchedRibOfTwo}) {
+        Shawl shawl;
+        shawl.shape = ShawlShape::crescent;
+        shawl.width = Length::millimetres(500);
+        shawl.depth = Length::millimetres(90);
+        shawl.border.kind = kind;
+        shawl.sideBorders = true;
+        shawl.sideParts = 3;
+        Project project = somebodys(shawl);
+        const Worked worked = work(project);
+        QVERIFY2(worked.sound(), listed(worked.findings).constData());
+        QCOMPARE(worked.pieces.size(), 4U);
+        const Fabric& fabric = worked.pieces.front().fabric;
+        QVERIFY2(fabric.findings.empty(), listed(fabric.findings).constData());
+        const std::vector<LoopId>& curve = fabric.bound.at("edge");
+        QCOMPARE(static_cast<int>(curve.size()), number(worked, "shawl_stitches"));
+        std::vector<int> openings; // part after part, from left to right as they hang
+        for (auto each = worked.pieces.rbegin(); each != std::prev(worked.pieces.rend()); ++each) {
+            QVERIFY2(each->fabric.findings.empty(), listed(each->fabric.findings).constData());
+            std::map<int, int> byNeedle;
+            for (const Operation& operation : each->program.operations)
+                if (const auto* hang = std::get_if<operation::Hang>(&operation.action);
+                    hang && !hang->sources.empty() && hang->sources.front().piece == "shawl") {
+                    QVERIFY(hang->sources.front().kind == HangSource::Kind::bound);
+                    for (const Hung& hung : hang->map)
+                        byNeedle[hung.needle.slot()] = hung.index;
+                }
+            for (const auto& [slot, index] : byNeedle)
+                openings.push_back(index);
+        }
+        QCOMPARE(openings.size(), curve.size());
+        // Parts are knitted from one end on; each hangs with its stitches the other way round.
+        std::ranges::sort(openings, std::greater<>());
+        for (std::size_t i = 0; i < openings.size(); ++i)
+            QCOMPARE(openings[i], static_cast<int>(openings.size() - i));
+        const WorkedPiece& first = worked.pieces[1];
+        const auto hang = std::ranges::find_if(first.program.operations, [](const Operation& each) {
+            return std::holds_alternative<operation::Hang>(each.action);
+        });
+        const auto& map = std::get<operation::Hang>(hang->action).map;
+        QVERIFY(map.front().needle < map.back().needle && map.front().index > map.back().index);
+        for (const Join& join : worked.joins)
+            QVERIFY2(!anyError(join.findings), join.key.c_str());
+        QVERIFY(projectFromJson(toJson(project)) == project);
+    }
 }
 
 void TestSmallArticles::everyShawlRunsClean() {

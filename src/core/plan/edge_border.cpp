@@ -15,20 +15,24 @@ Stitches EdgeBorder::to(std::size_t part) const {
 PlannedPiece borderPart(const EdgeBorder& border, std::size_t part, const FabricGauge& gauge) {
     const bool left = border.side == Side::left;
     const Stitches stitches = border.of(part);
-    BegunHung begun{"hang the side",
-                    {{"purl_facing", border.parts.size() > 1
-                                         ? "Purl side facing you, a whole stitch in from the edge; this part begins "
-                                           "where the one before it ended."
-                                         : "Purl side facing you, a whole stitch in from the edge: ends first, then "
-                                           "the middles."}},
-                    {},
-                    {},
-                    true};
-    const HangSource source{border.edge.piece.text(), HangSource::Kind::edge, border.edge.name};
+    BegunHung begun{
+        border.isBound() ? "hang the bound edge" : "hang the side",
+        {{"purl_facing", border.isBound() ? "Purl side facing you, upside down: both legs of each bound stitch, one on "
+                                            "every needle; each part begins where the one before it ended."
+                         : border.parts.size() > 1
+                             ? "Purl side facing you, a whole stitch in from the edge; this part begins "
+                               "where the one before it ended."
+                             : "Purl side facing you, a whole stitch in from the edge: ends first, then "
+                               "the middles."}},
+        {},
+        {},
+        true};
+    const HangSource source{border.edge.piece.text(),
+                            border.isBound() ? HangSource::Kind::bound : HangSource::Kind::edge, border.edge.name};
     begun.hang.sources = {source};
     const NeedleSpan span = centred(stitches);
     Needle needle = span.first;
-    if (const auto map = hang(border.stitches, border.openings))
+    if (const auto map = hang(border.stitches, Rows(border.openings)))
         for (int i = 0; i < stitches.count(); ++i, needle = needle.shifted(1)) {
             const auto place = static_cast<std::size_t>(border.to(part).count() + i);
             begun.hang.put(needle, map->map[left ? place : map->map.size() - 1 - place].second);
@@ -61,7 +65,6 @@ std::vector<PlannedJoin> borderJoins(const EdgeBorder& border, const FabricGauge
     std::vector<PlannedJoin> joins;
     std::vector<std::string> knittedOn;
     const int parts = static_cast<int>(border.parts.size());
-    const int rows = border.openings.count();
     for (int part = 0; part < parts; ++part) {
         const auto& [piece, name] = border.parts[static_cast<std::size_t>(part)];
         knittedOn.push_back(piece.text());
@@ -72,11 +75,17 @@ std::vector<PlannedJoin> borderJoins(const EdgeBorder& border, const FabricGauge
                                    .what = {"needles of the border", {}},
                                    .unit = JoinUnit::stitches},
                          .second = {.line = {border.edge},
-                                    .what = {parts > 1 ? "its part of the side’s {0} rows" : "the side, {0} rows", {}},
-                                    .count = rows * (part + 1) / parts - rows * part / parts,
-                                    .length = gauge.width(border.of(static_cast<std::size_t>(part)))},
+                                    .what = {border.isBound() ? "its part of the {0} bound stitches"
+                                             : parts > 1      ? "its part of the side’s {0} rows"
+                                                              : "the side, {0} rows",
+                                             {}},
+                                    .count = border.openings * (part + 1) / parts - border.openings * part / parts,
+                                    .length = gauge.width(border.of(static_cast<std::size_t>(part))),
+                                    .unit = border.isBound() ? JoinUnit::stitches : JoinUnit::rows},
                          .tailSide = {"None: the border is knitted on.", {}},
-                         .facing = {"Purl side facing you, always a whole stitch in from the edge.", {}},
+                         .facing = {border.isBound() ? "Purl side facing you, upside down."
+                                                     : "Purl side facing you, always a whole stitch in from the edge.",
+                                    {}},
                          .check = {"One loop on each of {0} needles.", {}},
                          .makes = piece,
                          .after = border.after});

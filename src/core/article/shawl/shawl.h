@@ -23,9 +23,9 @@ struct Shawl {
     Length depth = Length::millimetres(450);  ///< in the middle
     EdgeShaping edge;
     Welt border{WeltKind::rolled, Length::millimetres(20),
-                0.0};         ///< where it ends: along the long edge of one from the tip
+                0.0};         ///< along the long edge: where one from the tip ends, and a crescent begins
     bool wrapTurns = true;    ///< of a crescent
-    bool sideBorders = false; ///< folded, hung along the rows of a triangle's edges
+    bool sideBorders = false; ///< folded, hung along a triangle's edges, or on a crescent's curve
     Length sideDepth = Length::millimetres(15);
     YarnNumber sideYarn = 0;
     int sideParts = 4; ///< that each is knitted in: an even number meets at the point

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/article/shawl/shawl_plan.h"
 
+#include "core/ground/welt_choices.h"
 #include "core/ground/welt_findings.h"
-#include "core/ground/welt_options.h"
 #include "core/plan/counting.h"
 #include "core/plan/edge_border.h"
 #include "core/plan/edge_dues.h"
@@ -12,6 +12,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <span>
 
 namespace vestimen {
 
@@ -72,19 +73,27 @@ Length along(const Shawl& shawl) {
 CountForm formOf(const Shawl& shawl) {
     if (isFromSide(shawl))
         return anyCount;
-    return both(oddCount, shawl.shape == ShawlShape::fromTip ? traits(shawl.border.kind).form : anyCount);
+    return both(oddCount, traits(shawl.border.kind).form);
 }
 
-bool hasSideBorders(const Shawl& shawl) {
-    return shawl.sideBorders && shawl.shape != ShawlShape::crescent;
+bool isCrescent(const Shawl& shawl) {
+    return shawl.shape == ShawlShape::crescent;
 }
-constexpr std::array bothSides = {Side::left, Side::right};
+/// The edges that borders are hung on: of a crescent the curved one alone, which is bound off.
+std::span<const Side> borderedSides(const Shawl& shawl) {
+    static constexpr std::array both = {Side::left, Side::right};
+    if (!shawl.sideBorders)
+        return {};
+    return std::span(both).subspan(isCrescent(shawl) ? 1 : 0);
+}
 
 PieceKey sideKey(Side side, int part) {
     return PieceKey(fmt::format("{}_border_{}", side == Side::left ? "left" : "right", part));
 }
 Phrase sideName(const Shawl& shawl, Side side, int part) {
     const bool left = side == Side::left;
+    if (isCrescent(shawl))
+        return {"Curve, border {0}", {part}};
     if (isFromSide(shawl))
         return {left ? "Long edge, border {0}" : "Point, border {0}", {part}};
     return {left ? "Left border {0}" : "Right border {0}", {part}};
@@ -92,7 +101,7 @@ Phrase sideName(const Shawl& shawl, Side side, int part) {
 
 /// Needles along each edge: as long as it is, no more than it has rows.
 bool countSides(const Shawl& shawl, Counting& counting, Counted& counted) {
-    if (!hasSideBorders(shawl))
+    if (!shawl.sideBorders)
         return true;
     const FabricGauge& gauge = counting.gauge();
     const bool side = isFromSide(shawl);
@@ -102,15 +111,24 @@ bool countSides(const Shawl& shawl, Counting& counting, Counted& counted) {
     const Length slope = mm(std::hypot(half.mm(), out.mm())) * (side ? 2.0 : 1.0);
     counted.sideRows = counting.rows(counts::sideRows, "Rows of a border along the edges", shawl.sideDepth * 2.0,
                                      evenCount, "twice the depth, even, to be folded");
-    counted.left =
-        counting.stitches(counts::longSide, side ? "Stitches along the long edge" : "Stitches along the left edge",
-                          side ? high : slope, Stitches(0), anyCount, "nearest whole stitch");
-    counted.right =
-        counting.stitches(counts::shortSide, side ? "Stitches along the point" : "Stitches along the right edge", slope,
-                          Stitches(0), anyCount, "nearest whole stitch");
-    for (const Side each : bothSides) {
+    if (isCrescent(shawl)) {
+        counted.right = counted.stitches;
+        Reckoning& curve = counting.working(counts::shortSide);
+        curve.title = "Stitches along the curve";
+        curve.steps = {{{"one on each that was bound off", {}}, counted.right}};
+        curve.result = counted.right.count();
+    } else {
+        counted.left =
+            counting.stitches(counts::longSide, side ? "Stitches along the long edge" : "Stitches along the left edge",
+                              side ? high : slope, Stitches(0), anyCount, "nearest whole stitch");
+        counted.right =
+            counting.stitches(counts::shortSide, side ? "Stitches along the point" : "Stitches along the right edge",
+                              slope, Stitches(0), anyCount, "nearest whole stitch");
+    }
+    for (const Side each : borderedSides(shawl)) {
         const Stitches along = counted.along(each);
-        if (along.count() > counted.rows.count() || along.count() < 4 * shawl.sideParts || counted.sideRows < Rows(4)) {
+        const int openings = isCrescent(shawl) ? along.count() : counted.rows.count();
+        if (along.count() > openings || along.count() < 4 * shawl.sideParts || counted.sideRows < Rows(4)) {
             counting.error("side_border",
                            {"A border of {0} in {1} parts and {2} cannot be hung on {3}: at least 4 of each in a part, "
                             "and no more stitches than rows. A triangle that is deeper for its width has more of them.",
@@ -133,7 +151,11 @@ EdgeBorder borderOf(const Shawl& shawl, const Counted& counted, Side side, const
     border.side = side;
     border.edge = {shawlPiece,
                    isFromSide(shawl) ? (left ? "long_edge" : "slope") : (left ? "slope_left" : "slope_right")};
-    border.openings = counted.rows;
+    border.openings = counted.rows.count();
+    if (isCrescent(shawl)) {
+        border.edge = {shawlPiece, "edge", Along::Of::bound};
+        border.openings = counted.stitches.count();
+    }
     border.stitches = counted.along(side);
     for (int part = 1; part <= shawl.sideParts; ++part)
         border.parts.push_back({sideKey(side, part), sideName(shawl, side, part)});
@@ -145,8 +167,13 @@ EdgeBorder borderOf(const Shawl& shawl, const Counted& counted, Side side, const
                     .canPin = false,
                     .pulls = {{"side_depth_mm", gauge.rows.unit().mm()}}};
     border.ends = left ? "left_border_ends" : "right_border_ends";
-    border.endsTitle = {left ? "Left border, both ends" : "Right border, both ends", {}};
-    border.between = left ? "Left border, part {0} to part {1}" : "Right border, part {0} to part {1}";
+    border.endsTitle = {isCrescent(shawl) ? "Border of the curve, both ends"
+                        : left            ? "Left border, both ends"
+                                          : "Right border, both ends",
+                        {}};
+    border.between = isCrescent(shawl) ? "Border of the curve, part {0} to part {1}"
+                     : left            ? "Left border, part {0} to part {1}"
+                                       : "Right border, part {0} to part {1}";
     return border;
 }
 
@@ -165,7 +192,7 @@ std::optional<Counted> countShawl(const Shawl& shawl, const Ground& ground, cons
     counted.rows =
         counting.rows(counts::rows, "Rows", along(shawl), shawl.shape == ShawlShape::fromTip ? anyCount : evenCount,
                       shawl.shape == ShawlShape::fromTip ? "nearest whole row" : "even, so that both halves are alike");
-    if (shawl.shape == ShawlShape::fromTip)
+    if (!isFromSide(shawl))
         counted.border = counting.welt(counts::border, "Rows of the border", shawl.border, AcrossWay::byHand);
     const auto tooSteep = [&](Stitches each, Rows in) {
         counting.error("shawl_steep",
@@ -189,7 +216,7 @@ std::optional<Counted> countShawl(const Shawl& shawl, const Ground& ground, cons
             return std::nullopt;
         }
         counted.wedges = evenSteps(each, turns);
-        return counted;
+        return countSides(shawl, counting, counted) ? std::optional(counted) : std::nullopt;
     }
     const Rows half = isFromSide(shawl) ? counted.rows / 2 : counted.rows;
     const Stitches each = isFromSide(shawl) ? counted.grown() : counted.grown() / 2;
@@ -208,8 +235,11 @@ Knitting knittingOf(const Shawl& shawl, const Counted& counted, const FabricGaug
     knitting.wasteRows = shawl.wasteRows;
     knitting.ravelCord = ground.waste.cord;
     knitting.openTurns = !shawl.wrapTurns;
-    knitting.begin = WeltCounts{.kind = WeltKind::rolled};
-    knitting.stitches = shawl.shape == ShawlShape::crescent ? counted.stitches : tip;
+    if (isCrescent(shawl))
+        knitting.begin = counted.border;
+    else
+        knitting.begin = WeltCounts{.kind = WeltKind::rolled};
+    knitting.stitches = isCrescent(shawl) ? counted.stitches : tip;
     const Rows end = counted.rows;
     if (shawl.shape == ShawlShape::fromTip) {
         knitting.edges.push_back({Edge::At::both, Moved{shawl.edge}, duesOf(counted.edge, Rows(0), true)});
@@ -269,8 +299,8 @@ Outline outlineOf(const Shawl& shawl, const Counted& counted, const FabricGauge&
         break;
     }
     // The rows before the first that are held, and those over all after the last.
-    const Length ends = gauge.height(Rows(2 * turnsWithout));
-    const Length top = high;
+    const Length ends = gauge.height(counted.border.visible + Rows(2 * turnsWithout));
+    const Length top = gauge.height(counted.border.visible) + high;
     return {{{"hem", {{-half, Length()}, {half, Length()}}},
              {"end_right", {{half, Length()}, {half, ends}}},
              {"top", {{half, ends}, {point, top}, {-point, top}, {-half, ends}}},
@@ -282,7 +312,8 @@ std::vector<Handle> handlesOf(const Shawl& shawl, const Counted& counted, const 
     const NeedleSpan all = centred(counted.stitches);
     const double right = all.last.slot() + 1.0;
     const double middle = side ? all.first.slot() + 1.5 : (all.first.slot() + right) / 2.0;
-    const double rows = counted.rows.count();
+    const double begun = isCrescent(shawl) ? counted.border.visible.count() : 0.0;
+    const double rows = begun + counted.rows.count();
     Handle stitches{.key = side ? handles::depth : handles::width,
                     .label = side ? "Depth" : "Width",
                     .length = gauge.width(counted.stitches),
@@ -305,13 +336,13 @@ std::vector<Handle> handlesOf(const Shawl& shawl, const Counted& counted, const 
                                     .y = rows,
                                     .counts = {counts::rows},
                                     .pulls = {{side ? "width_mm" : "depth_mm", gauge.rows.unit().mm()}}}};
-    if (shawl.shape == ShawlShape::fromTip)
+    if (!side)
         handles.push_back({.key = handles::border,
                            .label = "Border",
                            .length = gauge.height(counted.border.visible),
                            .count = counted.border.visible,
                            .x = middle - counted.stitches.count() * 0.3,
-                           .y = rows + counted.border.visible.count(),
+                           .y = isCrescent(shawl) ? begun : rows + counted.border.visible.count(),
                            .counts = {counts::border},
                            .canPin = shawl.border.hasDepth(),
                            .pulls = {{"border/depth_mm", gauge.rows.unit().mm()}}});
@@ -325,13 +356,13 @@ bool isShaped(const Shawl& shawl, const Place& at) {
     return shawl.shape != ShawlShape::crescent && (isAt(at, "width") || isAt(at, "depth"));
 }
 bool isBorder(const Shawl& shawl, const Place& at) {
-    return shawl.shape == ShawlShape::fromTip && isAt(at, "border");
+    return !isFromSide(shawl) && isAt(at, "border");
 }
-bool isTriangle(const Shawl& shawl, const Place& at) {
-    return shawl.shape != ShawlShape::crescent && (isAt(at, "width") || isAt(at, "side_depth"));
+bool isSide(const Shawl&, const Place& at) {
+    return isAt(at, "width") || isAt(at, "side_depth");
 }
 bool isBordered(const Shawl& shawl, const Place& at) {
-    return hasSideBorders(shawl) && isTriangle(shawl, at);
+    return shawl.sideBorders && isSide(shawl, at);
 }
 bool isDeepBorder(const Shawl& shawl, const Place& at) {
     return isBorder(shawl, at) && shawl.border.hasDepth();
@@ -340,50 +371,66 @@ bool isDeepBorder(const Shawl& shawl, const Place& at) {
 } // namespace
 
 std::span<const Choice<Shawl>> choicesOf(const Shawl&) {
-    static const std::vector<Choice<Shawl>> all = {
-        {{"", "shape"},
-         "Shape",
-         oneOf<&Shawl::shape>(),
-         [](const Shawl&, const Place& at) { return isAt(at, "depth"); },
-         true},
-        {{"", "width_mm"},
-         "Width of the long edge",
-         aLength<&Shawl::width>({200, 3000}, 10000),
-         [](const Shawl&, const Place& at) { return isAt(at, "width"); },
-         true},
-        {{"", "depth_mm"},
-         "Depth in the middle",
-         aLength<&Shawl::depth>({50, 1500}, 10000),
-         [](const Shawl&, const Place& at) { return isAt(at, "depth"); },
-         true},
-        {{"edge", "lines"}, "Lines of the shaping", aNumber<&Shawl::edge, &EdgeShaping::lines>({0, 50}, {0, 50})},
-        {{"edge", "every_second_row"},
-         "On every second row only",
-         yesOrNo<&Shawl::edge, &EdgeShaping::everySecondRow>(),
-         isShaped},
-        {{"edge", "fashioned"}, "Fashioned", yesOrNo<&Shawl::edge, &EdgeShaping::fashioned>(), isShaped},
-        {{"edge", "inset"}, "Stitches moved", aNumber<&Shawl::edge, &EdgeShaping::inset>({1, 7}, {1, 2}), isShaped},
-        {{"border", "kind"}, "Border along the long edge", oneOf<&Shawl::border, &Welt::kind>(), isBorder, true},
-        {{"border", "depth_mm"},
-         "Depth of the border",
-         aLength<&Shawl::border, &Welt::depth>({5, 200}),
-         isDeepBorder,
-         true},
-        {{"border", "yarn"}, "Yarn of the border", aYarn<&Shawl::border, &Welt::yarn>(), isDeepBorder},
-        {{"border", "bind_off"},
-         "How it is bound off",
-         oneOf<&Shawl::border, &Welt::making, &WeltMaking::bindOff>(),
-         isBorder},
-        {{"", "wrap_turns"},
-         "Wrap the turns",
-         yesOrNo<&Shawl::wrapTurns>(),
-         [](const Shawl& shawl, const Place& at) { return shawl.shape == ShawlShape::crescent && isAt(at, "depth"); }},
-        {{"", "side_borders"}, "Borders along its edges", yesOrNo<&Shawl::sideBorders>(), isTriangle, true},
-        {{"", "side_depth_mm"}, "Depth of these", aLength<&Shawl::sideDepth>({5, 60}), isBordered},
-        {{"", "side_yarn"}, "Yarn of these", aYarn<&Shawl::sideYarn>(), isBordered},
-        {{"", "side_parts"}, "Parts of each", aNumber<&Shawl::sideParts>({1, 1000}, {1, mostSideParts}), isBordered},
-        {{"", "waste_rows"}, "Rows of waste yarn", aNumber<&Shawl::wasteRows>({2, 60}, {2, 60})},
-    };
+    static const std::vector<Choice<Shawl>> all = [] {
+        std::vector<Choice<Shawl>> choices = {
+            {{"", "shape"},
+             "Shape",
+             oneOf<&Shawl::shape>(),
+             [](const Shawl&, const Place& at) { return isAt(at, "depth"); },
+             true},
+            {{"", "width_mm"},
+             "Width of the long edge",
+             aLength<&Shawl::width>({200, 3000}, 10000),
+             [](const Shawl&, const Place& at) { return isAt(at, "width"); },
+             true},
+            {{"", "depth_mm"},
+             "Depth in the middle",
+             aLength<&Shawl::depth>({50, 1500}, 10000),
+             [](const Shawl&, const Place& at) { return isAt(at, "depth"); },
+             true},
+            {{"edge", "lines"}, "Lines of the shaping", aNumber<&Shawl::edge, &EdgeShaping::lines>({0, 50}, {0, 50})},
+            {{"edge", "every_second_row"},
+             "On every second row only",
+             yesOrNo<&Shawl::edge, &EdgeShaping::everySecondRow>(),
+             isShaped},
+            {{"edge", "fashioned"}, "Fashioned", yesOrNo<&Shawl::edge, &EdgeShaping::fashioned>(), isShaped},
+            {{"edge", "inset"}, "Stitches moved", aNumber<&Shawl::edge, &EdgeShaping::inset>({1, 7}, {1, 2}), isShaped},
+            {{"border", "kind"}, "Border along the long edge", oneOf<&Shawl::border, &Welt::kind>(), isBorder, true},
+            {{"border", "depth_mm"},
+             "Depth of the border",
+             aLength<&Shawl::border, &Welt::depth>({5, 200}),
+             isDeepBorder,
+             true},
+            {{"border", "yarn"}, "Yarn of the border", aYarn<&Shawl::border, &Welt::yarn>(), isDeepBorder},
+            {{"border", "bind_off"},
+             "How it is bound off",
+             oneOf<&Shawl::border, &Welt::making, &WeltMaking::bindOff>(),
+             [](const Shawl& shawl, const Place& at) { return isBorder(shawl, at) && !isCrescent(shawl); }},
+            {{"border", "cast_on"},
+             "How it is cast on",
+             oneOf<&Shawl::border, &Welt::making, &WeltMaking::castOn>(),
+             [](const Shawl& shawl, const Place& at) {
+                 const WeltTraits& kind = traits(shawl.border.kind);
+                 return isBorder(shawl, at) && isCrescent(shawl) && !kind.beginsOpen && kind.beds == 1;
+             }},
+            {{"", "wrap_turns"},
+             "Wrap the turns",
+             yesOrNo<&Shawl::wrapTurns>(),
+             [](const Shawl& shawl, const Place& at) {
+                 return shawl.shape == ShawlShape::crescent && isAt(at, "depth");
+             }},
+            {{"", "side_borders"}, "Borders along its edges", yesOrNo<&Shawl::sideBorders>(), isSide, true},
+            {{"", "side_depth_mm"}, "Depth of these", aLength<&Shawl::sideDepth>({5, 60}), isBordered},
+            {{"", "side_yarn"}, "Yarn of these", aYarn<&Shawl::sideYarn>(), isBordered},
+            {{"", "side_parts"},
+             "Parts of each",
+             aNumber<&Shawl::sideParts>({1, 1000}, {1, mostSideParts}),
+             isBordered},
+            {{"", "waste_rows"}, "Rows of waste yarn", aNumber<&Shawl::wasteRows>({2, 60}, {2, 60})},
+        };
+        WeltChoices<Shawl, isBorder, &Shawl::border>::addOnTwoBeds(choices, "border");
+        return choices;
+    }();
     return all;
 }
 
@@ -397,16 +444,16 @@ const char* usualName(const Shawl&) {
 
 std::vector<PieceName> namesOf(const Shawl& shawl) {
     std::vector<PieceName> names = {{shawlPiece, {"Shawl", {}}}};
-    if (hasSideBorders(shawl))
-        for (const Side side : bothSides)
-            for (int part = 1; part <= std::clamp(shawl.sideParts, 1, mostSideParts); ++part)
-                names.push_back({sideKey(side, part), sideName(shawl, side, part)});
+    for (const Side side : borderedSides(shawl))
+        for (int part = 1; part <= std::clamp(shawl.sideParts, 1, mostSideParts); ++part)
+            names.push_back({sideKey(side, part), sideName(shawl, side, part)});
     return names;
 }
 
 PieceKey inPlaceOf(const Shawl& shawl, PieceKey piece) {
-    return hasSideBorders(shawl) && piece.text().find("border") != std::string::npos ? sideKey(Side::left, 1)
-                                                                                     : shawlPiece;
+    return shawl.sideBorders && piece.text().find("border") != std::string::npos
+               ? sideKey(borderedSides(shawl).front(), 1)
+               : shawlPiece;
 }
 
 std::vector<Measure> needsOf(const Shawl&) {
@@ -425,7 +472,7 @@ std::vector<Finding> limitsOf(const Shawl& shawl, const Ground& ground) {
 
 std::vector<Finding> contradictionsOf(const Shawl& shawl, const Ground& ground) {
     std::vector<Finding> findings;
-    if (shawl.shape != ShawlShape::fromTip)
+    if (isFromSide(shawl))
         return findings;
     if (auto missing = bedsMissing(shawl.border, ground.machine))
         findings.push_back(std::move(*missing));
@@ -447,12 +494,11 @@ Checked check(const Shawl& shawl, const Ground& ground) {
     if (shawl.width < mm(100) || shawl.width > mm(4000) || shawl.depth < mm(30) || shawl.depth > mm(3000))
         error("shawl_size", {"A shawl {0} wide and {1} deep cannot be: 10 cm to 4 m wide and 3 cm to 3 m deep can.",
                              {shawl.width, shawl.depth}});
-    if (shawl.shape == ShawlShape::fromTip && shawl.border.hasDepth() &&
-        (shawl.border.depth < mm(5) || shawl.border.depth > mm(300)))
+    if (!isFromSide(shawl) && shawl.border.hasDepth() && (shawl.border.depth < mm(5) || shawl.border.depth > mm(300)))
         error("welt_depth", {"A border {0} deep cannot be: 5 mm to 30 cm can.", {shawl.border.depth}});
-    if (hasSideBorders(shawl) && (shawl.sideParts < 1 || shawl.sideParts > mostSideParts))
+    if (shawl.sideBorders && (shawl.sideParts < 1 || shawl.sideParts > mostSideParts))
         error("panels", {"Borders in {0} parts cannot be: 1 to {1} can.", {shawl.sideParts, mostSideParts}});
-    if (hasSideBorders(shawl) && (shawl.sideDepth < mm(3) || shawl.sideDepth > mm(100)))
+    if (shawl.sideBorders && (shawl.sideDepth < mm(3) || shawl.sideDepth > mm(100)))
         error("welt_depth", {"A border {0} deep cannot be: 3 mm to 10 cm can.", {shawl.sideDepth}});
     // Two stitches of a tip can be moved, and one must stay beside them.
     if (shawl.shape != ShawlShape::crescent && shawl.edge.fashioned && shawl.edge.inset >= tip.count())
@@ -476,13 +522,12 @@ Plan plan(const Shawl& shawl, const Ground& ground, const FabricGauge& gauge) {
     piece.marks.width = isFromSide(shawl) ? handles::depth : handles::width;
     piece.knitting = knittingOf(shawl, *counted, gauge, ground);
     plan.pieces.push_back(std::move(piece));
-    if (hasSideBorders(shawl))
-        for (const Side side : bothSides) {
-            const EdgeBorder border = borderOf(shawl, *counted, side, gauge);
-            for (std::size_t part = 0; part < border.parts.size(); ++part)
-                plan.pieces.push_back(borderPart(border, part, gauge));
-            std::ranges::move(borderJoins(border, gauge), std::back_inserter(plan.joins));
-        }
+    for (const Side side : borderedSides(shawl)) {
+        const EdgeBorder border = borderOf(shawl, *counted, side, gauge);
+        for (std::size_t part = 0; part < border.parts.size(); ++part)
+            plan.pieces.push_back(borderPart(border, part, gauge));
+        std::ranges::move(borderJoins(border, gauge), std::back_inserter(plan.joins));
+    }
     return plan;
 }
 
@@ -493,7 +538,7 @@ std::vector<Change<Shawl>> changesFor(const Shawl& shawl, const Ground& ground, 
         change(next);
         changes.push_back({std::move(what), next, ground.ease, elseOnly});
     };
-    if (finding.code == "too_wide" && hasSideBorders(shawl))
+    if (finding.code == "too_wide" && shawl.sideBorders)
         for (int parts = shawl.sideParts + 1; parts <= mostSideParts; ++parts)
             choose(
                 {"Borders in {0} parts", {parts}}, [parts](Shawl& next) { next.sideParts = parts; }, true);
