@@ -82,6 +82,21 @@ void work_hat(benchmark::State& state) {
     work_small(state, Hat());
 }
 
+/// Over two beds, racked, up to its top.
+void work_ribbed_hat(benchmark::State& state) {
+    Hat hat;
+    hat.brim.kind = WeltKind::twoByTwoRib;
+    hat.brim.making.racked = 2;
+    hat.ribbed = true;
+    Project project = demo();
+    project.machine.beds = 2;
+    project.wearer = withBorrowedMeasures(project.wearer);
+    project.article = hat;
+    useUsualEase(project.article, project.ease);
+    for (auto _ : state)
+        benchmark::DoNotOptimize(work(project));
+}
+
 /// With all that there is to it: a gusset, and halves that are bound off together.
 void work_mittens(benchmark::State& state) {
     Mitten mitten;
@@ -93,6 +108,13 @@ void work_mittens(benchmark::State& state) {
 void work_socks(benchmark::State& state) {
     Sock sock;
     sock.shapedLeg = true;
+    work_small(state, sock);
+}
+
+void work_socks_with_sole_seam(benchmark::State& state) {
+    Sock sock;
+    sock.shapedLeg = sock.ankle = true;
+    sock.seam = SockSeam::sole;
     work_small(state, sock);
 }
 
@@ -232,8 +254,10 @@ BENCHMARK(work_set_in_pullover);
 BENCHMARK(work_set_in_cardigan);
 BENCHMARK(work_striped_cardigan);
 BENCHMARK(work_hat);
+BENCHMARK(work_ribbed_hat);
 BENCHMARK(work_mittens);
 BENCHMARK(work_socks);
+BENCHMARK(work_socks_with_sole_seam);
 BENCHMARK(work_cushion);
 BENCHMARK(work_shawl);
 BENCHMARK(work_cord);

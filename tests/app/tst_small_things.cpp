@@ -4,10 +4,13 @@
 #include "app/knit_fixture.h"
 #include "support/projects.h"
 
+#include "app/knit/bed_canvas.h"
 #include "app/shelf/begin_page.h"
 #include "core/article/articles.h"
 #include "core/knitting/wording.h"
 
+#include <QCheckBox>
+#include <QComboBox>
 #include <QListWidget>
 #include <QTimer>
 
@@ -43,6 +46,38 @@ void beginOne(WindowFixture& fixture, const char* kind) {
     QApplication::setActiveWindow(&fixture.window());
 }
 
+/// Of what is shown there now.
+void pickInList(QWidget* station, const char* option) {
+    for (QComboBox* box : station->findChildren<QComboBox*>())
+        if (const int at = box->findText(option); box->isVisible() && at >= 0) {
+            box->setCurrentIndex(at);
+            emit box->activated(at);
+            return;
+        }
+    QFAIL(option);
+}
+
+void tickBox(QWidget* station, const char* text) {
+    for (QCheckBox* box : station->findChildren<QCheckBox*>())
+        if (box->isVisible() && box->text() == text) {
+            QTest::mouseClick(box, Qt::LeftButton, {}, QPoint(8, box->height() / 2));
+            return;
+        }
+    QFAIL(text);
+}
+
+void setNumber(QWidget* station, const char* name, int number) {
+    for (QSpinBox* box : station->findChildren<QSpinBox*>())
+        if (box->isVisible() && box->accessibleName() == name) {
+            box->setFocus();
+            box->selectAll();
+            QTest::keyClicks(box, QString::number(number));
+            QTest::keyClick(box, Qt::Key_Return);
+            return;
+        }
+    QFAIL(name);
+}
+
 int count(const WindowFixture& fixture, CountKey key) {
     return std::get<int>(fixture.worked().workings.at(key).result);
 }
@@ -58,6 +93,8 @@ private slots:
     void theMachineSaysWhoseHandItIs();
     void theTurningRowIsSaid();
     void theSecondIsKnittedAsTheFirstCameOut();
+    void aRibbedHatIsKnittedOnBothBeds();
+    void aSockIsSewnAlongItsSole();
     void theDemoHasThem();
 };
 
@@ -186,6 +223,70 @@ void TestSmallThings::theSecondIsKnittedAsTheFirstCameOut() {
     const WorkedPiece& right = *fixture.worked().piece("right_sock");
     QCOMPARE(left.fabric.loops.size(), right.fabric.loops.size());
     QVERIFY(*left.pair == right.key && *right.pair == left.key);
+}
+
+/// Chosen in Draft, by list and box; at the machine the second bed is seen, racked when it is, and gone for the top.
+void TestSmallThings::aRibbedHatIsKnittedOnBothBeds() {
+    WindowFixture fixture(false);
+    beginOne(fixture, "hat");
+    Project project = fixture.project();
+    project.machine.beds = 2;
+    fixture.window().session().edit({}, project);
+    DraftStation* draft = fixture.window().draftStation();
+    draft->showPiece("hat");
+    draft->canvas()->pick("brim");
+    pickInList(draft, "Two-bed rib, two by one");
+    setNumber(draft, "The second bed is racked after so many rows; 0: it stays", 2);
+    tickBox(draft, "The rib goes on to the top");
+    QVERIFY2(fixture.worked().sound(), test::listed(fixture.worked().findings));
+    QVERIFY(std::get<Hat>(fixture.project().article).isRibbed());
+
+    KnitStation* knit = beginPiece(fixture, "hat");
+    const auto* bed = knit->findChild<BedCanvas*>();
+    QVERIFY(bed);
+    bool racked = false;
+    bool alone = false;
+    std::size_t most = 0;
+    knitUntil(knit, [&](const KnittingState& state) {
+        const auto behind = static_cast<std::size_t>(
+            std::ranges::count_if(bed->view().second, [](const NeedleState& needle) { return needle.loops > 0; }));
+        most = std::max(most, behind);
+        racked = racked || (state.bed().rack() == 1 && bed->view().secondBy == 1.5);
+        alone = alone || (most > 0 && behind == 0);
+        return false;
+    });
+    QVERIFY(knit->state()->finished() && knit->state()->bed().fabric().findings.empty());
+    QCOMPARE(most, static_cast<std::size_t>(count(fixture, "hat_stitches") / 3));
+    QVERIFY(racked && alone);
+}
+
+void TestSmallThings::aSockIsSewnAlongItsSole() {
+    WindowFixture fixture(false);
+    beginOne(fixture, "sock");
+    DraftStation* draft = fixture.window().draftStation();
+    draft->showPiece("left_sock");
+    draft->canvas()->pick("heel");
+    pickInList(draft, "Down the back and along the sole");
+    draft->canvas()->pick("leg");
+    tickBox(draft, "Narrower at the ankle");
+    QVERIFY2(fixture.worked().sound(), test::listed(fixture.worked().findings));
+    draft->canvas()->pick("ankle");
+    const int before = count(fixture, "ankle_stitches");
+    draft->canvas()->setFocus();
+    QTest::keyClick(draft->canvas(), Qt::Key_Left);
+    QVERIFY(count(fixture, "ankle_stitches") < before);
+    KnitStation* knit = beginPiece(fixture, "left_sock");
+    int halves = 0;
+    knitUntil(knit, [&](const KnittingState& state) {
+        const Operation& op = state.program().operations[state.next()->from.operation];
+        const auto* say = std::get_if<operation::Say>(&op.action);
+        halves += say && say->code == "turning_row" && texts(knit).contains("turning row") ? 1 : 0;
+        return false;
+    });
+    QVERIFY(knit->state()->finished() && knit->state()->bed().fabric().findings.empty());
+    QCOMPARE(halves, 3); // of each half of the heel, and of the toe
+    QVERIFY(std::ranges::any_of(fixture.worked().joins,
+                                [](const Join& join) { return render(join.title) == "Back and sole, left sock"; }));
 }
 
 void TestSmallThings::theDemoHasThem() {

@@ -1249,8 +1249,14 @@ void TestSmallArticles::aCrescentHasBorders() {
         QCOMPARE(worked.pieces.size(), 4U);
         const Fabric& fabric = worked.pieces.front().fabric;
         QVERIFY2(fabric.findings.empty(), listed(fabric.findings).constData());
-        const std::vector<LoopId>& curve = fabric.bound.at("edge");
+        const std::vector<LoopId>& curve = fabric.bound.at("curve");
         QCOMPARE(static_cast<int>(curve.size()), number(worked, "shawl_stitches"));
+        // Folded, its border is as deep as it is seen, and the crescent lies above it.
+        const FabricPicture picture = pictureOf(fabric, worked.pieces.front().program);
+        const int border = traits(kind).layers == 2   ? number(worked, "border_rows") / 2
+                           : traits(kind).layers == 1 ? number(worked, "border_rows")
+                                                      : 0;
+        QCOMPARE(picture.rows, border + (traits(kind).closedByARow ? 1 : 0) + number(worked, "shawl_rows"));
         std::vector<int> openings; // part after part, from left to right as they hang
         for (auto each = worked.pieces.rbegin(); each != std::prev(worked.pieces.rend()); ++each) {
             QVERIFY2(each->fabric.findings.empty(), listed(each->fabric.findings).constData());

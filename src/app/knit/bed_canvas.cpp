@@ -89,7 +89,7 @@ BedCanvas::Strip BedCanvas::strip() const {
 double BedCanvas::room() const {
     if (view_.hand)
         return 78; // for the needle that is chosen
-    return view_.second.empty() ? 26 : 74;
+    return view_.second.empty() ? 26 : 88;
 }
 
 /// It faces the main bed: its needles point up, into the gaps.
@@ -113,7 +113,7 @@ void BedCanvas::paintSecond(QPainter& painter, const Strip& shown) const {
     }
     painter.setPen(theme.muted);
     painter.setFont(textFont(12));
-    painter.drawText(QRectF(sideRoom, rail + 1, width() - 2 * sideRoom, 14), Qt::AlignRight,
+    painter.drawText(QRectF(sideRoom, rail + 22, width() - 2 * sideRoom, 16), Qt::AlignRight,
                      view_.secondBy >= 1.0 || view_.secondBy < 0.0
                          ? tr("second bed, racked by %1").arg(std::floor(view_.secondBy))
                          : tr("second bed"));

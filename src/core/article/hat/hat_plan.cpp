@@ -54,18 +54,27 @@ struct Round {
     Stitches left; ///< when it is done
 };
 
+std::optional<TwoBedArrangement> ribOf(const Hat& hat) {
+    return hat.isRibbed() ? arrangementOf(hat.brim.kind) : std::nullopt;
+}
+/// Stitches that go at once.
+int repeatOf(const Hat& hat) {
+    const auto rib = ribOf(hat);
+    return rib ? rib->repeat() : 1;
+}
+
 std::vector<Round> roundsOf(const Hat& hat, Stitches stitches) {
     std::vector<Round> rounds;
     const double enough = stitches.count() * hat.left;
     // On two beds a whole repeat of the rib goes, so that it stays one.
-    const std::optional<TwoBedArrangement> rib = hat.isRibbed() ? arrangementOf(hat.brim.kind) : std::nullopt;
+    const auto rib = ribOf(hat);
     Stitches now = stitches;
     Side side = hat.from == RoundsFrom::left ? Side::left : Side::right;
     for (int every = hat.firstEvery; every >= 2 && now.count() > enough; --every) {
         const int first = hat.first == FirstThinned::outermost ? 1 : every;
         const Stitches over = rib ? Stitches(rib->repeats(now.count())) : now;
         const auto gone = static_cast<int>(thin(over, every, side, first).size());
-        now -= Stitches(gone * (rib ? rib->repeat() : 1));
+        now -= Stitches(gone * repeatOf(hat));
         rounds.push_back({every, side, first, now});
         if (hat.from == RoundsFrom::byTurns)
             side = opposite(side);
@@ -326,10 +335,11 @@ Outline outlineOf(const Hat& hat, const Counted& counted, const FabricGauge& gau
         Rows row = counted.body();
         Stitches before = counted.stitches;
         for (const Round& each : counted.rounds) {
-            // Of an odd number one more goes at the right.
+            // Of an odd number one more goes at the right; on two beds a whole repeat.
             const Stitches gone = before - each.left;
-            inLeft += gauge.width(gone / 2);
-            inRight += gauge.width(gone - gone / 2);
+            const Stitches atLeft = gone / (2 * repeatOf(hat)) * repeatOf(hat);
+            inLeft += gauge.width(atLeft);
+            inRight += gauge.width(gone - atLeft);
             steps.push_back({row, inLeft, inRight});
             row += counted.plain;
             before = each.left;

@@ -153,7 +153,7 @@ EdgeBorder borderOf(const Shawl& shawl, const Counted& counted, Side side, const
                    isFromSide(shawl) ? (left ? "long_edge" : "slope") : (left ? "slope_left" : "slope_right")};
     border.openings = counted.rows.count();
     if (isCrescent(shawl)) {
-        border.edge = {shawlPiece, "edge", Along::Of::bound};
+        border.edge = {shawlPiece, "curve", Along::Of::bound};
         border.openings = counted.stitches.count();
     }
     border.stitches = counted.along(side);
@@ -272,7 +272,8 @@ Knitting knittingOf(const Shawl& shawl, const Counted& counted, const FabricGaug
     knitting.at(over, act::Section{"all over"});
     knitting.at(over, act::AllOver{"Bring back the needles at the side away from the carriage first.",
                                    "All needles knit now, from end to end."});
-    knitting.at(over, act::BindOff{.method = BindOffMethod::chainRoundTheNeedles, .as = "edge"});
+    knitting.name(over, "end_left", "end_right");
+    knitting.at(over, act::BindOff{.method = BindOffMethod::chainRoundTheNeedles, .as = "curve"});
     return knitting;
 }
 
@@ -520,6 +521,11 @@ Plan plan(const Shawl& shawl, const Ground& ground, const FabricGauge& gauge) {
     piece.length = gauge.height(counted->rows + counted->border.visible);
     piece.handles = handlesOf(shawl, *counted, gauge);
     piece.marks.width = isFromSide(shawl) ? handles::depth : handles::width;
+    if (isCrescent(shawl) && shawl.border.hasDepth()) {
+        piece.marks.weltRows = counted->border.visible.count();
+        piece.marks.welt = {"{0} · {1} rows",
+                            {std::string(traits(shawl.border.kind).name), counted->border.knitted.count()}};
+    }
     piece.knitting = knittingOf(shawl, *counted, gauge, ground);
     plan.pieces.push_back(std::move(piece));
     for (const Side side : borderedSides(shawl)) {

@@ -149,10 +149,17 @@ std::optional<SockCounts> countSock(const Sock& sock, const Ground& ground, cons
     counted.heelLeft = leftForShare(counted.half(), sock.heelLeft);
     Reckoning& heel = counting.working(sock_counts::heel);
     heel.title = "Needles left at the heel";
-    heel.steps = {{{"half of the stitches", {}}, counted.half()},
-                  {{"out, one a row, and as many in again", {}}, counted.heelOut()},
-                  {{"rows out and in", {}}, Rows(2 * counted.heelOut().count() - 1)},
-                  {{"that never go out", {}}, counted.heelLeft}};
+    const Stitches out = counted.heelOut();
+    if (isSole)
+        heel.steps = {{{"half of the stitches", {}}, counted.half()},
+                      {{"out of each half of the heel, one in two rows, and in again", {}}, out / 2},
+                      {{"rows of each half", {}}, Rows(2 * out.count())},
+                      {{"that never go out, of both", {}}, counted.heelLeft}};
+    else
+        heel.steps = {{{"half of the stitches", {}}, counted.half()},
+                      {{"out, one a row, and as many in again", {}}, out},
+                      {{"rows out and in", {}}, Rows(2 * out.count() - 1)},
+                      {{"that never go out", {}}, counted.heelLeft}};
     heel.result = counted.heelLeft.count();
     if (counted.half() < leastHeel || counted.heelOut() < Stitches(4) || counted.heelLeft < Stitches(2)) {
         counting.error("heel_left",

@@ -84,6 +84,8 @@ Outline outlineOf(const Sock& sock, const SockCounts& counted, const FabricGauge
         leftSide.push_back({left + in, y(row)});
     };
     if (counted.isShaped()) {
+        rightSide.push_back({rightTop, y(Rows(0))});
+        leftSide.push_back({leftTop, y(Rows(0))});
         sides(counted.toAnkle, gauge.width((counted.stitches - counted.ankle) / 2));
         sides(counted.leg, Length());
     } else {
