@@ -22,6 +22,7 @@
 #include <set>
 
 using namespace vestimen;
+using vestimen::test::between;
 using vestimen::test::hasFinding;
 using vestimen::test::listed;
 using vestimen::test::odilesPullover;
@@ -71,10 +72,6 @@ void checkRuns(const Project& project, const Worked& worked) {
     for (const Join& join : worked.joins)
         RC_ASSERT(!anyError(join.findings));
     test::checkTails(worked);
-}
-
-double between(double least, double most) {
-    return least + (most - least) * *rc::gen::inRange(0, 1001) / 1000.0;
 }
 
 } // namespace
@@ -687,26 +684,11 @@ void TestHatAndScarf::everyHatRunsClean() {
     int all = 0;
     CHECK_PROPERTY("hats", [&] {
         Project project = test::randomProject();
-        Hat hat;
-        hat.brim.kind = *rc::gen::elementOf(allWelts);
-        hat.brim.depth = Length::millimetres(between(10, 90));
-        hat.brim.making = test::randomMaking();
-        hat.turnedUp = *rc::gen::arbitrary<bool>();
-        hat.brimRows = *rc::gen::element(0, 0, 35, 52);
-        hat.crown = *rc::gen::elementOf(allCrowns);
-        hat.firstEvery = *rc::gen::inRange(2, 16);
-        hat.plainRows = *rc::gen::inRange(0, 7);
-        hat.left = between(0.1, 0.6);
-        hat.first = *rc::gen::element(FirstThinned::outermost, FirstThinned::inRhythm);
-        hat.from = *rc::gen::element(RoundsFrom::left, RoundsFrom::right, RoundsFrom::byTurns);
-        hat.wedges = *rc::gen::inRange(2, 11);
-        hat.wrapTurns = *rc::gen::element(true, true, false);
-        hat.acrossWay = *rc::gen::elementOf(allAcrossWays);
+        Hat hat = test::randomHat();
         if (*rc::gen::inRange(0, 3) == 0) {
             hat.repeat = *rc::gen::inRange(2, 14);
             hat.repeatPlus = *rc::gen::inRange(0, 6);
         }
-        hat.seamStitches = *rc::gen::arbitrary<bool>();
         project.article = hat;
         project.pins.clear();
         useUsualEase(project.article, project.ease);

@@ -21,6 +21,7 @@
 #include <set>
 
 using namespace vestimen;
+using vestimen::test::between;
 using vestimen::test::hasFinding;
 using vestimen::test::listed;
 using vestimen::test::somebodys;
@@ -62,10 +63,6 @@ DrawnPoint inStitches(double x, double y) {
 WidthAt inStitches(double height, double left, double right) {
     return {gaugeOfAll().rows.unit() * height, gaugeOfAll().stitches.unit() * left,
             gaugeOfAll().stitches.unit() * right, false};
-}
-
-double between(double least, double most) {
-    return least + (most - least) * *rc::gen::inRange(0, 1001) / 1000.0;
 }
 
 // ---- what was drawn, asked point by point

@@ -21,8 +21,10 @@
 #include <set>
 
 using namespace vestimen;
+using vestimen::test::between;
 using vestimen::test::hasFinding;
 using vestimen::test::listed;
+using vestimen::test::randomWelt;
 using vestimen::test::somebodys;
 
 namespace {
@@ -74,10 +76,6 @@ void checkMirrors(const WorkedPiece& left, const WorkedPiece& right) {
     }
 }
 
-double between(double least, double most) {
-    return least + (most - least) * *rc::gen::inRange(0, 1001) / 1000.0;
-}
-
 /// How often a loop is a parent of another, or kept: a loop without any is a hole that runs.
 std::vector<int> caught(const Fabric& fabric) {
     std::vector<int> uses(fabric.loops.size(), 0);
@@ -93,12 +91,6 @@ std::vector<int> caught(const Fabric& fabric) {
         for (const LoopId loop : loops)
             ++uses[loop];
     return uses;
-}
-
-Welt randomWelt(double least, double most) {
-    Welt welt{*rc::gen::elementOf(allWelts), Length::millimetres(between(least, most)), 0.0};
-    welt.making = test::randomMaking();
-    return welt;
 }
 
 void pinSome(Project& project) {

@@ -111,10 +111,6 @@ std::string arranged(WeltKind kind, int stitches) {
     return text.substr(0, static_cast<std::size_t>(stitches));
 }
 
-double between(double least, double most) {
-    return least + (most - least) * *rc::gen::inRange(0, 1001) / 1000.0;
-}
-
 } // namespace
 
 class TestTwoBeds : public QObject {
@@ -521,21 +517,9 @@ void TestTwoBeds::everyRibbedHatRunsClean() {
     CHECK_PROPERTY("ribbed hats", [&] {
         Project project = test::randomProject();
         project.machine.beds = 2;
-        Hat hat;
+        Hat hat = randomHat();
         hat.ribbed = true;
         hat.brim.kind = *rc::gen::elementOf(ribs);
-        hat.brim.depth = Length::millimetres(between(10, 90));
-        hat.brim.making = test::randomMaking();
-        hat.turnedUp = *rc::gen::arbitrary<bool>();
-        hat.crown = *rc::gen::elementOf(allCrowns);
-        hat.firstEvery = *rc::gen::inRange(2, 16);
-        hat.plainRows = *rc::gen::inRange(0, 7);
-        hat.left = between(0.1, 0.6);
-        hat.first = *rc::gen::element(FirstThinned::outermost, FirstThinned::inRhythm);
-        hat.from = *rc::gen::element(RoundsFrom::left, RoundsFrom::right, RoundsFrom::byTurns);
-        hat.wedges = *rc::gen::inRange(2, 11);
-        hat.acrossWay = *rc::gen::elementOf(allAcrossWays);
-        hat.seamStitches = *rc::gen::arbitrary<bool>();
         project.article = hat;
         project.pins.clear();
         useUsualEase(project.article, project.ease);
@@ -547,10 +531,14 @@ void TestTwoBeds::everyRibbedHatRunsClean() {
         }
         ++drafted;
         const WorkedPiece& piece = worked.pieces.front();
-        for (const Finding& finding : piece.fabric.findings) {
-            RC_LOG() << toJson(project);
-            RC_FAIL(std::string(finding.code.text()) + ", " + render(finding.text));
-        }
+        const auto isMeant = [](const Finding& finding) { // turns that shall stay open
+            return finding.code == "open_turn" && finding.severity == Severity::note;
+        };
+        for (const Finding& finding : piece.fabric.findings)
+            if (!isMeant(finding)) {
+                RC_LOG() << toJson(project);
+                RC_FAIL(std::string(finding.code.text()) + ", " + render(finding.text));
+            }
         RC_ASSERT(programFromJson(toJson(piece.program)) == piece.program);
         RC_ASSERT(piece.fabric.edgeRows("seam_left") == piece.fabric.edgeRows("seam_right"));
         const TwoBedArrangement stitches = *arrangementOf(hat.brim.kind);
@@ -561,11 +549,12 @@ void TestTwoBeds::everyRibbedHatRunsClean() {
             // Racked, its places are others; the needles are as they were.
             RC_ASSERT(row == arranged(hat.brim.kind, static_cast<int>(row.size())));
         }
-        RC_ASSERT(uncaught(piece.fabric, piece.program) == 0);
+        if (hat.crown != Crown::wedges) // whose needles are taken off with two stitches on some
+            RC_ASSERT(uncaught(piece.fabric, piece.program) == 0);
         test::checkTails(worked);
         // The other way round it runs as well, where the bed has as many needles on either side.
         for (const Finding& finding : knit(mirrorImage(piece.program)).findings)
-            if (project.machine.needles.isEven())
+            if (project.machine.needles.isEven() && !isMeant(finding))
                 RC_FAIL(std::string("mirrored: ") + finding.code.text() + ", " + render(finding.text));
     });
     if (all >= 50)

@@ -4,13 +4,7 @@
 #include <rapidcheck.h>
 
 namespace vestimen::test {
-namespace {
-
-double between(double least, double most) {
-    return least + (most - least) * *rc::gen::inRange(0, 10001) / 10000.0;
-}
-
-} // namespace
+namespace {} // namespace
 
 namespace {
 
@@ -19,6 +13,10 @@ BindOffMethod randomBindOff() {
 }
 
 } // namespace
+
+double between(double least, double most) {
+    return least + (most - least) * *rc::gen::inRange(0, 10001) / 10000.0;
+}
 
 WeltMaking randomMaking() {
     WeltMaking making{*rc::gen::element(CastOnMethod::closedLoop, CastOnMethod::latchChain, CastOnMethod::weightedHem),
@@ -30,6 +28,30 @@ WeltMaking randomMaking() {
     making.rackedOver = *rc::gen::inRange(1, mostRacked + 1);
     making.secondLooser = *rc::gen::element(0, 0, -1, 2);
     return making;
+}
+
+Welt randomWelt(double least, double most) {
+    Welt welt{*rc::gen::elementOf(allWelts), Length::millimetres(between(least, most)), 0.0};
+    welt.making = randomMaking();
+    return welt;
+}
+
+Hat randomHat() {
+    Hat hat;
+    hat.brim = randomWelt(10, 90);
+    hat.turnedUp = *rc::gen::arbitrary<bool>();
+    hat.brimRows = *rc::gen::element(0, 0, 35, 52);
+    hat.crown = *rc::gen::elementOf(allCrowns);
+    hat.firstEvery = *rc::gen::inRange(2, 16);
+    hat.plainRows = *rc::gen::inRange(0, 7);
+    hat.left = between(0.1, 0.6);
+    hat.first = *rc::gen::element(FirstThinned::outermost, FirstThinned::inRhythm);
+    hat.from = *rc::gen::element(RoundsFrom::left, RoundsFrom::right, RoundsFrom::byTurns);
+    hat.wedges = *rc::gen::inRange(2, 11);
+    hat.wrapTurns = *rc::gen::element(true, true, false);
+    hat.acrossWay = *rc::gen::elementOf(allAcrossWays);
+    hat.seamStitches = *rc::gen::arbitrary<bool>();
+    return hat;
 }
 
 Project randomProject() {

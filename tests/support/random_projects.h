@@ -10,8 +10,12 @@ namespace vestimen::test {
 
 /// Within a property.
 Project randomProject();
-/// What hands do at a welt; within a property.
+/// The rest are for use within a property, too: a number, to the ten thousandth part of what lies between; what hands
+/// do at a welt; a welt of any kind; a hat with any of its choices.
+double between(double least, double most);
 WeltMaking randomMaking();
+Welt randomWelt(double least, double most);
+Hat randomHat();
 /// The same one for a seed, anywhere.
 Project randomProject(std::uint64_t seed);
 
