@@ -517,20 +517,21 @@ struct Perform {
         if (bed.needles_.look(drop.needle).loops == 0)
             return nothingThere(drop.needle, "let down");
         const LoopId newest = bed.needles_.state(drop.needle).newest();
-        LoopId loop = newest;
-        int depth = 0;
-        while (depth < drop.rows.count() && bed.fabric_.loops[loop].parent != noLoop) {
-            loop = bed.fabric_.loops[loop].parent;
-            ++depth;
+        auto loop = bed.fabric_.loops.from(newest);
+        std::vector<YarnIndex> let; // of each rung
+        while (static_cast<int>(let.size()) < drop.rows.count() && (*loop).parent != noLoop) {
+            let.push_back((*loop).yarn);
+            loop.goTo((*loop).parent);
         }
+        const auto depth = static_cast<int>(let.size());
         if (depth < drop.rows.count())
             return bed.find(
                 "nothing_there", drop.needle,
                 {"{0} has {1} rows below it that can be let down, not {2}.", {drop.needle, depth, drop.rows}});
-        for (LoopId let = newest; let != loop; let = bed.fabric_.loops[let].parent)
-            --bed.fabric_.loopsPerYarn[bed.fabric_.loops[let].yarn]; // its yarn is a bar again
+        for (const YarnIndex yarn : let)
+            --bed.fabric_.loopsPerYarn[yarn]; // a bar again
         bed.needles_.lift(drop.needle);
-        bed.dropped_[drop.needle] = {loop, depth, drop.ladder};
+        bed.dropped_[drop.needle] = {loop.id(), depth, drop.ladder};
         bed.needles_.at(drop.needle).position = Position::out;
         bed.needles_.at(drop.needle).ladderAllowed = true;
     }
