@@ -4,6 +4,7 @@
 #include "cli/reading.h"
 #include "core/format/draft_export.h"
 #include "core/format/gauge_rule_svg.h"
+#include "core/format/joins_json.h"
 #include "core/format/piece_export.h"
 #include "core/format/program_json.h"
 #include "core/swatch_plan.h"
@@ -49,6 +50,7 @@ std::vector<ExportedFile> allFiles(const Project& project, const Worked& worked,
     }
     add("svg", "draft.svg", [&] { return draftSvg(worked, project.yarn.colour); });
     add("dxf", "draft.dxf", [&] { return draftDxf(worked); });
+    add("json", "joins.json", [&] { return joinsJson(worked); });
     add("csv", "counts.csv", [&] { return countsCsv(worked); });
     for (const WorkedPiece& piece : worked.pieces)
         for (const std::string& format : formats)

@@ -882,6 +882,7 @@ void TestDraftStation::draftsAreExported() {
     for (const auto& [name, begins] : {std::pair{"draft.svg", "<?xml"},
                                        {"draft.DXF", "999"},
                                        {"counts.csv", "count,what,value"},
+                                       {"making up.joins.json", "{\n \"format\": \"vestimen-joins\""},
                                        {"project.json", "{"}}) {
         window.exportTo(folder.filePath(name));
         QFile file(folder.filePath(name));

@@ -336,7 +336,9 @@ void TestCommandLine::exportWritesEveryFormat() {
                                  folder.filePath("out"), "--as", "json,svg,dxf,csv,text"});
     QCOMPARE(outcome.code, 0);
     const QStringList files = QDir(folder.filePath("out")).entryList(QDir::Files);
-    QCOMPARE(files.size(), 5 * 5 + 4 + 3); // the pieces; the swatch in three forms; its gauge rule; the whole draft
+    // The pieces; the swatch in three forms; its gauge rule; the whole draft; the joins.
+    QCOMPARE(files.size(), 5 * 5 + 4 + 3 + 1);
+    QVERIFY(files.contains("joins.json"));
     QVERIFY(files.contains("gauge_rule.svg") && files.contains("swatch.json"));
     QVERIFY(files.contains("draft.svg") && files.contains("draft.dxf") && files.contains("counts.csv"));
     const Worked worked = work(test::odilesPullover());

@@ -5,6 +5,7 @@
 
 #include "core/article/articles.h"
 #include "core/bed/fabric_picture.h"
+#include "core/format/joins_json.h"
 #include "core/format/piece_export.h"
 #include "core/format/program_json.h"
 #include "core/format/project_json.h"
@@ -19,11 +20,13 @@
 #include <QTest>
 
 #include <QXmlStreamReader>
+#include <map>
 #include <set>
 
 using namespace vestimen;
 using namespace vestimen::test;
 using operation::Shaping;
+using Json = nlohmann::json;
 
 namespace {
 
@@ -65,6 +68,9 @@ Program everyOperation() {
     Program all = program({op::CastOn{CastOnMethod::closedLoop, at("L3"), at("R3"), 2, slate, Side::right},
                            op::Knit{Rows(4), slate, StitchSize{19}, true},
                            op::SlipRow{},
+                           op::Rack{-1},
+                           op::Knit{.rows = Rows(2), .yarn = slate, .size = StitchSize{19}, .beds = op::Beds::main},
+                           op::Knit{.rows = Rows(2), .yarn = slate, .secondSize = StitchSize{16}},
                            op::CastOn{.from = at("R4"), .to = at("R6"), .yarn = slate, .as = "thumb", .ownEnd = true},
                            op::DrawUp{"crown", {Length::millimetres(120), "the seam", Side::left}},
                            op::Knit{Rows(2), waste},
@@ -99,6 +105,7 @@ Program everyOperation() {
     all.shape = {{4, 6}};
     all.openTurnsWanted = true;
     all.wornSideOut = WornSide::purl;
+    all.machine.beds = 2;
     return all;
 }
 
@@ -139,6 +146,8 @@ private slots:
     void shelfItemsGoThereAndBack();
     void schemasAreContent();
     void schemasRefuseWhatTheReaderRefuses();
+    void joinsAreWrittenWhole_data();
+    void joinsAreWrittenWhole();
     void theSchemaSaysWhatTheListOfChoicesSays();
     void brokenProjectsAreRefused_data();
     void brokenProjectsAreRefused();
@@ -203,9 +212,75 @@ void TestFormat::schemasAreContent() {
     QCOMPARE(complaints("program.schema.json", toJson(everyOperation())), std::string());
 }
 
+void TestFormat::joinsAreWrittenWhole_data() {
+    QTest::addColumn<int>("which");
+    for (int i = 0; i < 9; ++i)
+        QTest::addRow("%d", i) << i;
+}
+
+/// From the file alone, with the programs' files beside it: every join after those it rests on, both edges as many
+/// where they must be, every needle hung once, and each tail where the program leaves one for it.
+void TestFormat::joinsAreWrittenWhole() {
+    QFETCH(int, which);
+    Shawl crescent;
+    crescent.shape = ShawlShape::crescent;
+    crescent.width = Length::millimetres(450);
+    crescent.depth = Length::millimetres(90);
+    crescent.sideBorders = true;
+    Sock sole;
+    sole.seam = SockSeam::sole;
+    sole.toe = Toe::narrowed;
+    Project cardigan = test::ilkesPullover();
+    test::garment(cardigan).opening.closure = Closure::cardigan;
+    const std::vector<Project> all = {odilesPullover(),           pietsPullover(),        cardigan,
+                                      test::somebodys(Mitten()),  test::somebodys(sole),  test::somebodys(crescent),
+                                      test::somebodys(Cushion()), test::somebodys(Hat()), test::somebodys(OwnShape())};
+    const Worked worked = work(all[static_cast<std::size_t>(which)]);
+    QVERIFY2(!worked.joins.empty(), test::listed(worked.findings));
+    const std::string text = joinsJson(worked);
+    QCOMPARE(complaints("joins.schema.json", text), std::string());
+    std::map<std::string, Json> programs;
+    for (const WorkedPiece& piece : worked.pieces)
+        programs[piece.program.piece] = Json::parse(toJson(piece.program));
+    const Json written = Json::parse(text);
+    QCOMPARE(written["joins"].size(), worked.joins.size());
+    std::set<std::string> done;
+    for (const Json& join : written["joins"]) {
+        const std::string key = join["key"];
+        for (const Json& before : join["after"])
+            QVERIFY2(done.contains(before.get<std::string>()), key.c_str());
+        QVERIFY(done.insert(key).second);
+        for (const char* side : {"first", "second"})
+            if (join.contains(side)) {
+                QVERIFY(join[side]["count"].get<int>() > 0);
+                for (const Json& stretch : join[side]["line"])
+                    QVERIFY2(programs.contains(stretch["piece"].get<std::string>()), key.c_str());
+                for (const Json& opening : join[side].value("openings", Json::array()))
+                    QVERIFY(programs.contains(opening[0].get<std::string>()) && opening[1].get<int>() > 0);
+            }
+        if (join["way"] == "graft" || (join["way"] == "mattress" && join.contains("second") && which != 8))
+            QVERIFY2(std::abs(join["first"]["count"].get<int>() - join["second"]["count"].get<int>()) <= 3,
+                     key.c_str());
+        int needle = 0;
+        for (const Json& pair : join.value("hang", Json::array()))
+            QCOMPARE(pair[0].get<int>(), ++needle);
+        if (needle > 0)
+            QCOMPARE(needle, join["first"]["count"].get<int>());
+        if (join.contains("makes"))
+            QVERIFY(programs.contains(join["makes"].get<std::string>()));
+        if (!join.contains("tail") || !join["tail"].contains("piece"))
+            continue;
+        const Json& tail = join["tail"];
+        const Json& operation =
+            programs[tail["piece"].get<std::string>()]["operations"][tail["operation"].get<std::size_t>()];
+        QVERIFY2(operation.contains("tail"), (key + operation.dump()).c_str());
+        QVERIFY2(operation["tail"]["mm"].get<double>() >= tail["mm"].get<double>() - 0.01, operation.dump().c_str());
+        QVERIFY(operation["tail"]["at"] == tail["side"]);
+    }
+}
+
 /// Choices are stated once: each stands in the schema as its list has it, and no other does but those of earlier files.
 void TestFormat::theSchemaSaysWhatTheListOfChoicesSays() {
-    using Json = nlohmann::json;
     const Json schema = Json::parse(readFile(VESTIMEN_SOURCE_DIR "/docs/format/project.schema.json"));
     const auto number = [](const char* type, double least, double most) {
         return Json{{"type", type}, {"minimum", least}, {"maximum", most}};
@@ -384,7 +459,7 @@ void TestFormat::brokenProgramsAreRefused_data() {
     QTest::newRow("unknown key") << "\"every\": 2"
                                  << "\"evry\": 2"
                                  << "unknown key \"evry\"";
-    QTest::newRow("three beds") << "\"beds\": 1"
+    QTest::newRow("three beds") << "\"beds\": 2"
                                 << "\"beds\": 3"
                                 << "from 1 to 2";
 }

@@ -18,6 +18,7 @@
 #include "app/window/guarded_application.h"
 #include "core/article/articles.h"
 #include "core/format/draft_export.h"
+#include "core/format/joins_json.h"
 #include "core/format/project_json.h"
 
 #include <QApplication>
@@ -310,13 +311,14 @@ void MainWindow::exportProject() {
     if (!session_.hasProject())
         return say(tr("Open a project first: then it can be exported."));
     const QStringList kinds = {tr("Vestimen project (*.json)"), tr("Drawing of the draft (*.svg)"),
-                               tr("Outlines of the draft (*.dxf)"), tr("Counts (*.csv)")};
+                               tr("Outlines of the draft (*.dxf)"), tr("Counts (*.csv)"),
+                               tr("Joins in their order (*.joins.json)")};
     QString kind;
     QString file = QFileDialog::getSaveFileName(
         this, tr("Export the project"), QString::fromStdString(session_.project().name), kinds.join(";;"), &kind);
     if (file.isEmpty())
         return;
-    const QStringList endings = {".json", ".svg", ".dxf", ".csv"};
+    const QStringList endings = {".json", ".svg", ".dxf", ".csv", ".joins.json"};
     const bool isNamed =
         std::ranges::any_of(endings, [&](const QString& ending) { return file.endsWith(ending, Qt::CaseInsensitive); });
     if (!isNamed) {
@@ -331,14 +333,15 @@ void MainWindow::exportProject() {
 void MainWindow::exportTo(const QString& file) {
     const auto is = [&](const char* ending) { return file.endsWith(QLatin1String(ending), Qt::CaseInsensitive); };
     const Worked& worked = session_.worked();
-    const bool drawing = is(".svg") || is(".dxf") || is(".csv");
-    if (drawing && !worked.sound())
+    const bool needsDraft = is(".svg") || is(".dxf") || is(".csv") || is(".joins.json");
+    if (needsDraft && !worked.sound())
         return say(tr("There is no sound draft yet to export: the Draft station says what is missing."));
     try {
-        const std::string text = is(".svg")   ? draftSvg(worked, session_.project().yarn.colour)
-                                 : is(".dxf") ? draftDxf(worked)
-                                 : is(".csv") ? countsCsv(worked)
-                                              : toJson(session_.project());
+        const std::string text = is(".svg")          ? draftSvg(worked, session_.project().yarn.colour)
+                                 : is(".dxf")        ? draftDxf(worked)
+                                 : is(".csv")        ? countsCsv(worked)
+                                 : is(".joins.json") ? joinsJson(worked)
+                                                     : toJson(session_.project());
         const QString problem = writeText(file, text);
         say(problem.isEmpty() ? tr("It is in %1.").arg(file) : problem);
     } catch (const std::runtime_error& error) {

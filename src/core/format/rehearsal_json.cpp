@@ -1,23 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/format/rehearsal_json.h"
 
-#include "core/format/json_reader.h"
+#include "core/format/values_json.h"
 
 namespace vestimen {
 namespace {
-
-Json findingJson(const Finding& finding) {
-    Json json = {{"severity", name(finding.severity)}, {"code", finding.code.text()}, {"text", render(finding.text)}};
-    if (!finding.piece.empty())
-        json["piece"] = finding.piece;
-    if (finding.operation >= 0)
-        json["operation"] = finding.operation;
-    if (finding.row >= 0)
-        json["row"] = finding.row;
-    if (finding.needle)
-        json["needle"] = finding.needle->name();
-    return json;
-}
 
 Json pieceJson(const Rehearsed& piece) {
     const Fabric& fabric = *piece.fabric;

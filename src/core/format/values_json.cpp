@@ -380,4 +380,17 @@ Wearer readWearer(const JsonReader& json) {
     return wearer;
 }
 
+Json findingJson(const Finding& finding) {
+    Json json = {{"severity", name(finding.severity)}, {"code", finding.code.text()}, {"text", render(finding.text)}};
+    if (!finding.piece.empty())
+        json["piece"] = finding.piece;
+    if (finding.operation >= 0)
+        json["operation"] = finding.operation;
+    if (finding.row >= 0)
+        json["row"] = finding.row;
+    if (finding.needle)
+        json["needle"] = finding.needle->name();
+    return json;
+}
+
 } // namespace vestimen

@@ -21,4 +21,7 @@ Wearer readWearer(const JsonReader& json);
 Length millimetres(const JsonReader& json, double least, double most);
 Measure readMeasureKey(const std::string& key, const JsonReader& json);
 
+/// What was found, and where.
+Json findingJson(const Finding& finding);
+
 } // namespace vestimen
