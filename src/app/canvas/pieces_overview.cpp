@@ -82,7 +82,7 @@ void PiecesOverview::show(const Worked& worked, const QColor& colour, ReadingUni
             const auto first = end(join.first);
             const auto second = end(join.second);
             if (first && second)
-                threads_.append({first->first, first->second, second->first, second->second});
+                threads_.append({{{first->first, {first->second}}}, {{second->first, {second->second}}}});
         }
     chosen_ = std::clamp(chosen_, 0, std::max(0, static_cast<int>(pieces_.size()) - 1));
     layOut();
@@ -208,26 +208,94 @@ QPointF PiecesOverview::point(const Hanging& piece, double slot, double rows) co
             piece.at.bottom() - rows * gauge_.rows.unit().mm() * scale_};
 }
 
-void PiecesOverview::paintThreads(QPainter& painter) const {
-    const Theme& theme = Theme::current();
-    const auto place = [&](PieceKey key, QPointF at) {
-        const auto piece = std::ranges::find(pieces_, key, &Hanging::key);
-        return point(*piece, at.x(), at.y());
-    };
-    for (const Thread& each : threads_) {
-        const QPointF from = place(each.from, each.begin);
-        const QPointF to = place(each.to, each.end);
-        // It hangs a little, as a thread does.
-        const QPointF hanging(0, 12 + 0.1 * QLineF(from, to).length());
-        QPainterPath thread(from);
-        thread.cubicTo(from + (to - from) / 3 + hanging, from + (to - from) * 2 / 3 + hanging, to);
-        painter.setPen(QPen(theme.madder, 1.8, Qt::SolidLine, Qt::RoundCap));
-        painter.setBrush(Qt::NoBrush);
-        painter.drawPath(thread);
-        painter.setBrush(theme.madder);
-        for (const QPointF& end : {from, to})
-            painter.drawEllipse(end, 2.5, 2.5);
+std::optional<QPointF> PiecesOverview::middle(const QList<DrawnThread::Stroke>& strokes) const {
+    qsizetype left = 0;
+    for (const DrawnThread::Stroke& each : strokes)
+        left += each.points.size();
+    left /= 2;
+    for (const DrawnThread::Stroke& each : strokes) {
+        if (left < each.points.size()) {
+            const auto piece = std::ranges::find(pieces_, each.piece, &Hanging::key);
+            if (piece == pieces_.end())
+                return std::nullopt;
+            return point(*piece, each.points[left].x(), each.points[left].y());
+        }
+        left -= each.points.size();
     }
+    return std::nullopt;
+}
+
+std::optional<PiecesOverview::Ends> PiecesOverview::ends(const DrawnThread& thread) const {
+    const auto from = middle(thread.first);
+    if (!from)
+        return std::nullopt;
+    const QPointF to = middle(thread.second).value_or(*from + QPointF(0, -24));
+    // It hangs a little, as a thread does until it is drawn tight.
+    const QPointF hanging = thread.done ? QPointF() : QPointF(0, 12 + 0.1 * QLineF(*from, to).length());
+    return Ends{*from, to, hanging, (*from + to) / 2 + hanging * 0.75};
+}
+
+QPointF PiecesOverview::handle(qsizetype thread) const {
+    const auto found = ends(threads_[thread]);
+    return found ? found->middle : QPointF();
+}
+
+void PiecesOverview::setThreads(QList<DrawnThread> threads) {
+    threads_ = std::move(threads);
+    update();
+}
+
+void PiecesOverview::paintThreads(QPainter& painter) const {
+    constexpr double disc = 10.0;
+    const Theme& theme = Theme::current();
+    const auto paint = [&](const DrawnThread& each) {
+        const auto ends = this->ends(each);
+        if (!ends)
+            return;
+        const QColor colour = each.picked ? theme.woad : each.done ? theme.moss : theme.madder;
+        painter.setBrush(Qt::NoBrush);
+        painter.setPen(QPen(colour, each.picked ? 4.0 : 2.2, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
+        for (const auto* side : {&each.first, &each.second})
+            for (const DrawnThread::Stroke& stroke : *side) {
+                const auto piece = std::ranges::find(pieces_, stroke.piece, &Hanging::key);
+                if (piece == pieces_.end())
+                    continue;
+                QPolygonF line;
+                for (const QPointF& at : stroke.points)
+                    line.append(point(*piece, at.x(), at.y()));
+                painter.drawPolyline(line);
+            }
+        const QPointF along = ends->to - ends->from;
+        QPainterPath thread(ends->from);
+        thread.cubicTo(ends->from + along / 3 + ends->hanging, ends->from + along * 2 / 3 + ends->hanging, ends->to);
+        painter.setPen(QPen(colour, each.picked ? 2.4 : 1.6, Qt::SolidLine, Qt::RoundCap));
+        painter.drawPath(thread);
+        painter.setBrush(colour);
+        for (const QPointF& end : {ends->from, ends->to})
+            painter.drawEllipse(end, 2.5, 2.5);
+        if (each.number == 0)
+            return;
+        painter.setBrush(each.picked ? theme.woad : theme.paper);
+        painter.drawEllipse(ends->middle, disc, disc);
+        painter.setPen(each.picked ? theme.onWoad : each.done ? theme.moss : theme.ink);
+        painter.setFont(textFont(12, QFont::Bold));
+        painter.drawText(QRectF(ends->middle.x() - disc, ends->middle.y() - disc, 2 * disc, 2 * disc), Qt::AlignCenter,
+                         QString::number(each.number));
+    };
+    for (const DrawnThread& each : threads_)
+        if (!each.picked)
+            paint(each);
+    for (const DrawnThread& each : threads_)
+        if (each.picked)
+            paint(each);
+}
+
+int PiecesOverview::threadAt(QPointF point) const {
+    constexpr double reach = 12.0;
+    for (qsizetype i = 0; i < threads_.size(); ++i)
+        if (threads_[i].number != 0 && QLineF(handle(i), point).length() <= reach)
+            return static_cast<int>(i);
+    return -1;
 }
 
 int PiecesOverview::index(QPointF point) const {
@@ -238,6 +306,8 @@ int PiecesOverview::index(QPointF point) const {
 }
 
 void PiecesOverview::mousePressEvent(QMouseEvent* event) {
+    if (const int thread = threadAt(event->position()); thread >= 0)
+        return emit threadPicked(thread);
     if (const int i = index(event->position()); i >= 0) {
         chosen_ = i;
         emit opened(pieces_[i].key);

@@ -8,10 +8,25 @@
 #include <QList>
 #include <QWidget>
 
+#include <optional>
+
 namespace vestimen::app {
 
+/// A join as it is drawn: what it takes at either side, and a thread between.
+struct DrawnThread {
+    struct Stroke {
+        PieceKey piece;
+        QList<QPointF> points; ///< in needle boundaries and rows
+    };
+    QList<Stroke> first;
+    QList<Stroke> second; ///< empty where the first is closed in itself
+    int number = 0;       ///< in the order of the making up; 0 where it has none
+    bool done = false;    ///< drawn tight
+    bool picked = false;
+};
+
 /// All pieces of an article hanging side by side, to one scale. One is opened with the mouse, or with the arrow keys
-/// and Enter. Joins that somebody drew lead from edge to edge as threads.
+/// and Enter. Joins lead from edge to edge as threads: those that somebody drew, or those that it is given.
 class PiecesOverview : public QWidget {
     Q_OBJECT
 
@@ -20,6 +35,11 @@ public:
 
     void show(const Worked& worked, const QColor& colour, ReadingUnit unit);
     void clear();
+    /// In place of those that somebody drew.
+    void setThreads(QList<DrawnThread> threads);
+    const QList<DrawnThread>& threads() const { return threads_; }
+    /// Where a thread is taken hold of: at its number.
+    QPointF handle(qsizetype thread) const;
     void setAsWorn(bool asWorn);
     /// What room is left is above and below them; else they hang from the top.
     void setInTheMiddle(bool on) { inTheMiddle_ = on; }
@@ -29,6 +49,7 @@ public:
 
 signals:
     void opened(PieceKey piece);
+    void threadPicked(int thread);
 
 protected:
     void paintEvent(QPaintEvent* event) override;
@@ -45,22 +66,24 @@ private:
         QString size;
         QRectF at; ///< in pixels, the fabric alone
     };
-    /// A join from edge to edge: where it begins and ends, in needle boundaries and rows of two pieces.
-    struct Thread {
-        PieceKey from;
-        QPointF begin;
-        PieceKey to;
-        QPointF end;
+    /// Of a thread, in pixels: both ends, in the middle of what it takes.
+    struct Ends {
+        QPointF from, to;
+        QPointF hanging; ///< how far it hangs down between them
+        QPointF middle;
     };
     void layOut();
     void paintThreads(QPainter& painter) const;
+    std::optional<Ends> ends(const DrawnThread& thread) const;
+    std::optional<QPointF> middle(const QList<DrawnThread::Stroke>& strokes) const;
+    int threadAt(QPointF point) const;
     QPointF point(const Hanging& piece, double slot, double rows) const;
     /// Whether all pieces have room at so many pixels a millimetre; they are placed then.
     bool fits(double scale);
     int index(QPointF point) const;
 
     QList<Hanging> pieces_;
-    QList<Thread> threads_;
+    QList<DrawnThread> threads_;
     FabricGauge gauge_;
     QColor colour_;
     bool asWorn_ = false;

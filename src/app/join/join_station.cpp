@@ -8,7 +8,9 @@
 #include "app/theme/theme.h"
 #include "core/bed/virtual_bed.h"
 #include "core/format/program_json.h"
+#include "core/joining/edge_places.h"
 
+#include <QButtonGroup>
 #include <QHBoxLayout>
 #include <QHeaderView>
 #include <QPainter>
@@ -142,8 +144,8 @@ void JoinPicture::paintEvent(QPaintEvent*) {
 }
 
 JoinStation::JoinStation(Session& session, QWidget* parent)
-    : Station(session, parent), list_(new QListWidget(this)), picture_(new JoinPicture(this)),
-      table_(new QTableWidget(this)), slip_(new Slip(this)) {
+    : Station(session, parent), list_(new QListWidget(this)), laidOut_(new PiecesOverview(this)),
+      picture_(new JoinPicture(this)), table_(new QTableWidget(this)), slip_(new Slip(this)) {
     auto* all = new QHBoxLayout(this);
     all->setContentsMargins(24, 14, 16, 14);
     all->setSpacing(16);
@@ -173,10 +175,36 @@ JoinStation::JoinStation(Session& session, QWidget* parent)
     });
     left->addWidget(hand_);
     all->addLayout(left);
-    auto* middle = new QVBoxLayout;
+    auto* column = new QVBoxLayout;
+    column->setSpacing(10);
+    auto* head = new QHBoxLayout;
+    whole_ = new QPushButton(tr("Laid out"), this);
+    whole_->setToolTip(tr("All pieces, and each join as a thread from edge to edge"));
+    one_ = new QPushButton(tr("This join"), this);
+    one_->setToolTip(tr("Both edges of the join that is picked, and what hangs where"));
+    auto* views = new QButtonGroup(this);
+    for (QPushButton* button : {whole_, one_}) {
+        button->setCheckable(true);
+        views->addButton(button);
+        head->addWidget(button);
+    }
+    head->addStretch(1);
+    column->addLayout(head);
+    views_ = new QStackedWidget(this);
+    laidOut_->setAccessibleName(tr("The pieces, and the joins between them"));
+    views_->addWidget(laidOut_);
+    auto* page = new QWidget(this);
+    auto* middle = new QVBoxLayout(page);
+    middle->setContentsMargins(0, 0, 0, 0);
     middle->setSpacing(10);
-    middle->addSpacing(40);
     middle->addWidget(picture_);
+    views_->addWidget(page);
+    column->addWidget(views_, 1);
+    connect(whole_, &QPushButton::toggled, this, [this](bool on) { views_->setCurrentIndex(on ? 0 : 1); });
+    connect(laidOut_, &PiecesOverview::threadPicked, this, [this](int thread) { list_->setCurrentRow(thread); });
+    connect(list_, &QListWidget::itemActivated, this, [this] { showLaidOut(false); });
+    one_->setChecked(true);
+    views_->setCurrentIndex(1);
     tableTitle_ = new Label(this);
     tableTitle_->setObjectName(QStringLiteral("heading"));
     middle->addWidget(tableTitle_);
@@ -194,7 +222,7 @@ JoinStation::JoinStation(Session& session, QWidget* parent)
     table_->setSelectionBehavior(QAbstractItemView::SelectRows);
     table_->setAccessibleName(tr("Hang map in halving order"));
     middle->addWidget(table_, 1);
-    all->addLayout(middle, 1);
+    all->addLayout(column, 1);
     all->addWidget(scrolled(slip_, this));
     connect(list_, &QListWidget::currentRowChanged, this, [this] { showJoin(); });
     connect(list_, &QListWidget::itemChanged, this, [this](QListWidgetItem* item) {
@@ -286,6 +314,22 @@ void JoinStation::showTail(const Join& join) {
     }
 }
 
+/// Hands may know better: it is ticked all the same.
+void JoinStation::sayWhatComesBefore(const Join& join, const std::vector<std::string>& done) {
+    const auto& all = session().drawn()->plannedJoins;
+    const auto planned = std::ranges::find(all, join.key, &PlannedJoin::key);
+    if (planned == all.end())
+        return;
+    QStringList open;
+    for (const std::string& each : planned->after)
+        if (const auto before = std::ranges::find(joins(), each, &Join::key);
+            before != joins().end() && std::ranges::count(done, each) == 0)
+            open.append(coreText(before->title));
+    if (!open.isEmpty())
+        emit said(tr("%1 rests on what is not ticked yet: %2. Do that first, or tick it as well.")
+                      .arg(coreText(join.title), open.join(tr(", "))));
+}
+
 void JoinStation::setDone(int row, bool done) {
     const Worked* drawn = session().drawn();
     if (!drawn || row < 0 || row >= static_cast<int>(joins().size()))
@@ -293,10 +337,99 @@ void JoinStation::setDone(int row, bool done) {
     const Join& join = joins()[static_cast<std::size_t>(row)];
     Project next = session().project();
     std::erase(next.joined, join.key);
-    if (done)
+    if (done) {
         next.joined.push_back(join.key);
+        sayWhatComesBefore(join, next.joined);
+    }
     session().edit(done ? tr("Joined: %1").arg(coreText(join.title)) : tr("Not joined: %1").arg(coreText(join.title)),
                    std::move(next));
+}
+
+void JoinStation::showLaidOut(bool on) {
+    (on ? whole_ : one_)->setChecked(true);
+}
+
+bool JoinStation::isLaidOut() const {
+    return views_->currentIndex() == 0;
+}
+
+namespace {
+
+/// The edges of other pieces that a piece is hung from, as its program has them.
+QList<DrawnThread::Stroke> whereItHangs(const Program& program, const Worked& drawn,
+                                        const std::map<PieceKey, FabricPicture>& pictures) {
+    QList<DrawnThread::Stroke> all;
+    for (const Operation& op : program.operations) {
+        const auto* hang = std::get_if<operation::Hang>(&op.action);
+        if (!hang)
+            continue;
+        const HangSource* before = nullptr;
+        std::vector<PicturePoint> places;
+        for (const Hung& hung : hang->map) {
+            const HangSource& source = hang->source(hung);
+            const auto of = source.kind == HangSource::Kind::edge     ? std::optional(Along::Of::edge)
+                            : source.kind == HangSource::Kind::kept   ? std::optional(Along::Of::kept)
+                            : source.kind == HangSource::Kind::bound  ? std::optional(Along::Of::bound)
+                            : source.kind == HangSource::Kind::castOn ? std::optional(Along::Of::castOn)
+                                                                      : std::nullopt;
+            const WorkedPiece* piece = of ? drawn.piece(PieceKey(source.piece)) : nullptr;
+            if (!piece)
+                continue;
+            if (before != &source) {
+                places = placesOf({piece->key, source.name, *of}, piece->fabric, pictures.at(piece->key));
+                all.append({piece->key, {}});
+                before = &source;
+            }
+            if (hung.index >= 1 && hung.index <= static_cast<int>(places.size())) {
+                const PicturePoint& at = places[static_cast<std::size_t>(hung.index) - 1];
+                all.back().points.append({at.slot, at.row});
+            }
+        }
+    }
+    return all;
+}
+
+} // namespace
+
+void JoinStation::layOut(const Worked& drawn) {
+    const Project& project = session().project();
+    laidOut_->show(drawn, fabricColour(QString::fromStdString(project.yarn.colour)), session().unit());
+    std::map<PieceKey, FabricPicture> pictures;
+    for (const WorkedPiece& each : drawn.pieces)
+        pictures.emplace(each.key, pictureOf(each.fabric, each.program));
+    const auto strokes = [&](const Line& line) {
+        QList<DrawnThread::Stroke> all;
+        for (const Along& each : line) {
+            const WorkedPiece* piece = drawn.piece(each.piece);
+            if (!piece)
+                continue;
+            DrawnThread::Stroke stroke{each.piece, {}};
+            for (const PicturePoint& at : placesOf(each, piece->fabric, pictures.at(each.piece)))
+                stroke.points.append({at.slot, at.row});
+            if (!stroke.points.isEmpty())
+                all.append(std::move(stroke));
+        }
+        return all;
+    };
+    QList<DrawnThread> threads;
+    for (int i = 0; i < static_cast<int>(joins().size()); ++i) {
+        const Join& join = joins()[static_cast<std::size_t>(i)];
+        DrawnThread thread;
+        thread.number = i + 1;
+        thread.done = std::ranges::count(project.joined, join.key) > 0;
+        thread.picked = i == list_->currentRow();
+        const auto planned = std::ranges::find(drawn.plannedJoins, join.key, &PlannedJoin::key);
+        if (planned != drawn.plannedJoins.end()) {
+            thread.first = strokes(planned->first.line);
+            thread.second = strokes(planned->second.line);
+        }
+        if (const WorkedPiece* made = join.trim ? drawn.piece(*join.trim) : nullptr) {
+            thread.first = strokes({{made->key, "", Along::Of::firstRow}});
+            thread.second = whereItHangs(made->program, drawn, pictures);
+        }
+        threads.append(std::move(thread));
+    }
+    laidOut_->setThreads(std::move(threads));
 }
 
 void JoinStation::refresh() {
@@ -365,6 +498,7 @@ void JoinStation::showJoin() {
     const int row = list_->currentRow();
     if (!drawn || row < 0 || row >= static_cast<int>(joins().size())) {
         picture_->show(nullptr);
+        laidOut_->clear();
         table_->setRowCount(0);
         tableTitle_->clear();
         slip_->begin(tr("Making up"));
@@ -373,6 +507,7 @@ void JoinStation::showJoin() {
         return;
     }
     const Join& join = joins()[static_cast<std::size_t>(row)];
+    layOut(*drawn);
     picture_->show(&join);
     const auto lines = hangLines(join);
     table_->setVisible(!lines.empty());

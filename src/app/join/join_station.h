@@ -1,12 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "app/canvas/pieces_overview.h"
 #include "app/canvas/slip.h"
 #include "app/session/station.h"
 
 #include <QComboBox>
 #include <QLabel>
 #include <QListWidget>
+#include <QPushButton>
+#include <QStackedWidget>
 #include <QTableWidget>
 
 #include <map>
@@ -41,6 +44,10 @@ public:
     QListWidget* list() const { return list_; }
     QTableWidget* hangTable() const { return table_; }
     Slip* slip() const { return slip_; }
+    PiecesOverview* laidOut() const { return laidOut_; }
+    /// The garment laid out, or what the picked join hangs and sews.
+    void showLaidOut(bool on);
+    bool isLaidOut() const;
 
 private:
     /// The joins of what is drafted; where pieces were begun by other programs, of these.
@@ -49,10 +56,17 @@ private:
     void showTail(const Join& join);
     const std::vector<Join>& joins() const;
     void setDone(int row, bool done);
+    void sayWhatComesBefore(const Join& join, const std::vector<std::string>& done);
     /// What goes on each needle, in the order in which hands work.
     std::vector<std::pair<QString, QString>> hangLines(const Join& join) const;
 
+    void layOut(const Worked& drawn);
+
     QListWidget* list_;
+    PiecesOverview* laidOut_;
+    QPushButton* whole_ = nullptr;
+    QPushButton* one_ = nullptr;
+    QStackedWidget* views_ = nullptr;
     JoinPicture* picture_;
     QTableWidget* table_;
     QLabel* tableTitle_;

@@ -90,12 +90,6 @@ int takeShots(MainWindow& window, const QString& folder) {
     window.showStation(MainWindow::measure);
     window.measureStation()->valueEdit(Measure::chest)->setFocus();
     shot("measure");
-    window.measureStation()->measureGarment(true);
-    window.chooseTheme(true);
-    window.measureStation()->valueEdit(Measure::upperArm)->setFocus();
-    shot("measure-garment-dark");
-    window.measureStation()->measureGarment(false);
-    window.chooseTheme(false);
     window.showStation(MainWindow::draft);
     window.draftStation()->showPiece("front");
     window.draftStation()->canvas()->pick("neck_depth");
@@ -141,6 +135,11 @@ int takeShots(MainWindow& window, const QString& folder) {
     window.showStation(MainWindow::join);
     window.joinStation()->list()->setCurrentRow(4);
     shot("join");
+    window.joinStation()->list()->item(0)->setCheckState(Qt::Checked);
+    window.joinStation()->showLaidOut(true);
+    shot("join-laid-out");
+    window.joinStation()->showLaidOut(false);
+    window.session().undo();
     window.showStation(MainWindow::review);
     Project measured = window.session().project();
     measured.made = {{"back", Length::millimetres(536), Length::millimetres(612), ""},

@@ -353,7 +353,9 @@ private:
         add({.key = joinKey,
              .title = {title, {}},
              .method = JoinMethod::sewOn,
-             .first = {.what = {"armhole, back and front", {}},
+             .first = {.line = {along(backSide(wearers), "armhole", wearers),
+                                along(frontSide(wearers), "armhole", wearers)},
+                       .what = {"armhole, back and front", {}},
                        .count = 2 * counts_.armhole.count(),
                        .length = counts_.armholeEdge * 2.0},
              .second = {.line = {{sleeve(wearers), "cap_left"}, {sleeve(wearers), "cap_right"}},
@@ -451,9 +453,12 @@ private:
         Line first = {along(backSide(wearers), "side", wearers)};
         Line second = {along(frontSide(wearers), "side", wearers)};
         const bool on = sleeves() && !sewnInLast();
-        if (on)
-            for (Line* line : {&first, &second})
-                line->push_back({sleeve(wearers), "seam_left"});
+        if (on) {
+            // Purl side facing, the back of the left sleeve is at its left.
+            const bool left = wearers == Side::left;
+            first.push_back({sleeve(wearers), left ? "seam_left" : "seam_right"});
+            second.push_back({sleeve(wearers), left ? "seam_right" : "seam_left"});
+        }
         add({.key = joinKey,
              .title = {title, {}},
              .first = {std::move(first), {on ? "back {0} rows and sleeve {1} rows" : "back {0} rows", {}}},

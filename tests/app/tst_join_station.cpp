@@ -1,0 +1,115 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The garment laid out: a thread for every join, picked with the mouse, drawn tight when it is ticked.
+#include "app/window_fixture.h"
+#include "support/projects.h"
+
+#include "core/article/articles.h"
+
+#include <QPushButton>
+
+using namespace vestimen::test;
+using namespace vestimen;
+using namespace vestimen::app;
+
+namespace {
+
+JoinStation* openJoin(WindowFixture& fixture) {
+    fixture.window().showStation(MainWindow::join);
+    for (QPushButton* each : fixture.window().joinStation()->findChildren<QPushButton*>())
+        if (each->text() == "Laid out")
+            QTest::mouseClick(each, Qt::LeftButton);
+    QApplication::processEvents();
+    return fixture.window().joinStation();
+}
+
+} // namespace
+
+class TestJoinStation : public QObject {
+    Q_OBJECT
+
+private slots:
+    void everyJoinIsAThread_data();
+    void everyJoinIsAThread();
+    void whatIsTickedIsDrawnTight();
+    void whatRestsOnOthersIsSaid();
+};
+
+void TestJoinStation::everyJoinIsAThread_data() {
+    QTest::addColumn<int>("article");
+    for (std::size_t i = 0; i < allArticles().size(); ++i)
+        QTest::addRow("%s", keyOf(allArticles()[i])) << static_cast<int>(i);
+}
+
+void TestJoinStation::everyJoinIsAThread() {
+    QFETCH(int, article);
+    WindowFixture fixture;
+    Project project = fixture.project();
+    project.article = allArticles()[static_cast<std::size_t>(article)];
+    project.wearer = withBorrowedMeasures(project.wearer);
+    useUsualEase(project.article, project.ease);
+    fixture.window().session().edit("another", project);
+    JoinStation* join = openJoin(fixture);
+    QVERIFY(join->isLaidOut() && join->laidOut()->isVisible());
+    QCOMPARE(join->laidOut()->threads().size(), static_cast<qsizetype>(fixture.worked().joins.size()));
+    for (int i = 0; i < join->list()->count(); ++i) {
+        const DrawnThread& thread = join->laidOut()->threads()[i];
+        QCOMPARE(thread.number, i + 1);
+        QVERIFY2(!thread.first.isEmpty(), qPrintable(join->list()->item(i)->text()));
+        QVERIFY(join->laidOut()->rect().contains(join->laidOut()->handle(i).toPoint()));
+    }
+    // Picked by its number; where two lie on each other, the one that comes first.
+    for (int i = 0; i < join->list()->count(); ++i) {
+        const QPointF handle = join->laidOut()->handle(i);
+        int wanted = 0;
+        while (QLineF(join->laidOut()->handle(wanted), handle).length() > 12.0)
+            ++wanted;
+        QTest::mouseClick(join->laidOut(), Qt::LeftButton, {}, handle.toPoint());
+        QCOMPARE(join->list()->currentRow(), wanted);
+        QVERIFY(join->laidOut()->threads()[wanted].picked);
+        QVERIFY(!join->slip()->plainText().isEmpty());
+    }
+    // Enter on the list goes to what hangs where.
+    if (join->list()->count() > 0) {
+        join->list()->setFocus();
+        emit join->list()->itemActivated(join->list()->item(0));
+        QVERIFY(!join->isLaidOut());
+    }
+}
+
+void TestJoinStation::whatIsTickedIsDrawnTight() {
+    WindowFixture fixture;
+    JoinStation* join = openJoin(fixture);
+    const QPointF hanging = join->laidOut()->handle(0);
+    QVERIFY(!join->laidOut()->threads()[0].done);
+    join->list()->item(0)->setCheckState(Qt::Checked);
+    QVERIFY(join->laidOut()->threads()[0].done);
+    QVERIFY(join->laidOut()->handle(0).y() < hanging.y());
+    join->list()->item(0)->setCheckState(Qt::Unchecked);
+    QCOMPARE(join->laidOut()->handle(0), hanging);
+}
+
+/// Ticked before what it rests on: it is said, and kept.
+void TestJoinStation::whatRestsOnOthersIsSaid() {
+    WindowFixture fixture;
+    JoinStation* join = openJoin(fixture);
+    int trim = -1;
+    for (int i = 0; i < join->list()->count(); ++i)
+        if (join->list()->item(i)->text().endsWith("Neck trim"))
+            trim = i;
+    QVERIFY(trim > 0);
+    join->list()->item(trim)->setCheckState(Qt::Checked);
+    QVERIFY2(fixture.window().message().contains("rests on what is not ticked yet: Left shoulder"),
+             qPrintable(fixture.window().message()));
+    QCOMPARE(join->list()->item(trim)->checkState(), Qt::Checked);
+    QCOMPARE(fixture.project().joined.size(), std::size_t{1});
+    // In order nothing is said.
+    WindowFixture another;
+    JoinStation* inOrder = openJoin(another);
+    for (const int row : {0, trim})
+        inOrder->list()->item(row)->setCheckState(Qt::Checked);
+    QVERIFY(!another.window().message().contains("rests on"));
+    QCOMPARE(another.project().joined.size(), std::size_t{2});
+}
+
+QTEST_MAIN(TestJoinStation)
+#include "tst_join_station.moc"
