@@ -7,6 +7,8 @@
 
 #include <QPushButton>
 
+#include <set>
+
 using namespace vestimen::test;
 using namespace vestimen;
 using namespace vestimen::app;
@@ -32,6 +34,7 @@ private slots:
     void everyJoinIsAThread();
     void whatIsTickedIsDrawnTight();
     void whatRestsOnOthersIsSaid();
+    void aMapIsWorkedThroughWithOneKey();
 };
 
 void TestJoinStation::everyJoinIsAThread_data() {
@@ -109,6 +112,43 @@ void TestJoinStation::whatRestsOnOthersIsSaid() {
         inOrder->list()->item(row)->setCheckState(Qt::Checked);
     QVERIFY(!another.window().message().contains("rests on"));
     QCOMPARE(another.project().joined.size(), std::size_t{2});
+}
+
+/// In halving order, each needle once, large; the place is kept when something else is ticked meanwhile.
+void TestJoinStation::aMapIsWorkedThroughWithOneKey() {
+    WindowFixture fixture;
+    fixture.window().showStation(MainWindow::join);
+    JoinStation* join = fixture.window().joinStation();
+    int sleeve = 0;
+    while (!join->list()->item(sleeve)->text().contains("Left sleeve"))
+        ++sleeve;
+    join->list()->setCurrentRow(sleeve);
+    const Join& worked = fixture.worked().joins[static_cast<std::size_t>(sleeve)];
+    QVERIFY(worked.hang.has_value());
+    const auto order = worked.hang->halving();
+    const NeedleSpan span = centred(Stitches(worked.first.count));
+    join->hangTable()->setFocus();
+    QVERIFY(join->hangCard()->isVisible());
+    std::set<QString> said;
+    for (std::size_t i = 0; i < order.size(); ++i) {
+        const QString needle = QString::fromStdString(span.first.shifted(order[i].first - 1).name());
+        QVERIFY2(join->hangCard()->text().startsWith(needle + " · "), qPrintable(join->hangCard()->text()));
+        QVERIFY(said.insert(needle).second);
+        QTest::keyClick(join->hangTable(), Qt::Key_Space);
+    }
+    // There is no more than the last, and one can go back.
+    QCOMPARE(join->hangTable()->currentRow(), static_cast<int>(order.size()) - 1);
+    QTest::keyClick(join->hangTable(), Qt::Key_Backspace);
+    QCOMPARE(join->hangTable()->currentRow(), static_cast<int>(order.size()) - 2);
+    join->list()->item(0)->setCheckState(Qt::Checked);
+    QCOMPARE(join->hangTable()->currentRow(), static_cast<int>(order.size()) - 2);
+    // Of another join it begins anew; a seam has none.
+    for (int i = 0; i < join->list()->count(); ++i) {
+        join->list()->setCurrentRow(i);
+        QCOMPARE(join->hangCard()->isVisible(), join->hangTable()->rowCount() > 0);
+        if (i != sleeve)
+            QVERIFY(join->hangTable()->currentRow() <= 0);
+    }
 }
 
 QTEST_MAIN(TestJoinStation)

@@ -13,6 +13,7 @@
 #include <QButtonGroup>
 #include <QHBoxLayout>
 #include <QHeaderView>
+#include <QKeyEvent>
 #include <QPainter>
 #include <QPainterPath>
 
@@ -75,6 +76,12 @@ JoinPicture::JoinPicture(QWidget* parent) : QWidget(parent) {
 
 void JoinPicture::show(const Join* join) {
     join_ = join ? std::optional(*join) : std::nullopt;
+    hand_ = -1;
+    update();
+}
+
+void JoinPicture::setHand(int at) {
+    hand_ = at;
     update();
 }
 
@@ -124,23 +131,65 @@ void JoinPicture::paintEvent(QPaintEvent*) {
     }
     // As hands do it: ends, middle, middles. The first ones are drawn strong and numbered.
     const auto order = join_->hang->halving();
+    const auto between = [&](const HangPair& pair) {
+        const auto x = [](QPointF drawn, int place, int of) {
+            return drawn.x() + drawn.y() * (place - 0.5) / std::max(1, of);
+        };
+        return QLineF(x(top, pair.first, join_->first.count), y1, x(bottom, pair.second, join_->second.count), y2);
+    };
+    if (hand_ >= 0 && hand_ < static_cast<int>(order.size())) {
+        const QLineF line = between(order[static_cast<std::size_t>(hand_)]);
+        painter.setPen(QPen(theme.woad, 4.5, Qt::SolidLine, Qt::RoundCap));
+        painter.drawPolyline(QPolygonF({line.p1() - QPointF(0, 10), line.p1(), line.p2(), line.p2() + QPointF(0, 10)}));
+    }
     painter.setFont(textFont(11, QFont::Bold));
     for (std::size_t i = order.size(); i-- > 0;) {
         if (i >= 33)
             continue;
-        const double x1 = top.x() + top.y() * (order[i].first - 0.5) / std::max(1, join_->first.count);
-        const double x2 = bottom.x() + bottom.y() * (order[i].second - 0.5) / std::max(1, join_->second.count);
+        const QLineF line = between(order[i]);
         const bool strong = i < 9;
         painter.setPen(QPen(strong ? theme.madder : theme.muted, strong ? 2.0 : 0.8));
-        painter.drawLine(QPointF(x1, y1), QPointF(x2, y2));
+        painter.drawLine(line);
         if (!strong)
             continue;
-        const QPointF middle((x1 + x2) / 2, (y1 + y2) / 2);
+        const QPointF middle = line.center();
         painter.setBrush(theme.paper);
         painter.drawEllipse(middle, 9, 9);
         painter.setPen(theme.ink);
         painter.drawText(QRectF(middle.x() - 9, middle.y() - 9, 18, 18), Qt::AlignCenter, QString::number(i + 1));
     }
+}
+
+HangCard::HangCard(QWidget* parent) : QWidget(parent) {
+    setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
+    setFixedHeight(84);
+    setAccessibleName(tr("The needle that is next"));
+}
+
+void HangCard::show(int at, int of, const QString& needle, const QString& takes) {
+    count_ = tr("%1 of %2 · Space: next · Backspace: back").arg(at + 1).arg(of);
+    needle_ = needle;
+    takes_ = takes;
+    setAccessibleDescription(text());
+    update();
+}
+
+void HangCard::paintEvent(QPaintEvent*) {
+    const Theme& theme = Theme::current();
+    QPainter painter(this);
+    painter.setRenderHint(QPainter::Antialiasing);
+    paintCard(painter, rect());
+    constexpr int needleRoom = 118;
+    painter.setPen(theme.woad);
+    painter.setFont(textFont(40, QFont::Bold));
+    painter.drawText(QRect(14, 0, needleRoom, height()), Qt::AlignVCenter, needle_);
+    painter.setPen(theme.ink);
+    painter.setFont(textFont(18));
+    painter.drawText(QRect(needleRoom + 22, 6, width() - needleRoom - 34, height() - 30),
+                     Qt::AlignVCenter | Qt::TextWordWrap, takes_);
+    painter.setPen(theme.muted);
+    painter.setFont(textFont(12));
+    painter.drawText(QRect(needleRoom + 22, height() - 24, width() - needleRoom - 34, 18), Qt::AlignVCenter, count_);
 }
 
 JoinStation::JoinStation(Session& session, QWidget* parent)
@@ -198,6 +247,8 @@ JoinStation::JoinStation(Session& session, QWidget* parent)
     middle->setContentsMargins(0, 0, 0, 0);
     middle->setSpacing(10);
     middle->addWidget(picture_);
+    card_ = new HangCard(page);
+    middle->addWidget(card_);
     views_->addWidget(page);
     column->addWidget(views_, 1);
     connect(whole_, &QPushButton::toggled, this, [this](bool on) { views_->setCurrentIndex(on ? 0 : 1); });
@@ -214,6 +265,7 @@ JoinStation::JoinStation(Session& session, QWidget* parent)
     table_->verticalHeader()->setMinimumSectionSize(26);
     table_->verticalHeader()->setSectionResizeMode(QHeaderView::ResizeToContents); // long names take two lines
     table_->horizontalHeader()->setStretchLastSection(true);
+    table_->horizontalHeader()->setHighlightSections(false);
     table_->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft);
     table_->setColumnWidth(0, 56);
     table_->setColumnWidth(1, 72);
@@ -221,6 +273,9 @@ JoinStation::JoinStation(Session& session, QWidget* parent)
     table_->setEditTriggers(QAbstractItemView::NoEditTriggers);
     table_->setSelectionBehavior(QAbstractItemView::SelectRows);
     table_->setAccessibleName(tr("Hang map in halving order"));
+    table_->setSelectionMode(QAbstractItemView::SingleSelection);
+    table_->installEventFilter(this);
+    connect(table_, &QTableWidget::currentCellChanged, this, [this](int row) { showNeedle(row); });
     middle->addWidget(table_, 1);
     all->addLayout(column, 1);
     all->addWidget(scrolled(slip_, this));
@@ -343,6 +398,30 @@ void JoinStation::setDone(int row, bool done) {
     }
     session().edit(done ? tr("Joined: %1").arg(coreText(join.title)) : tr("Not joined: %1").arg(coreText(join.title)),
                    std::move(next));
+}
+
+bool JoinStation::eventFilter(QObject* watched, QEvent* event) {
+    if (watched != table_ || event->type() != QEvent::KeyPress)
+        return Station::eventFilter(watched, event);
+    const int key = static_cast<QKeyEvent*>(event)->key();
+    if (key != Qt::Key_Space && key != Qt::Key_Backspace)
+        return false;
+    const int next = table_->currentRow() + (key == Qt::Key_Space ? 1 : -1);
+    if (next >= 0 && next < table_->rowCount())
+        table_->setCurrentCell(next, 0);
+    return true;
+}
+
+void JoinStation::showNeedle(int at) {
+    card_->setVisible(at >= 0);
+    picture_->setHand(at);
+    if (at < 0)
+        return;
+    const auto text = [&](int column) {
+        const QTableWidgetItem* item = table_->item(at, column);
+        return item ? item->text() : QString();
+    };
+    card_->show(at, table_->rowCount(), text(1), text(2));
 }
 
 void JoinStation::showLaidOut(bool on) {
@@ -510,6 +589,7 @@ void JoinStation::showJoin() {
     layOut(*drawn);
     picture_->show(&join);
     const auto lines = hangLines(join);
+    const int before = table_->currentRow();
     table_->setVisible(!lines.empty());
     table_->horizontalHeaderItem(2)->setText(
         join.hang && join.second.unit == JoinUnit::rows ? tr("takes; rows count from the marker up") : tr("takes"));
@@ -522,6 +602,11 @@ void JoinStation::showJoin() {
         table_->setItem(i, 1, new QTableWidgetItem(needle));
         table_->setItem(i, 2, new QTableWidgetItem(takes));
     }
+    // Something else may have changed while hands are at it.
+    const int at = join.key == shown_ ? std::clamp(before, 0, static_cast<int>(lines.size()) - 1) : 0;
+    shown_ = join.key;
+    table_->setCurrentCell(lines.empty() ? -1 : at, 0);
+    showNeedle(lines.empty() ? -1 : at);
     const ReadingUnit unit = session().unit();
     slip_->begin(coreText(join.title));
     slip_->addNote(coreText(label(join.method)));

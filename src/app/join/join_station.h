@@ -24,6 +24,8 @@ class JoinPicture : public QWidget {
 public:
     explicit JoinPicture(QWidget* parent = nullptr);
     void show(const Join* join);
+    /// The pair that hands are at, in the order in which they work; none before they begin.
+    void setHand(int at);
     QSize minimumSizeHint() const override { return {320, 200}; }
 
 protected:
@@ -31,6 +33,26 @@ protected:
 
 private:
     std::optional<Join> join_;
+    int hand_ = -1;
+};
+
+/// One needle of a hang map, to be read from the machine: which it is, and what goes onto it.
+class HangCard : public QWidget {
+    Q_OBJECT
+
+public:
+    explicit HangCard(QWidget* parent = nullptr);
+    void show(int at, int of, const QString& needle, const QString& takes);
+    QString text() const { return needle_ + QStringLiteral(" · ") + takes_; }
+    QSize minimumSizeHint() const override { return {320, 84}; }
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+
+private:
+    QString count_;
+    QString needle_;
+    QString takes_;
 };
 
 /// The making up, join by join: edges, easing, hang map in halving order, tail, facing, and the check before any waste
@@ -45,9 +67,14 @@ public:
     QTableWidget* hangTable() const { return table_; }
     Slip* slip() const { return slip_; }
     PiecesOverview* laidOut() const { return laidOut_; }
+    HangCard* hangCard() const { return card_; }
     /// The garment laid out, or what the picked join hangs and sews.
     void showLaidOut(bool on);
     bool isLaidOut() const;
+
+protected:
+    /// Space goes on to the next needle of the map, Backspace back.
+    bool eventFilter(QObject* watched, QEvent* event) override;
 
 private:
     /// The joins of what is drafted; where pieces were begun by other programs, of these.
@@ -61,6 +88,7 @@ private:
     std::vector<std::pair<QString, QString>> hangLines(const Join& join) const;
 
     void layOut(const Worked& drawn);
+    void showNeedle(int at);
 
     QListWidget* list_;
     PiecesOverview* laidOut_;
@@ -68,6 +96,7 @@ private:
     QPushButton* one_ = nullptr;
     QStackedWidget* views_ = nullptr;
     JoinPicture* picture_;
+    HangCard* card_ = nullptr;
     QTableWidget* table_;
     QLabel* tableTitle_;
     Slip* slip_;
@@ -75,6 +104,7 @@ private:
     /// As pieces were begun, by name: what differs from the draft.
     std::map<std::string, Program> begun_;
     std::vector<Join> joins_; ///< where there is such a piece
+    std::string shown_;       ///< the join whose map is shown
     bool filling_ = false;
 };
 
