@@ -405,6 +405,7 @@ void TestTwoBeds::aRibHasItsSections() {
         int rack = 0;
         int away = 0;
         bool ownSize = false;
+        std::optional<StitchSize> onMain;
         for (const Operation& each : program.operations) {
             if (const auto* now = std::get_if<op::Rack>(&each.action)) {
                 rack = now->to;
@@ -412,6 +413,10 @@ void TestTwoBeds::aRibHasItsSections() {
             }
             const auto* knit = std::get_if<op::Knit>(&each.action);
             ownSize = ownSize || (knit && knit->secondSize && *knit->secondSize != *knit->size);
+            if (knit && knit->beds == op::Beds::main)
+                onMain = knit->size;
+            if (knit && knit->beds == op::Beds::second) // of a round: as the rib has it
+                QCOMPARE(onMain && *knit->size != *onMain, racked != 0);
         }
         QCOMPARE(rack, 0);
         QCOMPARE(away, racked == 0 ? 0 : rib.making.rackedOver);

@@ -51,12 +51,13 @@ void toBothBeds(ProgramWriter& writer, NeedleSpan span, const TwoBedArrangement&
     writer.add(std::move(over));
 }
 
-void knitRounds(ProgramWriter& writer, NeedleSpan span, const TwoBedArrangement& stitches, int rounds,
-                StitchSize size) {
-    for (int round = 0; round < rounds; ++round)
-        for (const auto& [beds, bed] :
-             {std::pair{operation::Beds::main, Bed::main}, {operation::Beds::second, Bed::second}})
-            writer.knit({.yarn = writer.work(), .size = size, .beds = beds}, stitches.on(bed, span));
+void knitRounds(ProgramWriter& writer, NeedleSpan span, const TwoBedArrangement& stitches, int rounds, StitchSize size,
+                int secondLooser) {
+    for (int round = 0; round < rounds; ++round) {
+        writer.knit({.yarn = writer.work(), .size = size, .beds = operation::Beds::main}, stitches.on(Bed::main, span));
+        writer.knit({.yarn = writer.work(), .size = writer.looser(size, secondLooser), .beds = operation::Beds::second},
+                    stitches.on(Bed::second, span));
+    }
 }
 
 std::vector<int> rackedTo(int turns, int over) {
@@ -100,10 +101,10 @@ void knitRib(ProgramWriter& writer, NeedleSpan span, const TwoBedArrangement& st
 }
 
 void toTheMainBed(ProgramWriter& writer, NeedleSpan span, const TwoBedArrangement& stitches, int rounds,
-                  StitchSize size) {
+                  StitchSize size, int secondLooser) {
     if (rounds > 0)
         writer.say("linking_rounds", "A round on each bed by itself closes the fabric before it goes on one bed.");
-    knitRounds(writer, span, stitches, rounds, size);
+    knitRounds(writer, span, stitches, rounds, size, secondLooser);
     writer.say("transfer", stitches.everyNeedle
                                ? "Move every stitch of the second bed to the needle left of it, with the stitch there."
                                : "Move every stitch of the second bed to the empty needle across from it.");

@@ -31,7 +31,7 @@ template<WeltKind kind> struct TwoBedRib {
         writer.hangWeights(span);
         if (welt.making.rounds > 0)
             writer.say("edge_rounds", "A round on each bed by itself makes the edge: it closes, and stays elastic.");
-        knitRounds(writer, span, stitches, welt.making.rounds, size);
+        knitRounds(writer, span, stitches, welt.making.rounds, size, welt.making.secondLooser);
         writer.counterTo(0);
         writer.section(section);
         const int seenFrom = writer.passes() + 1;
@@ -40,7 +40,7 @@ template<WeltKind kind> struct TwoBedRib {
             return seenFrom;
         }
         knitRib(writer, span, stitches, welt.knitted - Rows(linking(welt) + closing), welt.making, size);
-        toTheMainBed(writer, span, stitches, linking(welt), size);
+        toTheMainBed(writer, span, stitches, linking(welt), size, welt.making.secondLooser);
         writer.knit(Rows(closing), Stitches(span.size()), writer.size());
         return seenFrom;
     }
@@ -49,10 +49,10 @@ template<WeltKind kind> struct TwoBedRib {
         const StitchSize size = writer.size(welt.making.looser - tighter);
         writer.section(section);
         toBothBeds(writer, span, stitches);
-        knitRounds(writer, span, stitches, linking(welt), size);
+        knitRounds(writer, span, stitches, linking(welt), size, welt.making.secondLooser);
         knitRib(writer, span, stitches, welt.knitted - Rows(linking(welt)), welt.making, size);
         const int seenTo = writer.passes();
-        toTheMainBed(writer, span, stitches, 0, size);
+        toTheMainBed(writer, span, stitches, 0, size, 0);
         return {seenTo, Stitches(span.size())};
     }
 

@@ -106,7 +106,7 @@ struct Sentence {
                     {op.rows, yarn(op.yarn), size}};
         case Beds::second:
             return {"On the second bed alone, the main bed slips: knit {0} with {1}, stitch size {2}.",
-                    {op.rows, yarn(op.yarn), op.secondSize ? program.machine.sizes.text(*op.secondSize) : size}};
+                    {op.rows, yarn(op.yarn), size}};
         case Beds::both:
             break;
         }

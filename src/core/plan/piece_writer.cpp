@@ -476,7 +476,7 @@ private:
     }
 
     void perform(Group& group, const act::ToMainBed& act) {
-        toTheMainBed(writer_, group.span, *onTwoBeds_.stitches, act.rounds, writer_.size());
+        toTheMainBed(writer_, group.span, *onTwoBeds_.stitches, act.rounds, writer_.size(), onTwoBeds_.secondLooser);
         onTwoBeds_.stitches.reset();
     }
 
