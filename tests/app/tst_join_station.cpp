@@ -68,7 +68,7 @@ void TestJoinStation::everyJoinIsAThread() {
             ++wanted;
         QTest::mouseClick(join->laidOut(), Qt::LeftButton, {}, handle.toPoint());
         QCOMPARE(join->list()->currentRow(), wanted);
-        QVERIFY(join->laidOut()->threads()[wanted].picked);
+        QCOMPARE(join->laidOut()->pickedThread(), wanted);
         QVERIFY(!join->slip()->plainText().isEmpty());
     }
     // Enter on the list goes to what hangs where.

@@ -245,16 +245,21 @@ void PiecesOverview::setThreads(QList<DrawnThread> threads) {
     update();
 }
 
+void PiecesOverview::pickThread(int thread) {
+    picked_ = thread;
+    update();
+}
+
 void PiecesOverview::paintThreads(QPainter& painter) const {
     constexpr double disc = 10.0;
     const Theme& theme = Theme::current();
-    const auto paint = [&](const DrawnThread& each) {
+    const auto paint = [&](const DrawnThread& each, bool picked) {
         const auto ends = this->ends(each);
         if (!ends)
             return;
-        const QColor colour = each.picked ? theme.woad : each.done ? theme.moss : theme.madder;
+        const QColor colour = picked ? theme.woad : each.done ? theme.moss : theme.madder;
         painter.setBrush(Qt::NoBrush);
-        painter.setPen(QPen(colour, each.picked ? 4.0 : 2.2, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
+        painter.setPen(QPen(colour, picked ? 4.0 : 2.2, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
         for (const auto* side : {&each.first, &each.second})
             for (const DrawnThread::Stroke& stroke : *side) {
                 const auto piece = std::ranges::find(pieces_, stroke.piece, &Hanging::key);
@@ -268,26 +273,25 @@ void PiecesOverview::paintThreads(QPainter& painter) const {
         const QPointF along = ends->to - ends->from;
         QPainterPath thread(ends->from);
         thread.cubicTo(ends->from + along / 3 + ends->hanging, ends->from + along * 2 / 3 + ends->hanging, ends->to);
-        painter.setPen(QPen(colour, each.picked ? 2.4 : 1.6, Qt::SolidLine, Qt::RoundCap));
+        painter.setPen(QPen(colour, picked ? 2.4 : 1.6, Qt::SolidLine, Qt::RoundCap));
         painter.drawPath(thread);
         painter.setBrush(colour);
         for (const QPointF& end : {ends->from, ends->to})
             painter.drawEllipse(end, 2.5, 2.5);
         if (each.number == 0)
             return;
-        painter.setBrush(each.picked ? theme.woad : theme.paper);
+        painter.setBrush(picked ? theme.woad : theme.paper);
         painter.drawEllipse(ends->middle, disc, disc);
-        painter.setPen(each.picked ? theme.onWoad : each.done ? theme.moss : theme.ink);
+        painter.setPen(picked ? theme.onWoad : each.done ? theme.moss : theme.ink);
         painter.setFont(textFont(12, QFont::Bold));
         painter.drawText(QRectF(ends->middle.x() - disc, ends->middle.y() - disc, 2 * disc, 2 * disc), Qt::AlignCenter,
                          QString::number(each.number));
     };
-    for (const DrawnThread& each : threads_)
-        if (!each.picked)
-            paint(each);
-    for (const DrawnThread& each : threads_)
-        if (each.picked)
-            paint(each);
+    for (qsizetype i = 0; i < threads_.size(); ++i)
+        if (i != picked_)
+            paint(threads_[i], false);
+    if (picked_ >= 0 && picked_ < threads_.size())
+        paint(threads_[picked_], true);
 }
 
 int PiecesOverview::threadAt(QPointF point) const {

@@ -22,7 +22,6 @@ struct DrawnThread {
     QList<Stroke> second; ///< empty where the first is closed in itself
     int number = 0;       ///< in the order of the making up; 0 where it has none
     bool done = false;    ///< drawn tight
-    bool picked = false;
 };
 
 /// All pieces of an article hanging side by side, to one scale. One is opened with the mouse, or with the arrow keys
@@ -37,6 +36,8 @@ public:
     void clear();
     /// In place of those that somebody drew.
     void setThreads(QList<DrawnThread> threads);
+    void pickThread(int thread);
+    int pickedThread() const { return picked_; }
     const QList<DrawnThread>& threads() const { return threads_; }
     /// Where a thread is taken hold of: at its number.
     QPointF handle(qsizetype thread) const;
@@ -84,6 +85,7 @@ private:
 
     QList<Hanging> pieces_;
     QList<DrawnThread> threads_;
+    int picked_ = -1; ///< of them
     FabricGauge gauge_;
     QColor colour_;
     bool asWorn_ = false;

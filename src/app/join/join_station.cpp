@@ -4,27 +4,21 @@
 #include "app/canvas/fields.h"
 #include "app/canvas/label.h"
 #include "app/canvas/rail_canvas.h"
+#include "app/join/join_threads.h"
 #include "app/session/newest_begun.h"
 #include "app/theme/theme.h"
 #include "core/bed/virtual_bed.h"
 #include "core/format/program_json.h"
-#include "core/joining/edge_places.h"
 
 #include <QButtonGroup>
 #include <QHBoxLayout>
 #include <QHeaderView>
 #include <QKeyEvent>
-#include <QPainter>
-#include <QPainterPath>
 
 #include <algorithm>
 
 namespace vestimen::app {
 namespace {
-
-QString unitText(JoinUnit unit, int count) {
-    return unit == JoinUnit::rows ? JoinStation::tr("%1 rows").arg(count) : JoinStation::tr("%1 stitches").arg(count);
-}
 
 QString sourceText(const Article& article, const HangSource& source, int index) {
     const QString piece = pieceName(article, PieceKey(source.piece));
@@ -67,130 +61,6 @@ std::optional<Side> hangsAt(const Join& join) {
 }
 
 } // namespace
-
-JoinPicture::JoinPicture(QWidget* parent) : QWidget(parent) {
-    setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
-    setFixedHeight(232);
-    setAccessibleName(tr("The two edges of the join"));
-}
-
-void JoinPicture::show(const Join* join) {
-    join_ = join ? std::optional(*join) : std::nullopt;
-    hand_ = -1;
-    update();
-}
-
-void JoinPicture::setHand(int at) {
-    hand_ = at;
-    update();
-}
-
-void JoinPicture::paintEvent(QPaintEvent*) {
-    if (!join_)
-        return;
-    const Theme& theme = Theme::current();
-    QPainter painter(this);
-    painter.setRenderHint(QPainter::Antialiasing);
-    paintCard(painter, rect());
-    const double left = 28;
-    const double full = width() - 2 * left;
-    const double longest = std::max({1.0, join_->first.length.mm(), join_->second.length.mm()});
-    const auto edge = [&](const JoinEdge& each, double y, bool above) {
-        const double wide = full * each.length.mm() / longest;
-        const double x = left + (full - wide) / 2;
-        QPainterPath shape;
-        shape.addRect(QRectF(x, above ? y - 44 : y, wide, 44));
-        paintKnitting(painter, shape, theme.wool, true);
-        painter.setPen(QPen(theme.ink, 2));
-        painter.drawLine(QPointF(x, y), QPointF(x + wide, y));
-        const int marks = std::min(each.count, 240);
-        painter.setPen(QPen(theme.ink, 1));
-        for (int i = 0; i < marks; ++i) {
-            const double at = x + wide * (i + 0.5) / std::max(1, marks);
-            painter.drawLine(QPointF(at, y), QPointF(at, y + (above ? -5 : 5)));
-        }
-        painter.setFont(textFont(13));
-        painter.setPen(theme.ink);
-        painter.drawText(QRectF(left, above ? y - 70 : y + 48, full, 22), Qt::AlignCenter,
-                         coreText(each.what) + QStringLiteral(" · ") + unitText(each.unit, each.count));
-        return QPointF(x, wide);
-    };
-    const double y1 = 84;
-    const double y2 = 148;
-    const QPointF top = edge(join_->first, y1, true);
-    const QPointF bottom = edge(join_->second, y2, false);
-    if (!join_->hang) {
-        // A seam: bars taken from each side by turns.
-        painter.setPen(QPen(theme.madder, 1.6));
-        QPainterPath thread(QPointF(left + 6, y1));
-        for (int i = 1; i <= 40; ++i)
-            thread.lineTo(left + 6 + (full - 12) * i / 40.0, i % 2 != 0 ? y2 : y1);
-        painter.setBrush(Qt::NoBrush);
-        painter.drawPath(thread);
-        return;
-    }
-    // As hands do it: ends, middle, middles. The first ones are drawn strong and numbered.
-    const auto order = join_->hang->halving();
-    const auto between = [&](const HangPair& pair) {
-        const auto x = [](QPointF drawn, int place, int of) {
-            return drawn.x() + drawn.y() * (place - 0.5) / std::max(1, of);
-        };
-        return QLineF(x(top, pair.first, join_->first.count), y1, x(bottom, pair.second, join_->second.count), y2);
-    };
-    if (hand_ >= 0 && hand_ < static_cast<int>(order.size())) {
-        const QLineF line = between(order[static_cast<std::size_t>(hand_)]);
-        painter.setPen(QPen(theme.woad, 4.5, Qt::SolidLine, Qt::RoundCap));
-        painter.drawPolyline(QPolygonF({line.p1() - QPointF(0, 10), line.p1(), line.p2(), line.p2() + QPointF(0, 10)}));
-    }
-    painter.setFont(textFont(11, QFont::Bold));
-    for (std::size_t i = order.size(); i-- > 0;) {
-        if (i >= 33)
-            continue;
-        const QLineF line = between(order[i]);
-        const bool strong = i < 9;
-        painter.setPen(QPen(strong ? theme.madder : theme.muted, strong ? 2.0 : 0.8));
-        painter.drawLine(line);
-        if (!strong)
-            continue;
-        const QPointF middle = line.center();
-        painter.setBrush(theme.paper);
-        painter.drawEllipse(middle, 9, 9);
-        painter.setPen(theme.ink);
-        painter.drawText(QRectF(middle.x() - 9, middle.y() - 9, 18, 18), Qt::AlignCenter, QString::number(i + 1));
-    }
-}
-
-HangCard::HangCard(QWidget* parent) : QWidget(parent) {
-    setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
-    setFixedHeight(84);
-    setAccessibleName(tr("The needle that is next"));
-}
-
-void HangCard::show(int at, int of, const QString& needle, const QString& takes) {
-    count_ = tr("%1 of %2 · Space: next · Backspace: back").arg(at + 1).arg(of);
-    needle_ = needle;
-    takes_ = takes;
-    setAccessibleDescription(text());
-    update();
-}
-
-void HangCard::paintEvent(QPaintEvent*) {
-    const Theme& theme = Theme::current();
-    QPainter painter(this);
-    painter.setRenderHint(QPainter::Antialiasing);
-    paintCard(painter, rect());
-    constexpr int needleRoom = 118;
-    painter.setPen(theme.woad);
-    painter.setFont(textFont(40, QFont::Bold));
-    painter.drawText(QRect(14, 0, needleRoom, height()), Qt::AlignVCenter, needle_);
-    painter.setPen(theme.ink);
-    painter.setFont(textFont(18));
-    painter.drawText(QRect(needleRoom + 22, 6, width() - needleRoom - 34, height() - 30),
-                     Qt::AlignVCenter | Qt::TextWordWrap, takes_);
-    painter.setPen(theme.muted);
-    painter.setFont(textFont(12));
-    painter.drawText(QRect(needleRoom + 22, height() - 24, width() - needleRoom - 34, 18), Qt::AlignVCenter, count_);
-}
 
 JoinStation::JoinStation(Session& session, QWidget* parent)
     : Station(session, parent), list_(new QListWidget(this)), laidOut_(new PiecesOverview(this)),
@@ -432,85 +302,6 @@ bool JoinStation::isLaidOut() const {
     return views_->currentIndex() == 0;
 }
 
-namespace {
-
-/// The edges of other pieces that a piece is hung from, as its program has them.
-QList<DrawnThread::Stroke> whereItHangs(const Program& program, const Worked& drawn,
-                                        const std::map<PieceKey, FabricPicture>& pictures) {
-    QList<DrawnThread::Stroke> all;
-    for (const Operation& op : program.operations) {
-        const auto* hang = std::get_if<operation::Hang>(&op.action);
-        if (!hang)
-            continue;
-        const HangSource* before = nullptr;
-        std::vector<PicturePoint> places;
-        for (const Hung& hung : hang->map) {
-            const HangSource& source = hang->source(hung);
-            const auto of = source.kind == HangSource::Kind::edge     ? std::optional(Along::Of::edge)
-                            : source.kind == HangSource::Kind::kept   ? std::optional(Along::Of::kept)
-                            : source.kind == HangSource::Kind::bound  ? std::optional(Along::Of::bound)
-                            : source.kind == HangSource::Kind::castOn ? std::optional(Along::Of::castOn)
-                                                                      : std::nullopt;
-            const WorkedPiece* piece = of ? drawn.piece(PieceKey(source.piece)) : nullptr;
-            if (!piece)
-                continue;
-            if (before != &source) {
-                places = placesOf({piece->key, source.name, *of}, piece->fabric, pictures.at(piece->key));
-                all.append({piece->key, {}});
-                before = &source;
-            }
-            if (hung.index >= 1 && hung.index <= static_cast<int>(places.size())) {
-                const PicturePoint& at = places[static_cast<std::size_t>(hung.index) - 1];
-                all.back().points.append({at.slot, at.row});
-            }
-        }
-    }
-    return all;
-}
-
-} // namespace
-
-void JoinStation::layOut(const Worked& drawn) {
-    const Project& project = session().project();
-    laidOut_->show(drawn, fabricColour(QString::fromStdString(project.yarn.colour)), session().unit());
-    std::map<PieceKey, FabricPicture> pictures;
-    for (const WorkedPiece& each : drawn.pieces)
-        pictures.emplace(each.key, pictureOf(each.fabric, each.program));
-    const auto strokes = [&](const Line& line) {
-        QList<DrawnThread::Stroke> all;
-        for (const Along& each : line) {
-            const WorkedPiece* piece = drawn.piece(each.piece);
-            if (!piece)
-                continue;
-            DrawnThread::Stroke stroke{each.piece, {}};
-            for (const PicturePoint& at : placesOf(each, piece->fabric, pictures.at(each.piece)))
-                stroke.points.append({at.slot, at.row});
-            if (!stroke.points.isEmpty())
-                all.append(std::move(stroke));
-        }
-        return all;
-    };
-    QList<DrawnThread> threads;
-    for (int i = 0; i < static_cast<int>(joins().size()); ++i) {
-        const Join& join = joins()[static_cast<std::size_t>(i)];
-        DrawnThread thread;
-        thread.number = i + 1;
-        thread.done = std::ranges::count(project.joined, join.key) > 0;
-        thread.picked = i == list_->currentRow();
-        const auto planned = std::ranges::find(drawn.plannedJoins, join.key, &PlannedJoin::key);
-        if (planned != drawn.plannedJoins.end()) {
-            thread.first = strokes(planned->first.line);
-            thread.second = strokes(planned->second.line);
-        }
-        if (const WorkedPiece* made = join.trim ? drawn.piece(*join.trim) : nullptr) {
-            thread.first = strokes({{made->key, "", Along::Of::firstRow}});
-            thread.second = whereItHangs(made->program, drawn, pictures);
-        }
-        threads.append(std::move(thread));
-    }
-    laidOut_->setThreads(std::move(threads));
-}
-
 void JoinStation::refresh() {
     if (!session().hasProject())
         return;
@@ -520,6 +311,8 @@ void JoinStation::refresh() {
     const auto& done = session().project().joined;
     if (drawn) {
         count(*drawn);
+        laidOut_->show(*drawn, fabricColour(QString::fromStdString(session().project().yarn.colour)), session().unit());
+        laidOut_->setThreads(threadsOf(*drawn, joins(), done));
         while (list_->count() > static_cast<int>(joins().size()))
             delete list_->takeItem(list_->count() - 1);
         for (int i = 0; i < static_cast<int>(joins().size()); ++i) {
@@ -586,7 +379,7 @@ void JoinStation::showJoin() {
         return;
     }
     const Join& join = joins()[static_cast<std::size_t>(row)];
-    layOut(*drawn);
+    laidOut_->pickThread(row);
     picture_->show(&join);
     const auto lines = hangLines(join);
     const int before = table_->currentRow();

@@ -3,6 +3,7 @@
 
 #include "app/canvas/pieces_overview.h"
 #include "app/canvas/slip.h"
+#include "app/join/join_picture.h"
 #include "app/session/station.h"
 
 #include <QComboBox>
@@ -16,44 +17,6 @@
 #include <vector>
 
 namespace vestimen::app {
-
-/// Two edges, one over the other, with the lines that hands follow between them.
-class JoinPicture : public QWidget {
-    Q_OBJECT
-
-public:
-    explicit JoinPicture(QWidget* parent = nullptr);
-    void show(const Join* join);
-    /// The pair that hands are at, in the order in which they work; none before they begin.
-    void setHand(int at);
-    QSize minimumSizeHint() const override { return {320, 200}; }
-
-protected:
-    void paintEvent(QPaintEvent* event) override;
-
-private:
-    std::optional<Join> join_;
-    int hand_ = -1;
-};
-
-/// One needle of a hang map, to be read from the machine: which it is, and what goes onto it.
-class HangCard : public QWidget {
-    Q_OBJECT
-
-public:
-    explicit HangCard(QWidget* parent = nullptr);
-    void show(int at, int of, const QString& needle, const QString& takes);
-    QString text() const { return needle_ + QStringLiteral(" · ") + takes_; }
-    QSize minimumSizeHint() const override { return {320, 84}; }
-
-protected:
-    void paintEvent(QPaintEvent* event) override;
-
-private:
-    QString count_;
-    QString needle_;
-    QString takes_;
-};
 
 /// The making up, join by join: edges, easing, hang map in halving order, tail, facing, and the check before any waste
 /// yarn comes out.
@@ -87,7 +50,6 @@ private:
     /// What goes on each needle, in the order in which hands work.
     std::vector<std::pair<QString, QString>> hangLines(const Join& join) const;
 
-    void layOut(const Worked& drawn);
     void showNeedle(int at);
 
     QListWidget* list_;

@@ -3,6 +3,9 @@
 
 #include "core/ground/welt_choices.h"
 
+#include <algorithm>
+#include <string_view>
+
 namespace vestimen {
 
 inline constexpr Option crownOptions[] = {
@@ -61,6 +64,12 @@ std::span<const Choice<Hat>> choicesOf(const Hat&) {
             {{"brim", "yarn"}, "Yarn of the brim", aYarn<&Hat::brim, &Welt::yarn>(), BrimChoices::isDeep},
         };
         BrimChoices::add(choices, "brim");
+        // Where the rib goes on, the crown closes what comes to one bed.
+        const auto linking = std::ranges::find_if(
+            choices, [](const Choice<Hat>& each) { return std::string_view(each.key.key) == "linking_rounds"; });
+        linking->belongs = [](const Hat& hat, const Place& at) {
+            return isBrim(hat, at) && traits(hat.brim.kind).beds == 2 && !hat.isRibbed();
+        };
         const Choice<Hat> more[] = {
             {{"", "ribbed"},
              "The rib goes on to the top",

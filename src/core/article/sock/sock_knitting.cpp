@@ -59,7 +59,6 @@ Branch halfHeel(const LaidSock& laid, Side side) {
 /// One half where the carriage is; a row over all takes it to the other side, for the other half.
 void addHeelInHalves(const LaidSock& laid, Knitting& knitting) {
     Rows row = laid.counts.leg;
-    Rows from;
     for (const Side side : {laid.heelSide, opposite(laid.heelSide)}) {
         knitting.at(row, act::Name{seamAt(side), side, {}, row});
         knitting.at(row, act::Section{side == laid.heelSide ? "half of the heel" : "the other half of the heel"});
