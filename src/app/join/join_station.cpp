@@ -388,6 +388,9 @@ void JoinStation::showJoin() {
         join.hang && join.second.unit == JoinUnit::rows ? tr("takes; rows count from the marker up") : tr("takes"));
     tableTitle_->setText(lines.empty() ? tr("Sewn from end to end; nothing is hung.")
                                        : tr("Hang map: ends first, then the middle, then the middles"));
+    // Rows that grow with their words would all be measured anew for each that is filled in.
+    table_->verticalHeader()->setSectionResizeMode(QHeaderView::Fixed);
+    table_->setRowCount(0);
     table_->setRowCount(static_cast<int>(lines.size()));
     for (int i = 0; i < static_cast<int>(lines.size()); ++i) {
         const auto& [needle, takes] = lines[static_cast<std::size_t>(i)];
@@ -395,6 +398,7 @@ void JoinStation::showJoin() {
         table_->setItem(i, 1, new QTableWidgetItem(needle));
         table_->setItem(i, 2, new QTableWidgetItem(takes));
     }
+    table_->verticalHeader()->setSectionResizeMode(QHeaderView::ResizeToContents);
     // Something else may have changed while hands are at it.
     const int at = join.key == shown_ ? std::clamp(before, 0, static_cast<int>(lines.size()) - 1) : 0;
     shown_ = join.key;
