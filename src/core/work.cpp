@@ -3,6 +3,7 @@
 
 #include "core/article/articles.h"
 #include "core/bed/virtual_bed.h"
+#include "core/joining/join_order.h"
 #include "core/knitting/piece_parts.h"
 #include "core/plan/piece_writer.h"
 #include "core/plan/stripe_surface.h"
@@ -270,7 +271,7 @@ Worked work(const Project& project) {
         programs.push_back(&piece.program);
         fabrics.push_back(&piece.fabric);
     }
-    worked.plannedJoins = std::move(planned.joins);
+    worked.plannedJoins = inOrder(std::move(planned.joins), project.joinOrder);
     worked.joins = joined(worked.plannedJoins, siblings, *worked.measured.gauge);
     std::map<std::string, Program*> toMark;
     for (WorkedPiece& piece : worked.pieces)

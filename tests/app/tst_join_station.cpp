@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The garment laid out: a thread for every join, picked with the mouse, drawn tight when it is ticked.
 #include "app/window_fixture.h"
+#include "support/pdf_lines.h"
 #include "support/projects.h"
 
 #include "core/article/articles.h"
@@ -35,6 +36,10 @@ private slots:
     void whatIsTickedIsDrawnTight();
     void whatRestsOnOthersIsSaid();
     void aMapIsWorkedThroughWithOneKey();
+    void theOrderIsRearranged();
+    void whatIsLeftToDoIsTicked();
+    void theBlockingSheetIsTrueToScale();
+    void aCardForEachJoinIsPrinted();
 };
 
 void TestJoinStation::everyJoinIsAThread_data() {
@@ -149,6 +154,123 @@ void TestJoinStation::aMapIsWorkedThroughWithOneKey() {
         if (i != sleeve)
             QVERIFY(join->hangTable()->currentRow() <= 0);
     }
+}
+
+namespace {
+
+QStringList titles(const JoinStation* join) {
+    QStringList all;
+    for (int i = 0; i < join->list()->count(); ++i)
+        all.append(join->list()->item(i)->text().section(". ", 1));
+    return all;
+}
+
+} // namespace
+
+/// By button and by key; where it rests on something, it says on what, and stays.
+void TestJoinStation::theOrderIsRearranged() {
+    WindowFixture fixture;
+    JoinStation* join = openJoin(fixture);
+    const QStringList planned = titles(join);
+    QVERIFY(!join->asPlanned()->isEnabled());
+    const auto at = static_cast<int>(planned.indexOf("Right sleeve to armhole"));
+    QVERIFY(at > 0 && planned[at - 1] == "Left sleeve to armhole");
+    join->list()->setCurrentRow(at);
+    QTest::mouseClick(join->earlier(), Qt::LeftButton);
+    QCOMPARE(titles(join)[at - 1], planned[at]);
+    QCOMPARE(join->list()->currentRow(), at - 1);
+    QVERIFY(join->slip()->plainText().contains(planned[at])); // what is picked goes along
+    // Its thread has its number.
+    QCOMPARE(join->laidOut()->threads()[at - 1].number, at);
+    // Further, as far as it may, by key: over the trim's ends, and not before its shoulder.
+    join->list()->setFocus();
+    for (int i = 0; i < 6; ++i)
+        QTest::keyClick(join->list(), Qt::Key_Up, Qt::AltModifier);
+    QVERIFY2(fixture.window().message().contains("rests on “Right shoulder”"), qPrintable(fixture.window().message()));
+    QCOMPARE(titles(join)[join->list()->currentRow()], planned[at]);
+    QCOMPARE(titles(join)[join->list()->currentRow() - 1], QString("Right shoulder"));
+    // It is kept, and taken back.
+    fixture.restart();
+    join = openJoin(fixture);
+    QVERIFY(titles(join) != planned);
+    QTest::mouseClick(join->asPlanned(), Qt::LeftButton);
+    QCOMPARE(titles(join), planned);
+    QVERIFY(!join->asPlanned()->isEnabled());
+    // The first cannot go earlier, nor the last later.
+    join->list()->setCurrentRow(0);
+    QVERIFY(!join->earlier()->isEnabled() && join->later()->isEnabled());
+    join->list()->setCurrentRow(join->list()->count() - 1);
+    QVERIFY(join->earlier()->isEnabled() && !join->later()->isEnabled());
+}
+
+void TestJoinStation::whatIsLeftToDoIsTicked() {
+    WindowFixture fixture;
+    JoinStation* join = openJoin(fixture);
+    QVERIFY(join->leftToDo()->count() > 3);
+    const int last = join->leftToDo()->count() - 1;
+    join->leftToDo()->item(last)->setCheckState(Qt::Checked);
+    const QString today = QDate::currentDate().toString(Qt::ISODate);
+    QCOMPARE(fixture.project().finished, (std::vector<Tick>{{"label", today.toStdString()}}));
+    join->list()->item(0)->setCheckState(Qt::Checked);
+    QCOMPARE(fixture.project().finished.size(), std::size_t{2});
+    QVERIFY(join->slip()->plainText().contains("Ticked on"));
+    fixture.restart();
+    join = openJoin(fixture);
+    QCOMPARE(join->leftToDo()->item(last)->checkState(), Qt::Checked);
+    QVERIFY(!join->leftToDo()->item(last)->toolTip().isEmpty());
+    join->leftToDo()->item(last)->setCheckState(Qt::Unchecked);
+    QCOMPARE(fixture.project().finished.size(), std::size_t{1});
+}
+
+/// Measured on the page: the outline's own lines, and the line to check it by.
+void TestJoinStation::theBlockingSheetIsTrueToScale() {
+    WindowFixture fixture;
+    JoinStation* join = openJoin(fixture);
+    const QTemporaryDir folder;
+    const QString file = folder.filePath("blocking.pdf");
+    QVERIFY(join->printBlockingSheet(file, BlockingScale::onePage));
+    QByteArray pdf = QByteArray::fromStdString(readFile(file.toStdString()));
+    QCOMPARE(pdf.count("/Type /Page\n"), static_cast<qsizetype>(fixture.worked().pieces.size()));
+    const auto hasLine = [](const QList<QLineF>& lines, double mm) {
+        return std::ranges::any_of(
+            lines, [&](const QLineF& each) { return std::abs(each.length() / millimetre - mm) < 0.05; });
+    };
+    const QList<QLineF> small = linesOf(unpackedPdf(pdf));
+    // The back's lower edge and the check line are drawn by one scale.
+    const Outline& back = fixture.worked().piece(pieces::back)->outline;
+    const double hem = (back.edges[0].points.back().x - back.edges[0].points.front().x).mm();
+    bool found = false;
+    for (const double parts : {1.0, 1.5, 2.0, 2.5, 3.0, 4.0, 5.0, 6.0, 8.0})
+        found = found || (hasLine(small, hem / parts) && hasLine(small, 200.0 / parts));
+    QVERIFY(found);
+    // At full size over several pages, each as wide as its paper has room.
+    QVERIFY(join->printBlockingSheet(file, BlockingScale::fullSize));
+    pdf = QByteArray::fromStdString(readFile(file.toStdString()));
+    QVERIFY(pdf.count("/Type /Page\n") > static_cast<qsizetype>(4 * fixture.worked().pieces.size()));
+    QVERIFY(hasLine(linesOf(unpackedPdf(pdf)), hem));
+    // A place that cannot be written is said.
+    QVERIFY(!join->printBlockingSheet(folder.filePath("nowhere/blocking.pdf"), BlockingScale::onePage));
+    QVERIFY(fixture.window().message().contains("cannot be written"));
+}
+
+void TestJoinStation::aCardForEachJoinIsPrinted() {
+    WindowFixture fixture;
+    JoinStation* join = openJoin(fixture);
+    const QTemporaryDir folder;
+    const QString file = folder.filePath("joins.pdf");
+    QVERIFY(join->printCards(file));
+    const QList<QLineF> lines = linesOf(unpackedPdf(QByteArray::fromStdString(readFile(file.toStdString()))));
+    for (const Join& each : fixture.worked().joins)
+        for (const JoinEdge* edge : {&each.first, &each.second}) {
+            bool found = false;
+            for (const double parts : {1.0, 2.0, 2.5, 4.0, 5.0, 8.0, 10.0})
+                found = found || std::ranges::any_of(lines, [&](const QLineF& line) {
+                            return std::abs(line.dy()) < 0.01 &&
+                                   std::abs(line.length() / millimetre - edge->length.mm() / parts) < 0.05;
+                        });
+            QVERIFY2(found, qPrintable(QString::fromStdString(render(each.title))));
+        }
+    QVERIFY(!join->printCards(folder.filePath("nowhere/joins.pdf")));
 }
 
 QTEST_MAIN(TestJoinStation)

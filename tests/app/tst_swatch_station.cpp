@@ -11,6 +11,7 @@
 #include "app/swatch/treatment_bar.h"
 #include "core/format/gauge_rule_svg.h"
 #include "core/format/project_json.h"
+#include "support/pdf_lines.h"
 #include "support/projects.h"
 #include "support/stand_in.h"
 #include "window_fixture.h"
@@ -24,6 +25,9 @@
 #include <cmath>
 
 using namespace vestimen;
+using vestimen::test::linesOf;
+using vestimen::test::millimetre;
+using vestimen::test::unpackedPdf;
 using namespace vestimen::app;
 using test::WindowFixture;
 
@@ -36,62 +40,6 @@ SwatchStation* open(WindowFixture& fixture, SwatchStation::Mode mode) {
     QApplication::processEvents();
     return station;
 }
-
-/// Everything that a PDF's content streams draw, unpacked.
-QByteArray unpackedPdf(const QByteArray& pdf) {
-    QByteArray all;
-    for (qsizetype at = pdf.indexOf("stream\n"); at >= 0; at = pdf.indexOf("stream\n", at)) {
-        at += 7;
-        const qsizetype end = pdf.indexOf("endstream", at);
-        if (end < 0)
-            break;
-        QByteArray packed = pdf.mid(at, end - at);
-        // qUncompress wants the unpacked size first; it grows what is too small.
-        packed.prepend(QByteArray("\x00\x04\x00\x00", 4));
-        const QByteArray plain = qUncompress(packed);
-        if (plain.contains(" l\n"))
-            all += plain;
-        at = end + 9; // beyond this "endstream"
-    }
-    return all;
-}
-
-/// Upright lines of a page in points, from the transforms in force and the paths drawn under them.
-QList<QLineF> linesOf(const QByteArray& content) {
-    QList<QLineF> lines;
-    QTransform now;
-    QList<QTransform> saved;
-    QList<double> numbers;
-    QPointF from;
-    for (const QByteArray& token : content.simplified().split(' ')) {
-        bool isNumber = false;
-        const double number = token.toDouble(&isNumber);
-        if (isNumber) {
-            numbers << number;
-            continue;
-        }
-        const auto n = numbers.size();
-        if (token == "q") {
-            saved << now;
-        } else if (token == "Q" && !saved.isEmpty()) {
-            now = saved.takeLast();
-        } else if (token == "cm" && n >= 6) {
-            now = QTransform(numbers[n - 6], numbers[n - 5], numbers[n - 4], numbers[n - 3], numbers[n - 2],
-                             numbers[n - 1]) *
-                  now;
-        } else if (token == "m" && n >= 2) {
-            from = now.map(QPointF(numbers[n - 2], numbers[n - 1]));
-        } else if (token == "l" && n >= 2) {
-            const QPointF to = now.map(QPointF(numbers[n - 2], numbers[n - 1]));
-            lines << QLineF(from, to);
-            from = to;
-        }
-        numbers.clear();
-    }
-    return lines;
-}
-
-constexpr double millimetre = 72.0 / 25.4;
 
 } // namespace
 

@@ -35,6 +35,10 @@ private slots:
     void undeclaredFloat();
     void openTurn();
     void openTurnsThatAreWantedAreNotes();
+    void turnsBesideWhatIsHeldApartAreEdges();
+    void bindingOffWithinTheRow();
+    void bindingOffWithinTheRowWrongly_data();
+    void bindingOffWithinTheRowWrongly();
     void awayFromCarriage();
     void noYarn();
     void noNeighbour();
@@ -158,6 +162,80 @@ void TestBedFindings::openTurnsThatAreWantedAreNotes() {
     const Fabric fabric = knit(eyelets);
     QCOMPARE(fabric.findings.size(), 1u);
     QCOMPARE(fabric.findings[0].severity, Severity::note);
+}
+
+void TestBedFindings::turnsBesideWhatIsHeldApartAreEdges() {
+    const auto flap = [](bool apart) {
+        return onSixNeedles({op::Knit{Rows(2), slate}, op::HoldLever{true}, op::Hold{at("L3"), at("L2"), apart},
+                             op::Hold{at("R2"), at("R3"), apart}, op::JoinYarn{rust, Side::right},
+                             op::Knit{Rows(4), rust}, op::BreakYarn{rust}, op::HoldLever{false},
+                             op::Knit{Rows(1), slate}, allOff()});
+    };
+    QCOMPARE(codes(flap(false)), Codes{"open_turn"});
+    QCOMPARE(codes(flap(true)), Codes{});
+    // Held anew without it, a turn there is one again.
+    QCOMPARE(codes(onSixNeedles({op::Knit{Rows(2), slate}, op::HoldLever{true}, op::Hold{at("R2"), at("R3"), true},
+                                 op::Release{at("R2"), at("R3")}, op::Hold{at("R2"), at("R3")},
+                                 op::Knit{Rows(2), slate, {}, true}, op::Knit{Rows(1), slate}, op::HoldLever{false},
+                                 op::Knit{Rows(1), slate}, allOff()})),
+             Codes{"open_turn"});
+}
+
+/// By hand and without yarn: its own loops, drawn through each other, are all that it takes.
+void TestBedFindings::bindingOffWithinTheRow() {
+    const op::CastOn over{.from = at("L1"), .to = at("R1"), .yarn = slate, .ownEnd = true};
+    const Program hole = onSixNeedles({op::Knit{Rows(2), slate},
+                                       op::BindOff{.side = Side::right, .count = 2, .as = "hole", .at = at("R1")}, over,
+                                       op::Knit{Rows(2), slate}, allOff()});
+    QCOMPARE(codes(hole), Codes{});
+    const Fabric fabric = knit(hole);
+    QCOMPARE(fabric.bound.at("hole").size(), std::size_t{2});
+    // Six cast on, six to a row, two wound over the gap: the bound ones are drawn from what was there.
+    QCOMPARE(fabric.loopsPerYarn[slate], 6 + 4 * 6 + 2);
+    // The last hangs on the next needle, and is knitted with its stitch.
+    const LoopId last = fabric.bound.at("hole").front();
+    QCOMPARE(fabric.loops[last].needle(), at("L1"));
+    QVERIFY(std::ranges::any_of(fabric.moreParents, [&](const auto& each) {
+        return each.second == last && fabric.loops[each.first].needle() == at("L2");
+    }));
+    // From the other side it goes the other way.
+    const Fabric other = knit(onSixNeedles({op::Knit{Rows(2), slate},
+                                            op::BindOff{.side = Side::left, .count = 2, .as = "hole", .at = at("L1")},
+                                            over, op::Knit{Rows(2), slate}, allOff()}));
+    QVERIFY(std::ranges::any_of(other.moreParents, [&](const auto& each) {
+        return each.second == other.bound.at("hole").back() && other.loops[each.first].needle() == at("R2");
+    }));
+    QCOMPARE(differenceByHand(hole), std::string());
+}
+
+void TestBedFindings::bindingOffWithinTheRowWrongly_data() {
+    QTest::addColumn<QString>("from");
+    QTest::addColumn<int>("count");
+    QTest::addColumn<bool>("castOn");
+    QTest::addColumn<QString>("code");
+    QTest::newRow("left as a gap") << "R1" << 2 << false << "undeclared_ladder";
+    QTest::newRow("nothing for the last") << "R1" << 4 << true << "no_neighbour";
+    QTest::newRow("no stitch there") << "R4" << 2 << true << "nothing_there";
+    QTest::newRow("not on the bed") << "R10" << 30 << true << "nothing_there";
+}
+
+void TestBedFindings::bindingOffWithinTheRowWrongly() {
+    QFETCH(QString, from);
+    QFETCH(int, count);
+    QFETCH(bool, castOn);
+    QFETCH(QString, code);
+    std::vector<Action> actions = {
+        op::Knit{Rows(2), slate},
+        op::BindOff{.side = Side::right, .count = count, .at = at(from.toLatin1().constData())}};
+    if (castOn && code == "no_neighbour") {
+        // It is refused as a whole, and nothing was bound.
+        actions.emplace_back(op::Knit{Rows(2), slate});
+    } else if (!castOn) {
+        actions.emplace_back(op::Knit{Rows(2), slate});
+    }
+    actions.push_back(allOff());
+    const Codes found = codes(onSixNeedles(actions));
+    QVERIFY2(std::ranges::count(found, code.toStdString()) == 1, found.empty() ? "" : found.front().c_str());
 }
 
 void TestBedFindings::awayFromCarriage() {

@@ -129,6 +129,11 @@ void TestChoices::everyChoiceHasItsPlace() {
     Project inPanels = everythingMeasured();
     inPanels.article = blanket;
     look(inPanels);
+    for (const PocketKind kind : {PocketKind::inside, PocketKind::slit, PocketKind::patch}) {
+        Project pockets = everythingMeasured();
+        garment(pockets).pocket.kind = kind;
+        look(pockets);
+    }
     // What takes two choices to be asked for.
     Mitten open;
     open.top = MittenTop::open;

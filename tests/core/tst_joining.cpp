@@ -1,7 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "support/bed_programs.h"
 #include "support/projects.h"
 
 #include "core/bed/virtual_bed.h"
+#include "core/joining/blocking.h"
+#include "core/joining/join_order.h"
+#include "core/joining/join_program.h"
+#include "core/joining/left_to_do.h"
 
 #include <QTest>
 
@@ -9,6 +14,7 @@
 #include <cmath>
 #include <map>
 #include <optional>
+#include <set>
 
 using namespace vestimen;
 using vestimen::test::garment;
@@ -31,6 +37,13 @@ class TestJoining : public QObject {
 
 private slots:
     void inTheUsualOrder();
+    void anotherOrderWhereItCanBe();
+    void whatIsLeftToDo();
+    void pinsStandAtTheMeasures();
+    void aFibreSaysHowItIsBlocked();
+    void whatIsKnittedThroughRunsOnTheBed();
+    void theRightSleevesMapIsTheOneWrittenByHand_data();
+    void theRightSleevesMapIsTheOneWrittenByHand();
     void shouldersGoStitchToStitch();
     void trimTakesBothNecksAndTheEdges();
     void aTrimGoesRoundTheNeck_data();
@@ -56,6 +69,209 @@ void TestJoining::inTheUsualOrder() {
         keys.push_back(each.key);
     QCOMPARE(keys, (std::vector<std::string>{"shoulder_left", "neck_trim", "shoulder_right", "trim_seam", "sleeve_left",
                                              "sleeve_right", "seam_left", "seam_right"}));
+}
+
+/// Every move of every join: where it can be, it is kept, and where it cannot, something is said.
+void TestJoining::anotherOrderWhereItCanBe() {
+    Project cardigan = odilesPullover();
+    garment(cardigan).opening.closure = Closure::cardigan;
+    garment(cardigan).pocket.kind = PocketKind::slit;
+    Project setIn = test::ilkesPullover();
+    for (Project project : {odilesPullover(), cardigan, setIn}) {
+        const Worked worked = work(project);
+        std::vector<std::string> order;
+        for (const Join& each : worked.joins)
+            order.push_back(each.key);
+        int moved = 0;
+        int refused = 0;
+        for (std::size_t from = 0; from < order.size(); ++from)
+            for (std::size_t to = 0; to < order.size(); ++to) {
+                if (from == to)
+                    continue;
+                std::vector<std::string> wanted = order;
+                wanted.erase(wanted.begin() + static_cast<std::ptrdiff_t>(from));
+                wanted.insert(wanted.begin() + static_cast<std::ptrdiff_t>(to), order[from]);
+                const auto why = whyNotAt(to, order[from], order, worked.plannedJoins);
+                project.joinOrder = wanted;
+                const Worked other = work(project);
+                std::vector<std::string> now;
+                for (const Join& each : other.joins)
+                    now.push_back(each.key);
+                // The second witness: the sort itself keeps the order exactly where nothing was said.
+                QCOMPARE(now == wanted, !why.has_value());
+                if (why)
+                    QVERIFY(render(*why).find("rests on") != std::string::npos);
+                ++(why ? refused : moved);
+                // It changes no piece.
+                for (const WorkedPiece& piece : worked.pieces)
+                    QCOMPARE(other.piece(piece.key)->fabric.loops.size(), piece.fabric.loops.size());
+            }
+        QVERIFY(moved > 10 && refused > 10);
+    }
+    // What it does not name stays behind what it came after, and what is no more is forgotten.
+    Project project = odilesPullover();
+    project.joinOrder = {"sleeve_right", "gone", "sleeve_left"};
+    const Worked worked = work(project);
+    QCOMPARE(worked.joins.size(), work(odilesPullover()).joins.size());
+}
+
+void TestJoining::whatIsLeftToDo() {
+    Project project = odilesPullover();
+    garment(project).opening.closure = Closure::cardigan;
+    garment(project).opening.buttons = 7;
+    const Worked worked = work(project);
+    const auto chores = leftToDo(project, worked);
+    int ends = 0;
+    std::vector<std::string> keys;
+    for (const Chore& chore : chores) {
+        keys.push_back(chore.key);
+        if (chore.key.starts_with("ends/"))
+            for (const PieceSupplies& piece : worked.supplies.pieces)
+                ends += "ends/" + piece.piece == chore.key ? piece.ends : 0;
+    }
+    QCOMPARE(ends, worked.supplies.ends);
+    QCOMPARE(std::set<std::string>(keys.begin(), keys.end()).size(), keys.size());
+    const auto buttons = std::ranges::find(chores, std::string("buttons"), &Chore::key);
+    QVERIFY(buttons != chores.end() && render(buttons->what).starts_with("7 buttons"));
+    QCOMPARE(keys.back(), std::string("label"));
+    QVERIFY(leftToDo(Project{}, Worked{}).empty());
+}
+
+/// Round every piece, the whole way, corners among them, and none too far from the next.
+void TestJoining::pinsStandAtTheMeasures() {
+    for (const Project& project : {odilesPullover(), test::ilkesPullover()})
+        for (const WorkedPiece& piece : work(project).pieces) {
+            const auto pins = pinsOf(blockedOutline(piece), Length::millimetres(50));
+            QVERIFY(pins.size() >= 4);
+            double right = 0.0;
+            double top = 0.0;
+            for (std::size_t i = 0; i < pins.size(); ++i) {
+                const Pin& next = pins[(i + 1) % pins.size()];
+                const double step = std::hypot((next.x - pins[i].x).mm(), (next.y - pins[i].y).mm());
+                QVERIFY2(step > 0.01 && step <= 50.01, qPrintable(QString::number(step)));
+                right = std::max(right, pins[i].x.mm());
+                top = std::max(top, pins[i].y.mm());
+            }
+            // As wide and as long as it is finished, but for what a whole count makes of a measure.
+            QVERIFY(std::abs(2 * right - piece.width.mm()) < 12.0);
+            QVERIFY(std::abs(top - piece.length.mm()) < 12.0);
+        }
+    // A square has its four corners and no more.
+    const Length side = Length::millimetres(100);
+    const Outline square{{{"a", {{}, {side, {}}}}, {"b", {{side, {}}, {side, side}, {{}, side}, {}}}}};
+    const auto pins = pinsOf(square, Length::millimetres(50));
+    QCOMPARE(pins.size(), std::size_t{8});
+    QCOMPARE(std::ranges::count_if(pins, &Pin::isCorner), 4);
+    QVERIFY(pinsOf({}, side).empty());
+}
+
+void TestJoining::aFibreSaysHowItIsBlocked() {
+    const auto says = [](const char* fibre, const char* word) {
+        return render(careOf(fibre)).find(word) != std::string::npos;
+    };
+    QVERIFY(says("Acrylic", "No steam"));
+    QVERIFY(says("80 % wool, 20 % polyamide", "No steam")); // heat spoils what is part of it
+    QVERIFY(says("lambswool", "hover"));
+    QVERIFY(says("Cotton", "does not spring back"));
+    QVERIFY(says("", "not known"));
+    QVERIFY(says("seaweed", "not known"));
+}
+
+/// Counted from the fabrics alone: nothing is found, every needle holds both its loops, and each of them is closed.
+void TestJoining::whatIsKnittedThroughRunsOnTheBed() {
+    Project stepped = odilesPullover();
+    garment(stepped).neck.school = NeckSchool::bindOff;
+    Project panels = odilesPullover();
+    garment(panels).body.panels = Panels::four;
+    Project straight = odilesPullover();
+    garment(straight).body.shoulder = ShoulderKind::straight;
+    for (const Project& project : {odilesPullover(), test::ilkesPullover(), stepped, panels, straight}) {
+        const Worked worked = work(project);
+        Siblings siblings;
+        for (const WorkedPiece& piece : worked.pieces)
+            siblings[piece.program.piece] = &piece.fabric;
+        int run = 0;
+        for (const Join& each : worked.joins) {
+            const auto planned = std::ranges::find(worked.plannedJoins, each.key, &PlannedJoin::key);
+            const auto program = joinProgram(project, *planned, each);
+            QCOMPARE(program.has_value(), each.method == JoinMethod::latchOff);
+            if (!program)
+                continue;
+            ++run;
+            const Fabric fabric = knit(*program, &siblings);
+            QVERIFY2(fabric.findings.empty(), listed(fabric.findings));
+            // One row, each of its stitches drawn through what hangs on its needle.
+            QCOMPARE(fabric.passes.size(), std::size_t{1});
+            QCOMPARE(static_cast<int>(fabric.passes[0].loopCount), each.first.count);
+            std::map<LoopId, int> through;
+            for (LoopId loop = fabric.passes[0].firstLoop;
+                 loop < fabric.passes[0].firstLoop + fabric.passes[0].loopCount; ++loop)
+                through[loop] = 1;
+            for (const auto& [loop, parent] : fabric.moreParents)
+                if (through.contains(loop))
+                    ++through[loop];
+            for (const auto& [loop, loops] : through)
+                QCOMPARE(loops, 2);
+        }
+        QVERIFY(run >= 2);
+    }
+}
+
+void TestJoining::theRightSleevesMapIsTheOneWrittenByHand_data() {
+    QTest::addColumn<bool>("right");
+    QTest::newRow("right sleeve") << true;
+    QTest::newRow("left sleeve") << false;
+}
+
+/// A sleeve of 5 stitches in an armhole of 4 rows a side, written out by hand. Purl side of the body facing, the sleeve
+/// is turned over: its first stitch at the left is the last as it hung. Facing the other way round all is reversed.
+void TestJoining::theRightSleevesMapIsTheOneWrittenByHand() {
+    QFETCH(bool, right);
+    // Four rows up each edge; a sleeve's top of five open loops.
+    const auto body = [](const char* piece, Side side) {
+        Fabric fabric = knit(test::program({operation::CastOn{.from = test::at("L1"), .to = test::at("R1")},
+                                            operation::Knit{Rows(4)}, test::allOff()}));
+        fabric.piece = piece;
+        fabric.edges = {{side == Side::left ? "armhole_left" : "armhole_right", side, 1, 4}};
+        return fabric;
+    };
+    // As worn: the left armhole is the front's left edge and the back's right one.
+    const Fabric front = body("front", right ? Side::right : Side::left);
+    const Fabric back = body("back", right ? Side::left : Side::right);
+    Fabric sleeve =
+        knit(test::program({operation::CastOn{.from = test::at("L2"), .to = test::at("R3")}, operation::Knit{Rows(2)},
+                            operation::TakeOff{test::at("L2"), test::at("R3"), operation::Onto::waste, "top"}}));
+    const std::string name = right ? "right_sleeve" : "left_sleeve";
+    const std::map<std::string, const Fabric*> fabrics = {{"front", &front}, {"back", &back}, {name, &sleeve}};
+    // The plan of the demo's own sleeve, on these fabrics.
+    const WorkedGarment worked = workGarment(odilesPullover());
+    const std::string key = right ? "sleeve_right" : "sleeve_left";
+    const auto planned = std::ranges::find(worked.plannedJoins, key, &PlannedJoin::key);
+    const Join made = joined({*planned}, fabrics, {Gauge::perTenCentimetres(30), Gauge::perTenCentimetres(48)}).front();
+    using Openings = std::vector<std::pair<std::string, int>>;
+    const auto openings = [](const std::vector<JoinOpening>& hung) {
+        Openings all;
+        for (const JoinOpening& each : hung)
+            all.emplace_back(each.piece.text(), each.index);
+        return all;
+    };
+    // From left to right: the left armhole goes up the front and down the back, the right one the other way.
+    const std::string up = right ? "back" : "front";
+    const std::string down = right ? "front" : "back";
+    QCOMPARE(openings(made.second.hung),
+             (Openings{{up, 1}, {up, 2}, {up, 3}, {up, 4}, {down, 4}, {down, 3}, {down, 2}, {down, 1}}));
+    QCOMPARE(openings(made.first.hung), (Openings{{name, 5}, {name, 4}, {name, 3}, {name, 2}, {name, 1}}));
+    // Five needles over eight openings: both ends, the middle, and never two in one.
+    QCOMPARE(made.hang->map, (std::vector<HangPair>{{1, 1}, {2, 3}, {3, 5}, {4, 6}, {5, 8}}));
+    // The other way of facing: the body's knit side towards you, the sleeve's purl side. Read from its other end, each
+    // needle has the same loop and a row at most beside the same opening.
+    for (const auto& [needle, opening] : made.hang->map) {
+        const auto other = std::ranges::find(made.hang->map, 6 - needle, &HangPair::first);
+        QVERIFY(std::abs((9 - opening) - other->second) <= 1);
+    }
+    // Marker to marker, and the shoulder in the middle of the sleeve.
+    QCOMPARE(made.second.hung.front().index, 1);
+    QCOMPARE(made.second.hung.back().index, 1);
 }
 
 void TestJoining::shouldersGoStitchToStitch() {

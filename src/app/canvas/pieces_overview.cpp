@@ -2,6 +2,7 @@
 #include "app/canvas/pieces_overview.h"
 
 #include "app/canvas/knitting_paths.h"
+#include "app/canvas/piece_marks.h"
 #include "app/session/session.h"
 #include "app/theme/theme.h"
 #include "core/article/articles.h"
@@ -63,7 +64,8 @@ void PiecesOverview::show(const Worked& worked, const QColor& colour, ReadingUni
                         pictureOf(piece.fabric, piece.program),
                         tr("%1 × %2").arg(QString::fromStdString(text(piece.width, unit)),
                                           QString::fromStdString(text(piece.length, unit))),
-                        {}});
+                        {},
+                        piece.marks});
     threads_.clear();
     if (const Drawing* drawing = drawingOf(worked.article))
         for (const DrawnJoin& join : drawing->joins) {
@@ -187,6 +189,7 @@ void PiecesOverview::paintEvent(QPaintEvent*) {
         for (const auto* lines : {&each.picture.outline, &each.picture.within})
             for (const OutlineLine& line : *lines)
                 painter.drawLine(point(line.x1, line.y1), point(line.x2, line.y2));
+        paintMarks(painter, each.marks, point, scale_);
         const QRectF name(each.at.center().x() - 85, each.at.bottom() + 4, 170, 18);
         painter.setFont(textFont(13, QFont::Bold));
         painter.drawText(name, Qt::AlignCenter, each.name);

@@ -66,6 +66,7 @@ private:
         FabricPicture picture;
         QString size;
         QRectF at; ///< in pixels, the fabric alone
+        PieceMarks marks;
     };
     /// Of a thread, in pixels: both ends, in the middle of what it takes.
     struct Ends {

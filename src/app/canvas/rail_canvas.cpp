@@ -2,6 +2,7 @@
 #include "app/canvas/rail_canvas.h"
 
 #include "app/canvas/knitting_paths.h"
+#include "app/canvas/piece_marks.h"
 #include "app/theme/theme.h"
 
 #include <QKeyEvent>
@@ -274,6 +275,9 @@ void RailCanvas::paintFabric(QPainter& painter) const {
         const QRectF words(leftwards ? at.x() - 82 : at.x() + 12, at.y() + (close ? 8 : -25), 70, 18);
         painter.drawText(words, (leftwards ? Qt::AlignRight : Qt::AlignLeft) | Qt::AlignVCenter, view_.farthestText);
     }
+    paintMarks(
+        painter, view_.marks, [this](double stitches, double rows) { return position(stitches, rows); },
+        stitch_ / view_.gauge.stitches.unit().mm());
     if (view_.markRow > 0) {
         painter.setPen(QPen(theme.moss, 3, Qt::SolidLine, Qt::RoundCap));
         for (const int slot : {view_.markSpan.first.slot(), view_.markSpan.last.slot() + 1}) {

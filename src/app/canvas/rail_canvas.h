@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/bed/fabric_picture.h"
+#include "core/plan/handle.h"
 #include "core/plan/outline.h"
 #include "core/quantity/gauge.h"
 #include "core/quantity/name.h"
@@ -37,6 +38,7 @@ struct RailView {
     QString weltLabel;
     int markRow = 0;       ///< rows from the lower edge to the underarm mark; 0: none
     NeedleSpan markSpan{}; ///< the stitches of that row
+    PieceMarks marks;      ///< of which pockets and buttons are drawn
     QString widthLabel;
     QString leftNames; ///< what lies at machine left, both names
     QString rightNames;

@@ -49,6 +49,7 @@ RailView railView(const WorkedPiece& piece, const Project& project, const Fabric
     view.rightNames = sideNames(Side::right, piece.atRight);
     view.weltRows = piece.marks.weltRows;
     view.weltLabel = coreText(piece.marks.welt, unit);
+    view.marks = piece.marks;
     view.markRow = piece.marks.markRow;
     view.markSpan = piece.marks.markSpan;
     if (*piece.marks.below.text)

@@ -4,16 +4,22 @@
 #include "app/canvas/fields.h"
 #include "app/canvas/label.h"
 #include "app/canvas/rail_canvas.h"
+#include "app/join/join_cards_print.h"
 #include "app/join/join_threads.h"
 #include "app/session/newest_begun.h"
 #include "app/theme/theme.h"
 #include "core/bed/virtual_bed.h"
 #include "core/format/program_json.h"
+#include "core/joining/join_order.h"
+#include "core/joining/left_to_do.h"
 
 #include <QButtonGroup>
+#include <QDate>
+#include <QFileDialog>
 #include <QHBoxLayout>
 #include <QHeaderView>
 #include <QKeyEvent>
+#include <QMenu>
 
 #include <algorithm>
 
@@ -60,6 +66,13 @@ std::optional<Side> hangsAt(const Join& join) {
     return std::nullopt;
 }
 
+/// With the day on which it is ticked.
+void setTicked(Project& project, const std::string& what, bool done) {
+    std::erase_if(project.finished, [&](const Tick& each) { return each.what == what; });
+    if (done)
+        project.finished.push_back({what, QDate::currentDate().toString(Qt::ISODate).toStdString()});
+}
+
 } // namespace
 
 JoinStation::JoinStation(Session& session, QWidget* parent)
@@ -79,7 +92,39 @@ JoinStation::JoinStation(Session& session, QWidget* parent)
     list_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     list_->setAccessibleName(tr("Joins"));
     list_->setTextElideMode(Qt::ElideRight);
-    left->addWidget(list_, 1);
+    left->addWidget(list_, 3);
+    auto* order = new QHBoxLayout;
+    order->setSpacing(6);
+    earlier_ = new QPushButton(tr("Earlier"), this);
+    earlier_->setToolTip(tr("Make this join before the one above it (Alt+Up)"));
+    later_ = new QPushButton(tr("Later"), this);
+    later_->setToolTip(tr("Make this join after the one below it (Alt+Down)"));
+    asPlanned_ = new QPushButton(tr("As planned"), this);
+    asPlanned_->setToolTip(tr("The order that the draft gives"));
+    for (QPushButton* button : {earlier_, later_, asPlanned_})
+        order->addWidget(button);
+    connect(earlier_, &QPushButton::clicked, this, [this] { move(-1); });
+    connect(later_, &QPushButton::clicked, this, [this] { move(1); });
+    connect(asPlanned_, &QPushButton::clicked, this, [this] {
+        Project next = this->session().project();
+        next.joinOrder.clear();
+        this->session().edit(tr("Joins in the order of the draft"), std::move(next));
+    });
+    left->addLayout(order);
+    list_->installEventFilter(this);
+    auto* rest = new Label(tr("Then"), this);
+    rest->setObjectName(QStringLiteral("heading"));
+    left->addWidget(rest);
+    chores_ = new QListWidget(this);
+    chores_->setFixedWidth(258);
+    chores_->setWordWrap(true);
+    chores_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    chores_->setAccessibleName(tr("Left to do"));
+    left->addWidget(chores_, 2);
+    connect(chores_, &QListWidget::itemChanged, this, [this](QListWidgetItem* item) {
+        if (!filling_)
+            setChoreDone(item->data(Qt::UserRole).toString(), item->text(), item->checkState() == Qt::Checked);
+    });
     hand_ = new QComboBox(this);
     hand_->addItems({tr("I work right-handed"), tr("I work left-handed")});
     hand_->setAccessibleName(tr("The hand that works"));
@@ -108,6 +153,22 @@ JoinStation::JoinStation(Session& session, QWidget* parent)
         head->addWidget(button);
     }
     head->addStretch(1);
+    auto* print = new QPushButton(tr("Print"), this);
+    auto* prints = new QMenu(print);
+    const auto offer = [this, prints](const QString& what, const QString& name, auto write) {
+        connect(prints->addAction(what), &QAction::triggered, this, [this, what, name, write] {
+            const QString file = QFileDialog::getSaveFileName(this, what, name);
+            if (!file.isEmpty())
+                write(file);
+        });
+    };
+    offer(tr("A card for each join"), tr("joins.pdf"), [this](const QString& file) { printCards(file); });
+    offer(tr("Blocking sheet, a page for each piece"), tr("blocking.pdf"),
+          [this](const QString& file) { printBlockingSheet(file, BlockingScale::onePage); });
+    offer(tr("Blocking sheet at full size, over several pages"), tr("blocking-full-size.pdf"),
+          [this](const QString& file) { printBlockingSheet(file, BlockingScale::fullSize); });
+    print->setMenu(prints);
+    head->addWidget(print);
     column->addLayout(head);
     views_ = new QStackedWidget(this);
     laidOut_->setAccessibleName(tr("The pieces, and the joins between them"));
@@ -149,7 +210,10 @@ JoinStation::JoinStation(Session& session, QWidget* parent)
     middle->addWidget(table_, 1);
     all->addLayout(column, 1);
     all->addWidget(scrolled(slip_, this));
-    connect(list_, &QListWidget::currentRowChanged, this, [this] { showJoin(); });
+    connect(list_, &QListWidget::currentRowChanged, this, [this] {
+        if (!filling_)
+            showJoin();
+    });
     connect(list_, &QListWidget::itemChanged, this, [this](QListWidgetItem* item) {
         if (!filling_)
             setDone(list_->row(item), item->checkState() == Qt::Checked);
@@ -262,6 +326,7 @@ void JoinStation::setDone(int row, bool done) {
     const Join& join = joins()[static_cast<std::size_t>(row)];
     Project next = session().project();
     std::erase(next.joined, join.key);
+    setTicked(next, join.key, done);
     if (done) {
         next.joined.push_back(join.key);
         sayWhatComesBefore(join, next.joined);
@@ -270,7 +335,69 @@ void JoinStation::setDone(int row, bool done) {
                    std::move(next));
 }
 
+void JoinStation::move(int by) {
+    const Worked* drawn = session().drawn();
+    const int row = list_->currentRow();
+    const int to = row + by;
+    if (!drawn || row < 0 || to < 0 || to >= list_->count())
+        return;
+    std::vector<std::string> order;
+    for (const Join& each : joins())
+        order.push_back(each.key);
+    const Join& moved = joins()[static_cast<std::size_t>(row)];
+    if (const auto why = whyNotAt(static_cast<std::size_t>(to), moved.key, order, drawn->plannedJoins))
+        return emit said(coreText(*why));
+    std::swap(order[static_cast<std::size_t>(row)], order[static_cast<std::size_t>(to)]);
+    Project next = session().project();
+    next.joinOrder = std::move(order);
+    const QString what =
+        by < 0 ? tr("%1: earlier").arg(coreText(moved.title)) : tr("%1: later").arg(coreText(moved.title));
+    filling_ = true; // what is picked goes along
+    list_->setCurrentRow(to);
+    filling_ = false;
+    session().edit(what, std::move(next));
+}
+
+void JoinStation::fillChores(const Worked* drawn) {
+    chores_->clear();
+    if (!drawn)
+        return;
+    for (const Chore& chore : vestimen::leftToDo(session().project(), *drawn)) {
+        const auto& ticks = session().project().finished;
+        const bool done = std::ranges::find(ticks, chore.key, &Tick::what) != ticks.end();
+        auto* item = new QListWidgetItem(coreText(chore.what), chores_);
+        item->setData(Qt::UserRole, QString::fromStdString(chore.key));
+        item->setFlags(item->flags() | Qt::ItemIsUserCheckable);
+        item->setCheckState(done ? Qt::Checked : Qt::Unchecked);
+        if (done)
+            item->setToolTip(tr("Done on %1").arg(tickedOn(chore.key)));
+    }
+}
+
+void JoinStation::setChoreDone(const QString& key, const QString& what, bool done) {
+    Project next = session().project();
+    setTicked(next, key.toStdString(), done);
+    session().edit(done ? tr("Done: %1").arg(what) : tr("Not done: %1").arg(what), std::move(next));
+}
+
+QString JoinStation::tickedOn(const std::string& what) const {
+    const auto& ticks = session().project().finished;
+    const auto found = std::ranges::find(ticks, what, &Tick::what);
+    if (found == ticks.end())
+        return {};
+    const QDate day = QDate::fromString(QString::fromStdString(found->on), Qt::ISODate);
+    return day.isValid() ? locale().toString(day, QLocale::LongFormat) : QString::fromStdString(found->on);
+}
+
 bool JoinStation::eventFilter(QObject* watched, QEvent* event) {
+    if (watched == list_ && event->type() == QEvent::KeyPress) {
+        const auto* pressed = static_cast<QKeyEvent*>(event);
+        const bool up = pressed->key() == Qt::Key_Up;
+        if (pressed->modifiers() != Qt::AltModifier || (!up && pressed->key() != Qt::Key_Down))
+            return Station::eventFilter(watched, event);
+        move(up ? -1 : 1);
+        return true;
+    }
     if (watched != table_ || event->type() != QEvent::KeyPress)
         return Station::eventFilter(watched, event);
     const int key = static_cast<QKeyEvent*>(event)->key();
@@ -292,6 +419,33 @@ void JoinStation::showNeedle(int at) {
         return item ? item->text() : QString();
     };
     card_->show(at, table_->rowCount(), text(1), text(2));
+}
+
+bool JoinStation::saidOf(const QString& file, bool written) {
+    emit said(written ? tr("It is in %1.").arg(file) : tr("%1 cannot be written: choose another place.").arg(file));
+    return written;
+}
+
+bool JoinStation::printCards(const QString& file) {
+    const Worked* drawn = session().drawn();
+    if (!drawn || joins().empty()) {
+        emit said(tr("There is nothing to join yet."));
+        return false;
+    }
+    QList<JoinCard> cards;
+    for (const Join& join : joins())
+        cards.append({join, hangLines(join)});
+    return saidOf(file,
+                  printJoinCards(file, QString::fromStdString(session().project().name), cards, session().unit()));
+}
+
+bool JoinStation::printBlockingSheet(const QString& file, BlockingScale scale) {
+    const Worked* drawn = session().drawn();
+    if (!drawn || drawn->pieces.empty()) {
+        emit said(tr("There are no pieces yet: the draft needs a gauge and measures first."));
+        return false;
+    }
+    return saidOf(file, printBlocking(file, *drawn, session().project(), scale));
 }
 
 void JoinStation::showLaidOut(bool on) {
@@ -328,6 +482,8 @@ void JoinStation::refresh() {
     } else {
         list_->clear();
     }
+    fillChores(drawn);
+    asPlanned_->setEnabled(!session().project().joinOrder.empty());
     filling_ = false;
     if (list_->count() > 0 && list_->currentRow() < 0)
         list_->setCurrentRow(std::min(row, list_->count() - 1));
@@ -371,6 +527,8 @@ void JoinStation::showJoin() {
     if (!drawn || row < 0 || row >= static_cast<int>(joins().size())) {
         picture_->show(nullptr);
         laidOut_->clear();
+        earlier_->setEnabled(false);
+        later_->setEnabled(false);
         table_->setRowCount(0);
         tableTitle_->clear();
         slip_->begin(tr("Making up"));
@@ -404,9 +562,13 @@ void JoinStation::showJoin() {
     shown_ = join.key;
     table_->setCurrentCell(lines.empty() ? -1 : at, 0);
     showNeedle(lines.empty() ? -1 : at);
+    earlier_->setEnabled(row > 0);
+    later_->setEnabled(row + 1 < static_cast<int>(joins().size()));
     const ReadingUnit unit = session().unit();
     slip_->begin(coreText(join.title));
     slip_->addNote(coreText(label(join.method)));
+    if (const QString day = tickedOn(join.key); !day.isEmpty())
+        slip_->addNote(tr("Ticked on %1.").arg(day));
     slip_->addRule();
     slip_->addLine(coreText(join.first.what), text(join.first.length));
     slip_->addLine(coreText(join.second.what), text(join.second.length));

@@ -3,6 +3,7 @@
 
 #include "app/canvas/pieces_overview.h"
 #include "app/canvas/slip.h"
+#include "app/join/blocking_print.h"
 #include "app/join/join_picture.h"
 #include "app/session/station.h"
 
@@ -28,9 +29,16 @@ public:
     void refresh() override;
     QListWidget* list() const { return list_; }
     QTableWidget* hangTable() const { return table_; }
+    QListWidget* leftToDo() const { return chores_; }
+    QPushButton* earlier() const { return earlier_; }
+    QPushButton* later() const { return later_; }
+    QPushButton* asPlanned() const { return asPlanned_; }
     Slip* slip() const { return slip_; }
     PiecesOverview* laidOut() const { return laidOut_; }
     HangCard* hangCard() const { return card_; }
+    /// As PDF; says where it lies, or that it cannot be written.
+    bool printCards(const QString& file);
+    bool printBlockingSheet(const QString& file, BlockingScale scale);
     /// The garment laid out, or what the picked join hangs and sews.
     void showLaidOut(bool on);
     bool isLaidOut() const;
@@ -46,13 +54,24 @@ private:
     void showTail(const Join& join);
     const std::vector<Join>& joins() const;
     void setDone(int row, bool done);
+    /// The picked join by so many places, where what it rests on, or what rests on it, allows.
+    void move(int by);
+    void fillChores(const Worked* drawn);
+    void setChoreDone(const QString& key, const QString& what, bool done);
+    /// On which day something was ticked; empty where nobody said.
+    QString tickedOn(const std::string& what) const;
     void sayWhatComesBefore(const Join& join, const std::vector<std::string>& done);
     /// What goes on each needle, in the order in which hands work.
     std::vector<std::pair<QString, QString>> hangLines(const Join& join) const;
 
     void showNeedle(int at);
+    bool saidOf(const QString& file, bool written);
 
     QListWidget* list_;
+    QPushButton* earlier_ = nullptr;
+    QPushButton* later_ = nullptr;
+    QPushButton* asPlanned_ = nullptr;
+    QListWidget* chores_ = nullptr;
     PiecesOverview* laidOut_;
     QPushButton* whole_ = nullptr;
     QPushButton* one_ = nullptr;

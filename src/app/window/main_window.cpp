@@ -417,6 +417,7 @@ Project MainWindow::inputs() const {
     project.name.clear();
     project.made.clear();
     project.joined.clear();
+    project.finished.clear();
     project.notes.clear();
     return project;
 }

@@ -89,6 +89,14 @@ std::vector<FabricRun> runsFrom(const Fabric& fabric, const Bases& bases) {
         const auto found = bases.find(slot);
         return found == bases.end() ? 0 : found->second;
     };
+    // What a flap's passes make adds no height: it is folded behind.
+    std::vector<bool> isFlat(fabric.passes.size());
+    for (const NamedEdge& each : fabric.edges)
+        if (each.name == flapEdge)
+            for (int pass = each.firstPass; pass <= std::min<int>(each.lastPass, static_cast<int>(isFlat.size()));
+                 ++pass)
+                isFlat[static_cast<std::size_t>(pass) - 1] = true;
+    int rise = 1; ///< of a stitch
     const auto isFirstRow = [&](LoopId id) {
         if (!fabric.firstMainPass)
             return false;
@@ -105,20 +113,24 @@ std::vector<FabricRun> runsFrom(const Fabric& fabric, const Bases& bases) {
             castBeside[each] = counter;
     std::vector<int> heights(fabric.loops.size(), 0);
     int newest = 0; // height of the row on the needles, which a loop hung beside it joins
-    const auto castHeight = [&](LoopId id) {
+    std::vector<FabricRun> result;
+    const auto castHeight = [&](LoopId id, int slot) {
         const auto beside = castBeside.find(id);
-        return beside == castBeside.end() ? 0 : beside->second.value_or(newest);
+        if (beside == castBeside.end())
+            return baseAt(slot);
+        // Beside a row that a curve closed, all are as high as it.
+        return beside->second ? baseAt(slot) + *beside->second : result.empty() ? 0 : result.back().height;
     };
     const auto heightFrom = [&](LoopId id, const Loop& loop) {
         // A first row that is hung again joins the row on the needles; what waited on a holder goes on where it was.
         if (loop.kind == LoopKind::hung)
             return loop.parent == noLoop || isFirstRow(loop.parent) ? newest + baseAt(loop.slot) : heights[loop.parent];
         if (loop.kind == LoopKind::empty)
-            return newest + 1 + baseAt(loop.slot); // as high as its neighbours in the row
+            return newest + rise + baseAt(loop.slot); // as high as its neighbours in the row
         if (loop.kind == LoopKind::castOn || loop.parent == noLoop)
-            return baseAt(loop.slot) + castHeight(id);
+            return castHeight(id, loop.slot);
         const int below = heights[loop.parent];
-        return liesAcross(loop.kind) ? below : below + 1;
+        return liesAcross(loop.kind) ? below : below + rise;
     };
     std::size_t more = 0;
     const auto settle = [&](LoopId id, const Loop& loop) {
@@ -126,7 +138,8 @@ std::vector<FabricRun> runsFrom(const Fabric& fabric, const Bases& bases) {
         for (; more < fabric.moreParents.size() && fabric.moreParents[more].first <= id; ++more)
             if (fabric.moreParents[more].first == id &&
                 fabric.loops[fabric.moreParents[more].second].kind != LoopKind::hung)
-                height = std::max(height, heights[fabric.moreParents[more].second] + (liesAcross(loop.kind) ? 0 : 1));
+                height =
+                    std::max(height, heights[fabric.moreParents[more].second] + (liesAcross(loop.kind) ? 0 : rise));
         heights[id] = height;
     };
     // So many loops from one on that hang at one height, and are as high as each other.
@@ -135,16 +148,17 @@ std::vector<FabricRun> runsFrom(const Fabric& fabric, const Bases& bases) {
         settle(from.id(), *from);
         const int height = heights[from.id()];
         LoopId count = 1;
-        for (; count < most && heights[parent + static_cast<LoopId>(from.parentStep()) * count] + 1 == height; ++count)
+        for (; count < most && heights[parent + static_cast<LoopId>(from.parentStep()) * count] + rise == height;
+             ++count)
             heights[from.id() + count] = height;
         return count;
     };
-    std::vector<FabricRun> result;
     auto next = fabric.loops.begin();
     for (std::size_t p = 0; p < fabric.passes.size(); ++p) {
         const Pass& pass = fabric.passes[p];
         for (; next.id() < pass.firstLoop; ++next)
             settle(next.id(), *next);
+        rise = isFlat[p] ? 0 : 1;
         const LoopId end = pass.firstLoop + pass.loopCount;
         const bool rightwards = pass.from == Side::left;
         while (next.id() < end) {
@@ -272,12 +286,12 @@ FabricPicture picture(const Fabric& fabric, const Program& program, int firstPas
     const auto all = runs(fabric);
     // A welt that was knitted down from the first row hangs below it, and what is folded behind it is not seen.
     NamedEdge below;
-    NamedEdge behind{{}, Side::left, 0, 0};
+    std::vector<NamedEdge> behind;
     for (const NamedEdge& each : program.edges) {
         if (each.name == "welt_left")
             below = each;
-        if (each.name == "folded_behind")
-            behind = each;
+        if (each.name == "folded_behind" || each.name == flapEdge)
+            behind.push_back(each);
     }
     const bool hasWelt = below.lastPass > firstPass && below.firstPass > firstPass;
     // Its rows from a pass on, that one left out; a round on two beds is one.
@@ -333,7 +347,9 @@ FabricPicture picture(const Fabric& fabric, const Program& program, int firstPas
         }
     };
     for (const FabricRun& run : all) {
-        const bool hidden = run.pass + 1 >= behind.firstPass && run.pass + 1 <= behind.lastPass;
+        const bool hidden = std::ranges::any_of(behind, [&](const NamedEdge& each) {
+            return run.pass + 1 >= each.firstPass && run.pass + 1 <= each.lastPass;
+        });
         if (hidden || run.pass + 1 < firstPass || (mainOnly && program.yarns[run.yarn].role != YarnRole::main))
             continue;
         if (!based) {

@@ -19,6 +19,7 @@ struct NeedleState {
     bool expectsEmpty = false;  ///< declared to take an `empty` loop in the next pass
     bool ladderAllowed = false; ///< the arrangement or an operation left it empty on purpose
     bool wrapped = false;       ///< since it came to hold
+    bool apart = false;         ///< in hold: what is knitted beside it has an edge of its own
     std::int16_t placed = -1;   ///< the yarn it takes in the next pass only
     LoopId emptiedAt = 0;       ///< so many loops were made when shaping last emptied it
     std::vector<LoopId> more;   ///< further loops, in order

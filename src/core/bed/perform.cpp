@@ -158,6 +158,7 @@ struct Perform {
             if (state.position != Position::hold)
                 state.wrapped = false;
             state.position = Position::hold;
+            state.apart = hold.apart;
         });
     }
 
@@ -261,6 +262,8 @@ struct Perform {
     }
 
     void operator()(const BindOff& bindOff) const {
+        if (bindOff.at)
+            return bindOffWithin(bindOff, *bindOff.at);
         const auto yarn = bed.yarnAtHand("bind off");
         if (!yarn || (!bindOff.all && !atCarriage(bindOff.side, "binding off")))
             return;
@@ -301,6 +304,42 @@ struct Perform {
             return bed.find("no_neighbour", std::nullopt,
                             {"Nothing is left for the last bound stitch: bind off all instead.", {}});
         bed.push(*next, chain);
+    }
+
+    /// Loops drawn through each other: the work's yarn has no part in it.
+    void bindOffWithin(const BindOff& bindOff, Needle from) const {
+        const Side inward = opposite(bindOff.side);
+        const auto holds = [&](Needle needle) { return bed.onBed(needle) && bed.needles_.look(needle).loops > 0; };
+        for (int i = 0; i < bindOff.count; ++i) {
+            const Needle needle = from.towards(inward, i);
+            if (!bed.inReach(needle))
+                return;
+            if (!holds(needle))
+                return nothingThere(needle, "bind off");
+            if (bed.needles_.look(needle).position != Position::work)
+                return nothingThere(needle, "bind off in work; release it first");
+        }
+        const Needle next = from.towards(inward, bindOff.count);
+        if (!holds(next))
+            return bed.find("no_neighbour", next, {"There is no stitch on {0} to take the last bound one.", {next}});
+        LoopId chain = noLoop;
+        std::vector<LoopId> made;
+        for (int i = 0; i < bindOff.count; ++i) {
+            const Needle needle = from.towards(inward, i);
+            bed.needles_.activate(needle);
+            NeedleState& state = bed.needles_.at(needle);
+            const YarnIndex yarn = bed.fabric_.loops[state.newest()].yarn;
+            const LoopId bound = bed.make(LoopKind::bound, needle, yarn, chain == noLoop ? state.first : chain);
+            --bed.fabric_.loopsPerYarn[yarn]; // its own loop, drawn through
+            bed.addParents(bound, state, chain != noLoop);
+            state.clear();
+            putOut(state);
+            chain = bound;
+            made.push_back(bound);
+        }
+        if (!bindOff.as.empty())
+            keepBound(bindOff.as, made);
+        bed.push(next, chain);
     }
 
     /// Bound stitches under their name, from left to right, together with those that were bound before.

@@ -151,7 +151,7 @@ void VirtualBed::checkTurn() {
     }
     const Needle next = last.towards(carriage_);
     if (onBed(next) && needles_.look(next).position == Position::hold && needles_.look(next).loops > 0 &&
-        !needles_.look(next).wrapped)
+        !needles_.look(next).wrapped && !needles_.look(next).apart)
         warn(next);
 }
 

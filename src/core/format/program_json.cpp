@@ -79,7 +79,12 @@ public:
             json["second_size"] = program_.machine.sizes.text(*op.secondSize);
         return json;
     }
-    Json operator()(const Hold& op) const { return {{"op", "hold"}, {"from", op.from.name()}, {"to", op.to.name()}}; }
+    Json operator()(const Hold& op) const {
+        Json json = {{"op", "hold"}, {"from", op.from.name()}, {"to", op.to.name()}};
+        if (op.apart)
+            json["apart"] = true;
+        return json;
+    }
     Json operator()(const Release& op) const {
         return {{"op", "release"}, {"from", op.from.name()}, {"to", op.to.name()}};
     }
@@ -93,6 +98,8 @@ public:
             json["all"] = true;
         else
             json.update({{"side", text(op.side)}, {"count", op.count}});
+        if (op.at)
+            json["at"] = op.at->name();
         if (!op.as.empty())
             json["as"] = op.as;
         if (op.sewnWith > Length())
@@ -263,10 +270,15 @@ private:
             return Rack{json.at("to").integer(-50, 50)};
         }
         if (op == "hold" || op == "release") {
-            json.expectKeys({"op", "row", "from", "to"});
+            const bool isHold = op == "hold";
+            json.expectKeys(isHold ? std::initializer_list<const char*>{"op", "row", "from", "to", "apart"}
+                                   : std::initializer_list<const char*>{"op", "row", "from", "to"});
             const Needle from = needle(json.at("from"));
             const Needle to = needle(json.at("to"));
-            return op == "hold" ? Action(Hold{from, to}) : Action(Release{from, to});
+            if (!isHold)
+                return Release{from, to};
+            const auto apart = json.find("apart");
+            return Hold{from, to, apart && apart->boolean()};
         }
         if (op == "hold_lever") {
             json.expectKeys({"op", "row", "on"});
@@ -281,7 +293,7 @@ private:
         if (op == "decrease")
             return shaping<Decrease>(json);
         if (op == "bind_off") {
-            json.expectKeys({"op", "row", "side", "count", "method", "all", "as", "sewn_with_mm", "tail"});
+            json.expectKeys({"op", "row", "side", "count", "method", "all", "as", "at", "sewn_with_mm", "tail"});
             BindOff bindOff;
             if (const auto as = json.find("as"))
                 bindOff.as = as->text();
@@ -293,6 +305,8 @@ private:
             if (!bindOff.all) {
                 bindOff.side = side(json.at("side"));
                 bindOff.count = json.at("count").integer(1, 1000);
+                if (const auto at = json.find("at"))
+                    bindOff.at = needle(*at);
             }
             bindOff.tail = readTail(json);
             return bindOff;

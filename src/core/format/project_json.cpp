@@ -298,6 +298,10 @@ std::string toJson(const Project& project) {
     if (!project.decided.empty())
         result["decided"] = project.decided;
     result["joined"] = project.joined;
+    if (!project.joinOrder.empty())
+        result["join_order"] = project.joinOrder;
+    for (const Tick& tick : project.finished)
+        result["finished"].push_back({{"what", tick.what}, {"on", tick.on}});
     result["notes"] = Json::array();
     for (const Note& note : project.notes)
         result["notes"].push_back({{"piece", note.piece}, {"text", note.text}});
@@ -308,9 +312,9 @@ Project projectFromJson(const std::string& text) {
     const Json parsed = parseJson(text);
     const JsonReader reader(parsed);
     expectFormat(reader, "vestimen-project", newestVersion);
-    reader.expectKeys({"format", "version", "name", "article", "machine", "yarn", "more_yarns", "stripes", "ends",
-                       "waste_yarn", "decided", "swatch", "wearer", "ease", "choices", "pins", "made", "joined",
-                       "notes"});
+    reader.expectKeys({"format",  "version", "name",       "article", "machine",    "yarn",     "more_yarns",
+                       "stripes", "ends",    "waste_yarn", "decided", "swatch",     "wearer",   "ease",
+                       "choices", "pins",    "made",       "joined",  "join_order", "finished", "notes"});
     Project project;
     project.name = reader.at("name").text();
     project.article = readKind(reader.at("article"));
@@ -361,6 +365,13 @@ Project projectFromJson(const std::string& text) {
         });
     if (const auto joined = reader.find("joined"))
         joined->forEach([&](const JsonReader& each) { project.joined.push_back(each.text()); });
+    if (const auto order = reader.find("join_order"))
+        order->forEach([&](const JsonReader& each) { project.joinOrder.push_back(each.text()); });
+    if (const auto finished = reader.find("finished"))
+        finished->forEach([&](const JsonReader& each) {
+            each.expectKeys({"what", "on"});
+            project.finished.push_back({each.at("what").text(), each.at("on").text()});
+        });
     if (const auto notes = reader.find("notes"))
         notes->forEach([&](const JsonReader& each) {
             each.expectKeys({"piece", "text"});

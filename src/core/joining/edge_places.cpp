@@ -17,7 +17,16 @@ public:
         while (fabric_.loops[loop].kind == LoopKind::hung && fabric_.loops[loop].parent != noLoop)
             loop = fabric_.loops[loop].parent;
         const int slot = fabric_.loops[loop].slot;
-        if (const auto row = rowOf(passOf(loop), slot))
+        const int pass = passOf(loop);
+        for (const NamedEdge& flap : fabric_.edges)
+            if (flap.name == flapEdge && pass + 1 >= flap.firstPass && pass + 1 <= flap.lastPass) {
+                // It hangs behind the row that it goes on from, folded in half.
+                const int down = std::min(pass + 1 - flap.firstPass, flap.lastPass - pass - 1);
+                if (const auto mouth = rowOf(flap.firstPass - 2, slot))
+                    points_.push_back({slot + across, *mouth + 1.0 - down - up});
+                return;
+            }
+        if (const auto row = rowOf(pass, slot))
             points_.push_back({slot + across, *row + up});
     }
     void add(const std::vector<LoopId>& loops, double across, double up) {

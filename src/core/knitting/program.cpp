@@ -4,9 +4,10 @@
 namespace vestimen {
 
 std::optional<YarnNumber> numberOf(const ProgramYarn& yarn) {
-    const bool isOne =
-        yarn.role == YarnRole::main && yarn.id.size() == 1 && yarn.id[0] >= 'A' && yarn.id[0] < 'A' + mostYarns;
-    return isOne ? std::optional<YarnNumber>(yarn.id[0] - 'A') : std::nullopt;
+    if (yarn.role != YarnRole::main || yarn.id.empty() || yarn.id[0] < 'A' || yarn.id[0] >= 'A' + mostYarns)
+        return std::nullopt;
+    const YarnNumber number = yarn.id[0] - 'A';
+    return yarn.id == yarnId(number) || yarn.id == ownBallId(number) ? std::optional(number) : std::nullopt;
 }
 
 std::string toText(const HangSource& source) {

@@ -42,6 +42,10 @@ struct ProgramYarn {
 inline std::string yarnId(YarnNumber number) {
     return std::string(1, static_cast<char>('A' + number));
 }
+/// The name of a ball of its own of a yarn that is in use beside it: "A2".
+inline std::string ownBallId(YarnNumber number) {
+    return yarnId(number) + "2";
+}
 /// The number of a yarn of the project; nothing for waste yarn and cord.
 std::optional<YarnNumber> numberOf(const ProgramYarn& yarn);
 
@@ -133,6 +137,7 @@ struct SlipRow {
 };
 struct Hold {
     Needle from, to;
+    bool apart = false; ///< what is knitted beside them has an edge of its own there: its turns leave no hole
     bool operator==(const Hold&) const = default;
 };
 struct Release {
@@ -169,6 +174,9 @@ struct BindOff {
     std::string as = {};  ///< the name under which the bound stitches can be hung again
     Tail tail = {};       ///< with `all`, when the yarn is broken
     Length sewnWith = {}; ///< with `all`: the yarn is broken at so much more, and the edge sewn with it
+    /// Within the row, by hand and without yarn: from this needle away from `side`, each loop drawn through the one
+    /// before, and the last onto the next needle.
+    std::optional<Needle> at = std::nullopt;
     bool operator==(const BindOff&) const = default;
 };
 struct Transfer {
@@ -289,6 +297,9 @@ struct NamedEdge {
     int lastPass = 1;
     bool operator==(const NamedEdge&) const = default;
 };
+
+/// The name of the passes of a flap that is folded behind.
+inline constexpr const char* flapEdge = "flap";
 
 /// So many passes that knit so many needles: what the shaping intended.
 struct WidthRun {

@@ -166,6 +166,10 @@ struct Sentence {
                                    {op.tail.length, op.tail.at, op.tail.use, by}}
                           : Phrase{"Bind off all stitches loosely, by {0}, and break the yarn; its end is woven in.",
                                    {by}};
+        if (op.at)
+            return {"Bind off {0} stitches by hand, without yarn: from {1} to the {2} draw each loop through the one "
+                    "before; hang the last on the next needle.",
+                    {op.count, *op.at, opposite(op.side)}};
         return {"Bind off {0} stitches, {1}.", {op.count, op.side}};
     }
     Phrase operator()(const Transfer& op) const {
@@ -197,7 +201,8 @@ struct Sentence {
             return {"Fill {0} empty needles from the bars beside them: {1} to {2}.",
                     {static_cast<int>(op.map.size()), op.map.front().needle, op.map.back().needle}};
         if (op.sources.front().kind == HangSource::Kind::row)
-            return {"Close the tube: hang the {0} loops of the row that it began with on {1} to {2}.",
+            return {"Hang the {0} loops of the row that it began with once more, on {1} to {2}: what was "
+                    "knitted since is closed.",
                     {static_cast<int>(op.map.size()), op.map.front().needle, op.map.back().needle}};
         if (isOfSeveral(op))
             return {"Hang {0} on {1} to {2}.", {parts(op), op.map.front().needle, op.map.back().needle}};

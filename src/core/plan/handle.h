@@ -52,6 +52,19 @@ struct Handle {
     EdgeSchedule schedule = {};
 };
 
+/// Something that lies on a piece, or behind it: a pocket.
+struct MarkedArea {
+    double left = 0.0, right = 0.0; ///< needle boundaries, as in FabricPicture
+    double from = 0.0, to = 0.0;    ///< rows above the picture's base
+    bool behind = false;            ///< only its upper edge is seen
+};
+/// Where something is sewn on later: a button.
+struct MarkedSpot {
+    double x = 0.0, y = 0.0; ///< as above
+    Length across = {};
+    bool isHole = false; ///< that it goes through
+};
+
 /// What is drawn beside the fabric.
 struct PieceMarks {
     int weltRows = 0; ///< visible rows of a straight welt
@@ -60,6 +73,8 @@ struct PieceMarks {
     NeedleSpan markSpan{}; ///< the stitches of that row
     HandleKey width;       ///< the handle whose length stands below the piece,
     Phrase below = {};     ///< unless something else does
+    std::vector<MarkedArea> areas = {};
+    std::vector<MarkedSpot> spots = {};
 };
 
 } // namespace vestimen

@@ -38,11 +38,25 @@ Knitting hungTrim(HungTrim trim) {
     knitting.stitches = trim.stitches;
     knitting.begin = std::move(trim.begun);
     const auto holes = [&](Rows from) {
-        if (trim.eyelets.empty())
+        const Rows row = from + half / 2;
+        if (trim.holes.empty())
             return;
-        knitting.at(from + half / 2,
-                    act::Say{"buttonholes", "Buttonholes: each of these stitches goes onto its neighbour."});
-        knitting.at(from + half / 2, act::Holes{trim.eyelets});
+        if (!trim.boundFrom) {
+            knitting.at(row, act::Say{"buttonholes", "Buttonholes: each of these stitches goes onto its neighbour."});
+            return knitting.at(row, act::Holes{trim.holes});
+        }
+        knitting.at(row, act::Say{"buttonholes", "Buttonholes: bind off by hand, and wind loops onto the bare needles "
+                                                 "with a length of the yarn."});
+        for (const NeedleSpan& each : trim.holes) {
+            knitting.at(row, act::BindOffWithin{each, *trim.boundFrom});
+            knitting.at(row, act::CastOnOver{each, ""});
+        }
+    };
+    const auto buttons = [&] {
+        if (trim.buttons.empty())
+            return;
+        knitting.at(half / 2, act::Say{"buttons", "Here the buttons are sewn on: mark each with a scrap of yarn."});
+        knitting.at(half / 2, act::MarkStitches{trim.buttons, "button"});
     };
     knitting.at(Rows(0), act::Section{trim.section});
     knitting.at(Rows(0), act::Say{"needles_forward", "Push the needles right out for the first row, so that every loop "
@@ -56,6 +70,7 @@ Knitting hungTrim(HungTrim trim) {
                         {half - Rows(1), half, {}, own + 2, true},
                         {trim.rows, trim.rows + Rows(1), {}, own + traits(trim.bindOff).looser - 1, true}};
     holes(Rows(0));
+    buttons();
     knitting.at(half - Rows(1), act::Say{"fold_row", "The next row is the fold: looser."});
     knitting.name(half, "end_left", "end_right", {}, half);
     holes(half);

@@ -21,8 +21,10 @@ struct HungTrim {
     YarnNumber yarn = 0;
     Rows tipRows = {}; ///< the last of a rolled one, in another yarn
     YarnNumber tipYarn = 0;
-    bool onItsEdge = false;               ///< closed by hanging the edge again, not its first row
-    std::vector<NeedleSpan> eyelets = {}; ///< of one that is closed on the needles
+    bool onItsEdge = false;             ///< closed by hanging the edge again, not its first row
+    std::vector<NeedleSpan> holes = {}; ///< of one that is closed on the needles
+    std::optional<Side> boundFrom = {}; ///< they are bound off, beginning at that side, and cast on again; else eyelets
+    std::vector<Needle> buttons = {};   ///< marked in the outer layer
     BindOffMethod bindOff = BindOffMethod::chainRoundTheNeedles; ///< of both layers at once
 };
 

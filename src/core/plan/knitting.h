@@ -172,6 +172,17 @@ struct HoldLever {
 struct Holes {
     std::vector<NeedleSpan> holes;
 };
+/// So many within the row, by hand and without yarn; their needles go out.
+struct BindOffWithin {
+    NeedleSpan needles;
+    Side from; ///< at which it begins
+    std::string as = {};
+};
+/// A mark in some stitches, where something is sewn on later.
+struct MarkStitches {
+    std::vector<Needle> needles;
+    std::string as;
+};
 /// The loops of its first row, which was hung, on the same needles again: it is folded.
 struct HangFirstRow {
     bool theEdge = false; ///< not its loops but the edge that it hangs from, a second time
@@ -197,6 +208,14 @@ struct AllOver {
 };
 /// The rest of a branch goes to hold as well, and its yarn is broken.
 struct Wait {};
+/// So many needles knit alone, with balls of their own, while the others wait and their yarn hangs at the edge. What
+/// they knit has edges of its own, is folded behind, and counts in no other rows. Even, so that the carriage comes
+/// back.
+struct Flap {
+    Branch of; ///< whose surface says the yarn of every row
+};
+/// Of a flap: the needle that waits beside the carriage takes the yarn, so that no hole is left at the corner.
+struct CloseCorner {};
 /// One branch after the other, from the one at the carriage on.
 struct Branches {
     /// In hold; on a holder until their turn comes; or off under the names below, until they are hung again: then the
@@ -221,10 +240,8 @@ struct Parts {
 struct BreakYarn {};
 /// The yarn is broken, and what knits next is joined anew: it would lie across what waits.
 struct NewYarn {};
-/// A welt on two beds went on over the piece: linking rounds, and all onto the main bed.
-struct ToMainBed {
-    int rounds = 1;
-};
+/// A welt on two beds went on over the piece: all onto the main bed.
+struct ToMainBed {};
 /// The last welt, downward from here, bound off; of a rolled one the loose bind-off alone.
 struct EndWelt {
     WeltCounts welt;
@@ -278,11 +295,12 @@ struct OneWay {
 
 } // namespace act
 
-using Act = std::variant<act::Thin, act::Fewer, act::More, act::Say, act::Mark, act::Section, act::Name, act::HoldLever,
-                         act::Holes, act::HangFirstRow, act::TakeOff, act::Hold, act::Release, act::AllOver, act::Wait,
-                         act::Branches, act::EndWelt, act::WeltAfterwards, act::BindOff, act::OffOnWaste, act::DrawUp,
-                         act::CastOnBeside, act::CastOnOver, act::HangOn, act::HangRow, act::OneWay, act::Parts,
-                         act::BreakYarn, act::NewYarn, act::ToMainBed>;
+using Act =
+    std::variant<act::Thin, act::Fewer, act::More, act::Say, act::Mark, act::Section, act::Name, act::HoldLever,
+                 act::Holes, act::HangFirstRow, act::TakeOff, act::Hold, act::Release, act::AllOver, act::Wait,
+                 act::Branches, act::EndWelt, act::WeltAfterwards, act::BindOff, act::OffOnWaste, act::DrawUp,
+                 act::CastOnBeside, act::CastOnOver, act::HangOn, act::HangRow, act::OneWay, act::Parts, act::BreakYarn,
+                 act::NewYarn, act::ToMainBed, act::BindOffWithin, act::MarkStitches, act::Flap, act::CloseCorner>;
 
 struct Stage {
     Rows at;

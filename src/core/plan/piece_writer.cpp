@@ -47,9 +47,8 @@ struct EdgeState {
 
 /// Needles that are worked together, and how far they have come: the piece, or a branch of it.
 struct Group {
-    Group(const std::vector<Edge>& itsEdges, const std::vector<Patch>& itsSurface, NeedleSpan its, NeedleSpan all,
-          int before)
-        : edges(itsEdges), surface(itsSurface), span(its), onTheBed(all), passesBefore(before), states(edges.size()) {
+    Group(const std::vector<Edge>& itsEdges, const std::vector<Patch>& itsSurface, NeedleSpan its, NeedleSpan all)
+        : edges(itsEdges), surface(itsSurface), span(its), onTheBed(all), states(edges.size()) {
         for (const Side side : bothSides)
             othersBeside[side] = its.end(side) != all.end(side);
     }
@@ -62,7 +61,6 @@ struct Group {
     NeedleSpan span;            ///< with what waits at its sides
     NeedleSpan onTheBed;        ///< when it began, itself included
     PerSide<bool> othersBeside; ///< that wait
-    int passesBefore;
     /// So many rows are knitted, by the last passes.
     void goOn(Rows rows, int passesNow) {
         for (int each = rows.count(); each-- > 0;)
@@ -96,7 +94,7 @@ public:
     Program write() {
         std::visit([this](const auto& each) { begin(each); }, knitting_.begin);
         const NeedleSpan all = firstRow(knitting_);
-        Group piece(knitting_.edges, knitting_.surface, all, all, writer_.passes());
+        Group piece(knitting_.edges, knitting_.surface, all, all);
         work(piece, knitting_.stages);
         return writer_.take();
     }
@@ -160,7 +158,12 @@ private:
             group.stop = stop == stages.end() ? Rows(0) : stop->at;
             while (group.row < stage->at)
                 knitOn(group, stage->at);
-            shape(group, true);
+            // What an edge brings into work is bare until the piece's own next row.
+            const auto isFlap = [&](const Stage& each) {
+                return each.at == stage->at && std::holds_alternative<act::Flap>(each.act);
+            };
+            if (std::none_of(stage, stages.end(), isFlap))
+                shape(group, true);
             if (!goesOn(stage->act))
                 yarns_.breakHanging();
             std::visit([&](const auto& each) { perform(group, each); }, stage->act);
@@ -461,9 +464,10 @@ private:
         writer_.edge(name.name.c_str(), name.side, first, last);
     }
     /// The pass that makes a row, knitted or not; rows from 0.
-    static int passOf(const Group& group, Rows row) {
+    int passOf(const Group& group, Rows row) const {
         const auto at = static_cast<std::size_t>(row.count());
-        return at < group.passes.size() ? group.passes[at] : group.passesBefore + row.count() + 1;
+        return at < group.passes.size() ? group.passes[at]
+                                        : writer_.passes() + row.count() + 1 - static_cast<int>(group.passes.size());
     }
 
     void perform(Group& group, const act::Thin& thin) {
@@ -475,8 +479,8 @@ private:
         writer_.say("across_left", fmt::format("{} needles must hold a loop now.", left.count()));
     }
 
-    void perform(Group& group, const act::ToMainBed& act) {
-        toTheMainBed(writer_, group.span, *onTwoBeds_.stitches, act.rounds, writer_.size(), onTwoBeds_.secondLooser);
+    void perform(Group& group, const act::ToMainBed&) {
+        toTheMainBed(writer_, group.span, *onTwoBeds_.stitches, 0, writer_.size(), onTwoBeds_.secondLooser);
         onTwoBeds_.stitches.reset();
     }
 
@@ -560,6 +564,17 @@ private:
             }
         }
         writer_.add(std::move(transfer));
+    }
+
+    void perform(Group&, const act::BindOffWithin& act) {
+        const Side from = act.from;
+        writer_.add(
+            operation::BindOff{.side = from, .count = act.needles.size(), .as = act.as, .at = act.needles.end(from)});
+    }
+
+    void perform(Group&, const act::MarkStitches& mark) {
+        for (const Needle needle : mark.needles)
+            writer_.add(operation::Mark{needle, mark.as});
     }
 
     void perform(Group&, const act::HangFirstRow& folded) {
@@ -648,7 +663,7 @@ private:
 
     void perform(Group&, const act::Parts& parts) {
         for (const Part& each : parts.each) {
-            Group own(each.edges, each.surface, each.of, each.of, writer_.passes());
+            Group own(each.edges, each.surface, each.of, each.of);
             if (!each.goesOn)
                 beginPart(each, surfaceAt(own.surface, own.row).yarn);
             work(own, each.stages);
@@ -710,7 +725,7 @@ private:
             const bool first = each == order.front();
             if (!first && branches.nextSection)
                 writer_.section(branches.nextSection);
-            Group own(each->edges, each->surface, each->of, onHolder ? each->of : group.span, writer_.passes());
+            Group own(each->edges, each->surface, each->of, onHolder ? each->of : group.span);
             // What waits already at the piece's sides.
             for (const Side side : bothSides)
                 if (each->of.end(side) == group.span.end(side))
@@ -729,6 +744,41 @@ private:
             group.apart.emplace_back(before + 1, writer_.passes() + 1);
         if (onHolder)
             writer_.holdLever(false);
+    }
+
+    void perform(Group& group, const act::Flap& flap) {
+        const YarnIndex around = writer_.work();
+        const int counter = writer_.counter();
+        const int before = writer_.passes();
+        // Where the carriage is first, so that the one of a mirror image does the same.
+        std::array beside = {NeedleSpan{group.span.first, flap.of.of.first.shifted(-1)},
+                             NeedleSpan{flap.of.of.last.shifted(1), group.span.last}};
+        if (writer_.carriage() == Side::right)
+            std::swap(beside[0], beside[1]);
+        writer_.holdLever(true);
+        for (const NeedleSpan& each : beside)
+            writer_.add(operation::Hold{.from = each.first, .to = each.last, .apart = true});
+        writer_.counterTo(0);
+        yarns_.useOwnBalls(true);
+        Group own(flap.of.edges, flap.of.surface, flap.of.of, group.span);
+        writer_.workWith(yarns_.inProgram(surfaceAt(own.surface, Rows(0)).yarn));
+        writer_.say("own_ball", fmt::format("Leave {} hanging at the edge.", writer_.nameOf(around)));
+        writer_.add(operation::JoinYarn{writer_.work(), writer_.carriage()});
+        work(own, flap.of.stages);
+        writer_.add(operation::BreakYarn{writer_.work()});
+        yarns_.useOwnBalls(false);
+        writer_.workWith(around);
+        for (const NeedleSpan& each : beside)
+            release(writer_, each);
+        writer_.holdLever(false);
+        writer_.counterTo(counter);
+        writer_.edge(flapEdge, Side::left, before + 1, writer_.passes());
+        group.apart.emplace_back(before + 1, writer_.passes() + 1);
+    }
+
+    void perform(Group& flap, const act::CloseCorner&) {
+        const Side far = writer_.carriage();
+        writer_.add(operation::Wrap{flap.span.end(far).towards(far)});
     }
 
     void takeOffBeside(NeedleSpan all, const Group& branch, const act::Branches& branches) {

@@ -19,13 +19,23 @@ constexpr Length endForSeam = Length::millimetres(120);
 } // namespace
 
 YarnIndex YarnChanges::inProgram(YarnNumber number) {
-    if (number <= 0 || number >= ground_.yarns())
+    if (number < 0 || number >= ground_.yarns())
+        number = 0;
+    const bool isMain = number == 0;
+    if (isMain && !ownBalls_)
         return yarns::main;
-    std::optional<YarnIndex>& found = inProgram_[static_cast<std::size_t>(number)];
+    std::optional<YarnIndex>& found = (ownBalls_ ? ofOwnBalls_ : inProgram_)[static_cast<std::size_t>(number)];
     if (!found) {
         const Yarn& yarn = ground_.yarnOf(number);
-        found =
-            writer_.addYarn({.id = yarnId(number), .name = yarn.name, .strands = yarn.strands, .colour = yarn.colour});
+        ProgramYarn listed{.id = ownBalls_ ? ownBallId(number) : yarnId(number),
+                           .name = isMain ? writer_.nameOf(yarns::main) : yarn.name};
+        if (ownBalls_)
+            listed.name += ", second ball";
+        if (!isMain) {
+            listed.strands = yarn.strands;
+            listed.colour = yarn.colour;
+        }
+        found = writer_.addYarn(std::move(listed));
     }
     return *found;
 }

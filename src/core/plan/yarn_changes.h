@@ -21,6 +21,8 @@ public:
 
     /// One of the project's yarns in the program. Where the project has none such, it is the main one.
     YarnIndex inProgram(YarnNumber number);
+    /// From now on each is a ball of its own, while those in use until now hang at the edge; or these again.
+    void useOwnBalls(bool own) { ownBalls_ = own; }
 
     /// What is knitted around a change.
     struct Around {
@@ -56,7 +58,10 @@ private:
 
     ProgramWriter& writer_;
     const Ground& ground_;
-    std::array<std::optional<YarnIndex>, mostYarns> inProgram_;
+    using Listed = std::array<std::optional<YarnIndex>, mostYarns>;
+    Listed inProgram_;
+    Listed ofOwnBalls_;
+    bool ownBalls_ = false;
     std::vector<Hanging> hanging_;
     NeedleSpan lastWorked_{};
     std::vector<YarnNumber> laidIn_; ///< joined beside the one that is knitted with

@@ -26,11 +26,20 @@ struct Note {
     bool operator==(const Note&) const = default;
 };
 
+/// Something that is done, and on which day: YYYY-MM-DD.
+struct Tick {
+    std::string what;
+    std::string on;
+    bool operator==(const Tick&) const = default;
+};
+
 struct Project : Ground {
     std::string name;
     Article article;
     std::vector<MadePiece> made;
-    std::vector<std::string> joined; ///< keys of the joins that are done
+    std::vector<std::string> joined;    ///< keys of the joins that are done
+    std::vector<std::string> joinOrder; ///< keys of joins in the knitter's own order; empty: as planned
+    std::vector<Tick> finished;         ///< joins by key, and what was left to do after them, such as "ends/front"
     std::vector<Note> notes;
 
     bool operator==(const Project&) const = default;

@@ -231,6 +231,8 @@ struct Mirror {
     void operator()(Decrease& op) const { op.side = opposite(op.side); }
     void operator()(BindOff& op) const {
         op.side = opposite(op.side);
+        if (op.at)
+            op.at = mirrored(*op.at);
         op.as = mirrored(op.as);
         turn(op.tail);
     }

@@ -75,6 +75,8 @@ struct SlowMotion {
         for (int i = 0; !op.all && i < op.count; ++i) {
             BindOff one = op;
             one.count = 1;
+            if (op.at)
+                one.at = op.at->towards(opposite(op.side), i);
             add(std::move(one));
         }
     }

@@ -56,5 +56,6 @@ bool countBody(Counter& counter, const GarmentMeasures& measures, GarmentCounts&
 bool countNecks(Counter& counter, const GarmentMeasures& measures, GarmentCounts& counts);
 bool countSleeve(Counter& counter, const GarmentMeasures& measures, GarmentCounts& counts);
 bool countTrims(Counter& counter, const GarmentMeasures& measures, GarmentCounts& counts);
+bool countPockets(Counter& counter, const GarmentMeasures& measures, GarmentCounts& counts);
 
 } // namespace vestimen

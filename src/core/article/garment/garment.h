@@ -35,6 +35,11 @@ inline constexpr double mostHemFlat = 0.8;
 /// How a neckline is worked (craft 14): its stitches wait in hold and each side is shaped by short rows; or its middle
 /// is bound off, or goes onto waste yarn, and its sides are decreased.
 enum class NeckSchool { hold, bindOff, wasteYarn };
+/// Behind the front, by short rows within it; behind it, hung into a slit; or sewn onto it (craft 18).
+enum class PocketKind { none, inside, slit, patch };
+enum class PocketSides { both, left, right };
+/// Stitches moved aside, or bound off and cast on again (craft 17).
+enum class ButtonholeKind { eyelet, boundOff };
 enum class SleeveLine { tapered, straight };
 enum class SleeveReach { full, shortened };
 /// Up from the cuff, or down from the armhole that is hung (craft 16).
@@ -82,12 +87,17 @@ inline constexpr CountKey hemRiseRows{"hem_rise_rows"};
 inline constexpr CountKey panelStitches{"panel_stitches"};
 inline constexpr CountKey sidePanelStitches{"side_panel_stitches"};
 inline constexpr CountKey middlePanelStitches{"middle_panel_stitches"};
+inline constexpr CountKey pocketStitches{"pocket_stitches"};
+inline constexpr CountKey pocketRows{"pocket_rows"};
+inline constexpr CountKey pocketTrimRows{"pocket_trim_rows"};
+inline constexpr CountKey pocketBelowRows{"pocket_below_rows"};
 inline constexpr std::array all = {
-    bodyStitches, neckStitches,  bodyWeltRows,      bodyRows,       armholeRows,       shoulderRows,
-    neckRows,     wristStitches, sleeveTopStitches, cuffRows,       sleeveRows,        trimStitches,
-    trimRows,     upperStitches, underarmStitches,  capTopStitches, capRows,           armTrimStitches,
-    armTrimRows,  hemStitches,   waistStitches,     waistRows,      backNeckRows,      frontStitches,
-    bandStitches, bandRows,      hemRiseRows,       panelStitches,  sidePanelStitches, middlePanelStitches};
+    bodyStitches,   neckStitches,  bodyWeltRows,      bodyRows,       armholeRows,       shoulderRows,
+    neckRows,       wristStitches, sleeveTopStitches, cuffRows,       sleeveRows,        trimStitches,
+    trimRows,       upperStitches, underarmStitches,  capTopStitches, capRows,           armTrimStitches,
+    armTrimRows,    hemStitches,   waistStitches,     waistRows,      backNeckRows,      frontStitches,
+    bandStitches,   bandRows,      hemRiseRows,       panelStitches,  sidePanelStitches, middlePanelStitches,
+    pocketStitches, pocketRows,    pocketTrimRows,    pocketBelowRows};
 } // namespace quantities
 
 struct Garment {
@@ -160,7 +170,28 @@ struct Garment {
         int buttons = 6;
         Length button = Length::millimetres(15); ///< across
         Side holes = Side::left;                 ///< the wearer's side whose band has the buttonholes
+        ButtonholeKind hole = ButtonholeKind::eyelet;
+        Length apart = Length::millimetres(0);  ///< of two buttons: as many as have room; 0: so many as are said
+        Length margin = Length::millimetres(0); ///< from each end of the band to the first hole; 0: as is usual
         bool operator==(const Opening&) const = default;
+    };
+    /// Of the front.
+    struct Pocket {
+        PocketKind kind = PocketKind::none;
+        PocketSides sides = PocketSides::both; ///< of the wearer
+        Length width = Length::millimetres(130);
+        Length depth = Length::millimetres(130);     ///< of the bag, below its mouth
+        Length height = Length::millimetres(200);    ///< of the mouth, above the lower edge
+        Length fromMiddle = Length::millimetres(40); ///< to its inner edge; of an open front, from the band
+        Length trim = Length::millimetres(20);       ///< depth of the trim on its mouth; 0: none
+        YarnNumber trimYarn = 0;
+        YarnNumber yarn = 0; ///< of the bag
+        bool operator==(const Pocket&) const = default;
+
+        bool isAt(Side wearers) const {
+            return kind != PocketKind::none &&
+                   (sides == PocketSides::both || (sides == PocketSides::left) == (wearers == Side::left));
+        }
     };
     /// How it is worked throughout.
     struct Making {
@@ -178,6 +209,7 @@ struct Garment {
     Straps straps;
     Sleeves sleeves;
     Opening opening;
+    Pocket pocket;
     Making making;
     std::array<EdgeShaping, allEdges.size()> edges{};
 

@@ -11,17 +11,21 @@ namespace {
 
 // ---- where on the drawing
 
+template<class... Keys> bool isAt(const Place& at, const Keys&... keys) {
+    return ((at.part == keys) || ...);
+}
+bool isOfPocket(const Place& at) {
+    return isPocket(at.piece) || isPocketTrim(at.piece) ||
+           isAt(at, parts::pocketMouth, parts::pocketPlace, parts::pocketWidth, parts::pocketDepth);
+}
 bool isBody(const Place& at) {
-    return !isTrim(at.piece) && !isSleeve(at.piece);
+    return !isTrim(at.piece) && !isSleeve(at.piece) && !isPocket(at.piece) && !isPocketTrim(at.piece);
 }
 bool isWholePiece(const Place& at) {
-    return at.part == parts::none && !isTrim(at.piece);
+    return at.part == parts::none && !isTrim(at.piece) && !isPocket(at.piece) && !isPocketTrim(at.piece);
 }
 bool isWholeBody(const Place& at) {
     return isWholePiece(at) && isBody(at);
-}
-template<class... Keys> bool isAt(const Place& at, const Keys&... keys) {
-    return ((at.part == keys) || ...);
 }
 bool isNeck(const Place& at) {
     return isAt(at, parts::neckDepth, parts::neckWidth, parts::neckFlat);
@@ -147,6 +151,42 @@ void addTrimKind(std::vector<Choice<Garment>>& all, const char* within) {
           aNumber<part, trim, &Garment::Trim::tipRows>({0, 20}, {0, 20}),
           isRolled},
          {{within, "tip_yarn"}, "Yarn of the last rows", aYarn<part, trim, &Garment::Trim::tipYarn>(), isRolled}});
+}
+
+void addPocket(std::vector<Choice<Garment>>& all) {
+    using C = const Garment&;
+    using At = const Place&;
+    using Pocket = Garment::Pocket;
+    constexpr bool (*isThere)(C, At) = [](C c, At at) { return c.pocket.kind != PocketKind::none && isOfPocket(at); };
+    constexpr bool (*hasTrim)(C, At) = [](C c, At at) {
+        return c.pocket.kind != PocketKind::none && c.pocket.trim > Length() && isOfPocket(at);
+    };
+    constexpr bool (*isOnFront)(C, At) = [](C, At at) {
+        return (isWholeBody(at) && !isBack(at.piece) && !isSidePanel(at.piece)) || isOfPocket(at);
+    };
+    all.insert(
+        all.end(),
+        {{{"pocket", "kind"}, "Pockets", oneOf<&Garment::pocket, &Pocket::kind>(), isOnFront},
+         {{"pocket", "sides"}, "Which pockets", oneOf<&Garment::pocket, &Pocket::sides>(), isThere},
+         {{"pocket", "width_mm"}, "Width of a pocket", length<&Garment::pocket, &Pocket::width>(40, 400), isThere},
+         {{"pocket", "depth_mm"}, "Depth of its bag", length<&Garment::pocket, &Pocket::depth>(40, 400), isThere},
+         {{"pocket", "height_mm"},
+          "Its mouth above the lower edge",
+          length<&Garment::pocket, &Pocket::height>(40, 1000),
+          isThere},
+         {{"pocket", "from_middle_mm"},
+          "From the middle, or the band, to the pocket",
+          length<&Garment::pocket, &Pocket::fromMiddle>(0, 400),
+          isThere},
+         {{"pocket", "trim_mm"},
+          "Depth of the trim on its mouth; 0: none",
+          length<&Garment::pocket, &Pocket::trim>(0, 80),
+          isThere},
+         {{"pocket", "trim_yarn"},
+          "Yarn of the trim on its mouth",
+          aYarn<&Garment::pocket, &Pocket::trimYarn>(),
+          hasTrim},
+         {{"pocket", "yarn"}, "Yarn of its bag", aYarn<&Garment::pocket, &Pocket::yarn>(), isThere}});
 }
 
 template<ShapedEdge edge> void addEdge(std::vector<Choice<Garment>>& all, const char* within) {
@@ -338,6 +378,18 @@ std::vector<Choice<Garment>> allChoices() {
           length<&Garment::opening, &Garment::Opening::button>(5, 60),
           isBandsOwn},
          {{"", "buttonholes"}, "Buttonholes", oneOf<&Garment::opening, &Garment::Opening::holes>(), isBandsOwn},
+         {{"", "buttonhole_kind"},
+          "How a buttonhole is made",
+          oneOf<&Garment::opening, &Garment::Opening::hole>(),
+          isBandsOwn},
+         {{"", "buttons_apart_mm"},
+          "Buttons lie so far apart, as many as have room; 0: so many as are said",
+          length<&Garment::opening, &Garment::Opening::apart>(0, 300),
+          isBandsOwn},
+         {{"", "buttonhole_margin_mm"},
+          "From each end of the band to a buttonhole; 0: as is usual",
+          length<&Garment::opening, &Garment::Opening::margin>(0, 150),
+          isBandsOwn},
          {{"", "wrap_turns", true},
           "Wrap the turns",
           yesOrNo<&Garment::making, &Garment::Making::wrapTurns>(),
@@ -349,6 +401,7 @@ std::vector<Choice<Garment>> allChoices() {
          {{"", "waste_rows", true},
           "Rows of waste yarn",
           aNumber<&Garment::making, &Garment::Making::wasteRows>({2, 60}, {2, 60})}});
+    addPocket(all);
     addEdge<ShapedEdge::sides>(all, "shaping/sides");
     addEdge<ShapedEdge::armhole>(all, "shaping/armhole");
     addEdge<ShapedEdge::neck>(all, "shaping/neck");

@@ -79,7 +79,7 @@ CountedGarment countGarment(const GarmentBrief& project, const GarmentMeasures& 
     const bool body = countBody(counter, measures, counts);
     const bool necks = body && countNecks(counter, measures, counts);
     const bool arms = body && (!project.choices.hasSleeves() || countSleeve(counter, measures, counts));
-    if (body && necks && arms && countTrims(counter, measures, counts))
+    if (body && necks && arms && countTrims(counter, measures, counts) && countPockets(counter, measures, counts))
         result.counts = counts;
     return result;
 }

@@ -105,8 +105,18 @@ struct GarmentCounts {
     Stitches band;                ///< of a cardigan: needles for the front edge and the end of the neck trim
     Stitches bandEdge;            ///< of these, for the rows of the front
     Rows bandRows;                ///< both layers
-    Stitches buttonhole;          ///< stitches of each
+    Stitches buttonhole;          ///< stitches of each: of an eyelet 1 or 2
     std::vector<int> buttonholes; ///< first stitches, counted from 1 at the lower edge
+
+    Stitches pocket;   ///< of each; 0 where there is none
+    Stitches toPocket; ///< from the middle of the front, or the edge of its half, to the pocket
+    Rows pocketBelow;  ///< from the welt to the pocket's mouth
+    Rows pocketRows;   ///< of its bag: of an inside one both layers
+    Rows pocketTrim;   ///< on its mouth, both layers
+    /// Of an inside one all that is knitted alone: even.
+    Rows flap() const { return pocketTrim > Rows(0) ? pocketRows + pocketTrim + Rows(1) : pocketRows; }
+    /// Its needles, on a side of the wearer.
+    NeedleSpan pocketAt(const Garment& choices, Side wearers) const;
 
     /// Open or bound stitches of a whole neckline, both halves where the piece is in two.
     Stitches frontBottom() const { return frontNeck.bottom * (front > Stitches(0) ? 2 : 1); }

@@ -2,6 +2,7 @@
 #include "core/article/garment/garment_joins.h"
 
 #include "core/article/garment/garment_measures.h"
+#include "core/article/garment/pockets.h"
 
 #include <algorithm>
 #include <cmath>
@@ -14,6 +15,8 @@ public:
     GarmentJoiner(const Garment& garment, const GarmentCounts& counts) : choices_(garment), counts_(counts) {}
 
     std::vector<PlannedJoin> all() {
+        // While the front still lies flat.
+        joins_ = pocketJoins(choices_, counts_);
         if (choices_.backInHalves()) {
             centreSeam(pieces::leftBack, pieces::rightBack, "seam_back", "Back, down the middle");
             if (!cardigan())
@@ -165,7 +168,8 @@ private:
                         "decrease.",
                         {}},
              .mayDiffer = 2,
-             .differs = {"The raglan has {0} rows on the body and {1} on the sleeve, and should have the same.", {}}});
+             .differs = {"The raglan has {0} rows on the body and {1} on the sleeve, and should have the same.", {}},
+             .after = atBack ? afterTrim(wearers) : std::vector<std::string>{}});
     }
 
     void shoulder(Side wearers, const char* joinKey, const char* title) {
@@ -184,7 +188,8 @@ private:
                  .ends = {{along(frontSide(wearers), "shoulder", wearers, of)},
                           {along(backSide(wearers), "shoulder", wearers, of)}},
                  .tailSide = {"Sew from the armhole to the neck, in one line past the steps.", {}},
-                 .facing = {"Knit sides together, stitch for stitch.", {}}});
+                 .facing = {"Knit sides together, stitch for stitch.", {}},
+                 .after = beforeShoulder(wearers)});
         add({.key = joinKey,
              .title = {title, {}},
              .method = JoinMethod::latchOff,
@@ -200,7 +205,8 @@ private:
                               {"The front’s tail is at the neck: work from there to the armhole.", {}}},
              .facing = {"Hang the back purl side facing you, then the front on the same needles knit side facing you.",
                         {}},
-             .check = {"Before the waste yarn comes out: {0} needles, two loops on each.", {}}});
+             .check = {"Before the waste yarn comes out: {0} needles, two loops on each.", {}},
+             .after = beforeShoulder(wearers)});
     }
 
     /// As it hangs, from left to right: of a piece, and of the side panel beside it.
@@ -264,8 +270,32 @@ private:
                         {}},
              .check = {"Before the waste yarn comes out: one loop on each of {0} needles.", {}},
              .makes = piece,
-             .after = choices_.neck.trimFirst ? std::vector<std::string>{}
-                                              : std::vector<std::string>{"shoulder_left", "raglan_back_left"}});
+             .after = beforeNeckTrim()});
+    }
+
+    /// One side stays open where the trim does not go all round.
+    std::vector<std::string> beforeNeckTrim() const {
+        if (choices_.neck.trimFirst)
+            return {"seam_back", "seam_front"};
+        std::vector<std::string> before = {"seam_back",        "seam_front",        "shoulder_left",
+                                           "raglan_back_left", "raglan_front_left", "raglan_front_right"};
+        if (trimGoesAllRound())
+            before.insert(before.end(), {"shoulder_right", "raglan_back_right"});
+        return before;
+    }
+    /// The last side, where the trim is hung before it is joined.
+    std::vector<std::string> afterTrim(Side wearers) const {
+        return wearers == Side::right && !trimGoesAllRound() ? std::vector<std::string>{"neck_trim"}
+                                                             : std::vector<std::string>{};
+    }
+    /// Seams through a shoulder, and what is knitted onto a neck first.
+    std::vector<std::string> beforeShoulder(Side wearers) const {
+        std::vector<std::string> before = afterTrim(wearers);
+        if (choices_.neck.trimFirst)
+            before = {"neck_trim", "neck_trim_second"};
+        before.insert(before.end(), {wearers == Side::left ? "panel_back_left" : "panel_back_right",
+                                     wearers == Side::left ? "panel_front_left" : "panel_front_right"});
+        return before;
     }
 
     void neckTrimEnds() {
@@ -453,6 +483,12 @@ private:
         Line first = {along(backSide(wearers), "side", wearers)};
         Line second = {along(frontSide(wearers), "side", wearers)};
         const bool on = sleeves() && !sewnInLast();
+        std::vector<std::string> after;
+        if (!sewnInLast()) // what goes round the armhole is there by then
+            after = wearers == Side::left ? std::vector<std::string>{"sleeve_left", "arm_trim_left", "raglan_back_left",
+                                                                     "raglan_front_left"}
+                                          : std::vector<std::string>{"sleeve_right", "arm_trim_right",
+                                                                     "raglan_back_right", "raglan_front_right"};
         if (on) {
             // Purl side facing, the back of the left sleeve is at its left.
             const bool left = wearers == Side::left;
@@ -475,7 +511,8 @@ private:
                           {}},
              .facing = {"Knit side facing you, two bars a side, always one stitch in.", {}},
              .mayDiffer = 0,
-             .differs = {"The sides have {0} and {1} rows and should have the same.", {}}});
+             .differs = {"The sides have {0} and {1} rows and should have the same.", {}},
+             .after = std::move(after)});
     }
 
     const Garment& choices_;

@@ -48,6 +48,20 @@ inline constexpr Option hemOptions[] = {{"straight", "Straight lower edge"},
                                         {"curved", "Curved lower edge, higher at the sides"}};
 template<> inline constexpr std::span<const Option> optionsOf<HemLine> = hemOptions;
 
+inline constexpr Option pocketOptions[] = {{"none", "No pockets"},
+                                           {"inside", "Inside, by short rows within the front"},
+                                           {"slit", "A slit, with a bag hung behind it"},
+                                           {"patch", "Patches, sewn on"}};
+template<> inline constexpr std::span<const Option> optionsOf<PocketKind> = pocketOptions;
+
+inline constexpr Option pocketSideOptions[] = {
+    {"both", "One on each side"}, {"left", "On the wearer’s left"}, {"right", "On the wearer’s right"}};
+template<> inline constexpr std::span<const Option> optionsOf<PocketSides> = pocketSideOptions;
+
+inline constexpr Option buttonholeKindOptions[] = {{"eyelet", "Eyelets, for small buttons"},
+                                                   {"bound_off", "Bound off and cast on again"}};
+template<> inline constexpr std::span<const Option> optionsOf<ButtonholeKind> = buttonholeKindOptions;
+
 inline constexpr Option sleeveLineOptions[] = {{"tapered", "Tapered sleeve"}, {"straight", "Straight sleeve"}};
 template<> inline constexpr std::span<const Option> optionsOf<SleeveLine> = sleeveLineOptions;
 

@@ -356,4 +356,13 @@ Length neckOpening(const GarmentMeasures& m) {
     return pathLength(frontNeck(m)) + pathLength(backNeck(m)) + sleeves;
 }
 
+Outline patchOutline(const Garment& garment) {
+    const Length half = garment.pocket.width / 2.0;
+    const Length top = garment.pocket.depth + garment.pocket.trim;
+    return {{{"hem", {{-half, Length()}, {half, Length()}}},
+             {"side_right", {{half, Length()}, {half, top}}},
+             {"mouth", {{half, top}, {-half, top}}},
+             {"side_left", {{-half, top}, {-half, Length()}}}}};
+}
+
 } // namespace vestimen

@@ -16,4 +16,7 @@ Outline upsideDown(Outline outline, Length height);
 /// The way round the front and back neck, and over the tops of a raglan's sleeves.
 Length neckOpening(const GarmentMeasures& measures);
 
+/// Of a patch pocket, with what is seen of the trim on its mouth.
+Outline patchOutline(const Garment& garment);
+
 } // namespace vestimen

@@ -5,6 +5,7 @@
 #include "core/article/garment/garment_joins.h"
 #include "core/article/garment/garment_options.h"
 #include "core/article/garment/garment_outlines.h"
+#include "core/article/garment/pockets.h"
 #include "core/article/garment/sleeve_knitting.h"
 #include "core/article/garment/trim_knitting.h"
 
@@ -36,7 +37,13 @@ Knitting knittingOf(const GarmentBrief& brief, const GarmentCounts& counts, Piec
         return bandKnitting(brief, counts, piece);
     if (isTrim(piece))
         return armTrimKnitting(brief, counts, piece);
-    return isSleeve(piece) ? sleeveKnitting(brief, counts, piece) : bodyKnitting(brief, counts, piece);
+    if (isPocket(piece) || isPocketTrim(piece))
+        return pocketKnitting(brief, counts, piece);
+    if (isSleeve(piece))
+        return sleeveKnitting(brief, counts, piece);
+    Knitting knitting = bodyKnitting(brief, counts, piece);
+    addPockets(brief, counts, piece, knitting);
+    return knitting;
 }
 
 PlannedPiece planned(const GarmentCounts& counts, const GarmentMeasures& measures, const GarmentBrief& brief,
@@ -51,12 +58,21 @@ PlannedPiece planned(const GarmentCounts& counts, const GarmentMeasures& measure
     piece.pair = pairOf(key, garment);
     if (key == pieces::rightSleeve && !garment.sleevesKnittedDown())
         piece.twin = pieces::leftSleeve;
-    piece.ontoOthers = isTrim(key);
+    if (key == pieces::rightPocket && garment.pocket.kind == PocketKind::patch && garment.pocket.isAt(Side::left))
+        piece.twin = pieces::leftPocket;
+    const bool patch = isPocket(key) && garment.pocket.kind == PocketKind::patch;
+    const bool ofPocket = isPocket(key) || isPocketTrim(key);
+    piece.ontoOthers = isTrim(key) || (ofPocket && !patch);
     piece.seam = seams / 2;
-    auto [handles, marks] = partsOf(counts, measures, brief, key);
+    auto [handles, marks] = ofPocket ? pocketParts(counts, key) : partsOf(counts, measures, brief, key);
     piece.handles = std::move(handles);
     piece.marks = std::move(marks);
-    if (isTrim(key)) {
+    if (ofPocket) {
+        piece.width = gauge.width(counts.pocket - (patch ? seams : Stitches(0)));
+        piece.length = piece.handles.front().length;
+        if (patch)
+            piece.outline = patchOutline(garment);
+    } else if (isTrim(key)) {
         piece.width = gauge.width(trimStitches(counts, key));
         piece.length = std::get<Rows>(piece.handles.front().count) == Rows(0) ? Length() : piece.handles.front().length;
     } else if (isSleeve(key)) {
@@ -137,6 +153,33 @@ public:
                 bringTo(Measure::upperArm, most);
             all_.push_back({{"Less ease: {0} wide", {most}}, garment_, ease});
         }
+    }
+
+    /// Somewhere where they have room.
+    void pockets() {
+        const auto lengthened = [](Length length, double by) {
+            return Length::millimetres(std::round(length.mm() + by));
+        };
+        for (const double up : {20.0, 40.0, 60.0, 80.0, 120.0, 160.0})
+            choose(
+                {"Pockets {0} higher", {Length::millimetres(up)}},
+                [&](Garment& g) { g.pocket.height = lengthened(g.pocket.height, up); }, up > 20.0);
+        for (const double less : {0.8, 0.6, 0.4})
+            choose(
+                {"Pockets {0} deep", {garment_.pocket.depth * less}},
+                [&](Garment& g) { g.pocket.depth = garment_.pocket.depth * less; }, less < 0.8);
+        for (const double less : {0.8, 0.6, 0.4})
+            choose(
+                {"Pockets {0} wide", {garment_.pocket.width * less}},
+                [&](Garment& g) { g.pocket.width = garment_.pocket.width * less; }, less < 0.8);
+        for (const double out : {10.0, 20.0, 40.0})
+            choose(
+                {"Pockets {0} further out", {Length::millimetres(out)}},
+                [&](Garment& g) { g.pocket.fromMiddle = lengthened(g.pocket.fromMiddle, out); }, true);
+        for (const double down : {40.0, 80.0, 160.0})
+            choose(
+                {"Pockets {0} lower", {Length::millimetres(down)}},
+                [&](Garment& g) { g.pocket.height = lengthened(g.pocket.height, -down); }, true);
     }
 
     void otherRibs() {
@@ -283,6 +326,10 @@ std::vector<Change<Garment>> changesFor(const Garment& garment, const Ground& gr
         changes.choose({"A drop shoulder", {}}, [](Garment& g) { g.body.kind = BodyKind::dropShoulder; });
     else if (code == "waist_out_of_place" || code == "side_slope")
         changes.choose({"Straight sides", {}}, [](Garment& g) { g.body.sides = SideKind::straight; });
+    else if (code == "buttonhole_size")
+        changes.choose({"Buttonholes bound off", {}}, [](Garment& g) { g.opening.hole = ButtonholeKind::boundOff; });
+    else if (code == "pocket_low" || code == "pocket_place")
+        changes.pockets();
     else if (code == "too_many_buttons")
         for (int buttons = garment.opening.buttons - 1; buttons > 0; --buttons)
             changes.choose(

@@ -2,6 +2,7 @@
 #include "core/article/garment/parts.h"
 
 #include "core/article/garment/garment_counts.h"
+#include "core/article/garment/pockets.h"
 
 #include <algorithm>
 #include <cmath>
@@ -273,6 +274,8 @@ public:
                         : band ? "band_depth_mm"
                                : "arm_trim_depth_mm",
                         row_ * seen.count() / std::max(1, rows.count())}}});
+        if (band && !c_.buttonholes.empty())
+            buttons(all);
         parts_.marks.width = parts::trimDepth;
         parts_.marks.below = {seen == rows ? "{0} stitches · {1} deep · {2} rows"
                                            : "{0} stitches · folded to {1} · {2} rows",
@@ -281,6 +284,29 @@ public:
     }
 
 private:
+    /// Along a band, and how far the first lies from its lower end.
+    void buttons(NeedleSpan all) {
+        const bool left = piece_ == pieces::leftBand;
+        const bool holes = (choices_.opening.holes == Side::left) == left;
+        const double y = c_.bandRows.count() / 4.0;
+        const auto middleOf = [&](int position) {
+            const double from = position - 1 + c_.buttonhole.count() / 2.0;
+            return left ? all.last.slot() + 1 - from : all.first.slot() + from;
+        };
+        for (const int position : c_.buttonholes)
+            parts_.marks.spots.push_back({middleOf(position), y, choices_.opening.button, holes});
+        const Stitches margin(c_.buttonholes.front() - 1);
+        addWide({.key = parts::buttonhole,
+                 .label = "First buttonhole",
+                 .count = margin,
+                 .x = middleOf(c_.buttonholes.front()),
+                 .y = y,
+                 .leftward = left,
+                 .canPin = false,
+                 .pulls = {{"buttonhole_margin_mm", stitch_, true}}},
+                Stitches(0));
+        parts_.handles.back().leftward = left;
+    }
     /// Of the neck, up to the top of the shoulder.
     void neck(double top) {
         const bool half = isHalf(piece_);
@@ -393,7 +419,11 @@ private:
 PieceParts partsOf(const GarmentCounts& counts, const GarmentMeasures& measures, const GarmentBrief& brief,
                    PieceKey piece) {
     HandleMaker maker(counts, measures, brief, piece);
-    return isTrim(piece) ? maker.trim() : isSleeve(piece) ? maker.sleeve() : maker.body();
+    if (isTrim(piece) || isSleeve(piece))
+        return isTrim(piece) ? maker.trim() : maker.sleeve();
+    PieceParts parts = maker.body();
+    addPocketParts(brief, counts, piece, parts);
+    return parts;
 }
 
 } // namespace vestimen

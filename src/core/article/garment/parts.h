@@ -28,6 +28,11 @@ inline constexpr HandleKey sleeveTop{"sleeve_top"};
 inline constexpr HandleKey cap{"cap"};
 inline constexpr HandleKey capTop{"cap_top"};
 inline constexpr HandleKey trimDepth{"trim_depth"};
+inline constexpr HandleKey pocketMouth{"pocket_mouth"}; ///< how high it lies
+inline constexpr HandleKey pocketPlace{"pocket_place"}; ///< its edge towards the middle
+inline constexpr HandleKey pocketWidth{"pocket_width"};
+inline constexpr HandleKey pocketDepth{"pocket_depth"};
+inline constexpr HandleKey buttonhole{"buttonhole"}; ///< the first, from the end of the band
 } // namespace parts
 
 /// Whether its neck has a flat middle with sides that rise from it.

@@ -3,6 +3,7 @@
 
 #include <algorithm>
 #include <map>
+#include <tuple>
 
 namespace vestimen {
 
@@ -18,6 +19,15 @@ std::vector<PieceKey> piecesOf(const Garment& choices) {
         add({pieces::leftFrontSide, pieces::rightFrontSide});
     if (choices.hasSleeves())
         add({pieces::leftSleeve, pieces::rightSleeve});
+    const bool ownPockets = choices.pocket.kind == PocketKind::patch || choices.pocket.kind == PocketKind::slit;
+    const bool pocketTrims = choices.pocket.kind == PocketKind::slit && choices.pocket.trim > Length();
+    for (const auto& [side, pocket, trim] : {std::tuple{Side::left, pieces::leftPocket, pieces::leftPocketTrim},
+                                             std::tuple{Side::right, pieces::rightPocket, pieces::rightPocketTrim}}) {
+        if (ownPockets && choices.pocket.isAt(side))
+            add({pocket});
+        if (pocketTrims && choices.pocket.isAt(side))
+            add({trim});
+    }
     add({pieces::neckTrim});
     if (choices.trimIsInTwo())
         add({pieces::secondNeckTrim});
@@ -38,6 +48,18 @@ bool isBand(PieceKey kind) {
 
 bool isNeckTrim(PieceKey kind) {
     return kind == pieces::neckTrim || kind == pieces::secondNeckTrim;
+}
+
+bool isPocket(PieceKey kind) {
+    return kind == pieces::leftPocket || kind == pieces::rightPocket;
+}
+
+bool isPocketTrim(PieceKey kind) {
+    return kind == pieces::leftPocketTrim || kind == pieces::rightPocketTrim;
+}
+
+Side wearersSideOf(PieceKey kind) {
+    return std::string_view(kind.text()).starts_with("left") ? Side::left : Side::right;
 }
 
 bool isTrim(PieceKey kind) {
@@ -109,7 +131,11 @@ const char* label(PieceKey kind, const Garment& choices) {
                                                       {pieces::leftArmTrim, {"Left armhole trim", nullptr}},
                                                       {pieces::rightArmTrim, {"Right armhole trim", nullptr}},
                                                       {pieces::leftBand, {"Left band", nullptr}},
-                                                      {pieces::rightBand, {"Right band", nullptr}}};
+                                                      {pieces::rightBand, {"Right band", nullptr}},
+                                                      {pieces::leftPocket, {"Left pocket", nullptr}},
+                                                      {pieces::rightPocket, {"Right pocket", nullptr}},
+                                                      {pieces::leftPocketTrim, {"Left pocket trim", nullptr}},
+                                                      {pieces::rightPocketTrim, {"Right pocket trim", nullptr}}};
     const auto found = labels.find(kind);
     if (found == labels.end())
         return "";
@@ -134,6 +160,9 @@ const char* wornEdge(PieceKey piece, Side machineSide, const Garment& choices) {
         return (piece == pieces::leftBand) == atLeft ? "neck" : "lower edge";
     if (isNeckTrim(piece))
         return "";
+    // The bag of a slit hangs upside down while it is knitted.
+    if (isPocket(piece) && choices.pocket.kind == PocketKind::slit)
+        return atLeft ? "wearer’s right" : "wearer’s left";
     return wearerSide(piece, machineSide) == Side::left ? "wearer’s left" : "wearer’s right";
 }
 

@@ -31,12 +31,17 @@ inline constexpr PieceKey leftArmTrim{"left_arm_trim"};
 inline constexpr PieceKey rightArmTrim{"right_arm_trim"};
 inline constexpr PieceKey leftBand{"left_band"};
 inline constexpr PieceKey rightBand{"right_band"};
+inline constexpr PieceKey leftPocket{"left_pocket"};
+inline constexpr PieceKey rightPocket{"right_pocket"};
+inline constexpr PieceKey leftPocketTrim{"left_pocket_trim"};
+inline constexpr PieceKey rightPocketTrim{"right_pocket_trim"};
 } // namespace pieces
 inline constexpr std::array allPieces = {
-    pieces::back,         pieces::leftBack,    pieces::rightBack,  pieces::leftBackSide,   pieces::rightBackSide,
-    pieces::front,        pieces::leftFront,   pieces::rightFront, pieces::leftFrontSide,  pieces::rightFrontSide,
-    pieces::leftSleeve,   pieces::rightSleeve, pieces::neckTrim,   pieces::secondNeckTrim, pieces::leftArmTrim,
-    pieces::rightArmTrim, pieces::leftBand,    pieces::rightBand};
+    pieces::back,           pieces::leftBack,       pieces::rightBack,  pieces::leftBackSide,   pieces::rightBackSide,
+    pieces::front,          pieces::leftFront,      pieces::rightFront, pieces::leftFrontSide,  pieces::rightFrontSide,
+    pieces::leftSleeve,     pieces::rightSleeve,    pieces::neckTrim,   pieces::secondNeckTrim, pieces::leftArmTrim,
+    pieces::rightArmTrim,   pieces::leftBand,       pieces::rightBand,  pieces::leftPocket,     pieces::rightPocket,
+    pieces::leftPocketTrim, pieces::rightPocketTrim};
 
 /// Those that a garment has, in the order in which they are knitted.
 std::vector<PieceKey> piecesOf(const Garment& choices);
@@ -45,6 +50,11 @@ bool isSleeve(PieceKey kind);
 bool isTrim(PieceKey kind);
 bool isBand(PieceKey kind);
 bool isNeckTrim(PieceKey kind);
+/// A patch, or the bag of a slit.
+bool isPocket(PieceKey kind);
+bool isPocketTrim(PieceKey kind);
+/// The wearer's side of what is there twice.
+Side wearersSideOf(PieceKey kind);
 /// The back, or a panel of it.
 bool isBack(PieceKey kind);
 /// One of two that mirror each other: a front of a cardigan, a panel that meets the other in the middle, or one at the

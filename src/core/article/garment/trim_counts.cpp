@@ -110,6 +110,10 @@ bool countArmTrim(Counter& counter, GarmentCounts& counts) {
     return counter.fitsBed(counts.armTrim, pieces::leftArmTrim);
 }
 
+/// Stitches that a button may be across, for an eyelet of one needle and of two.
+constexpr double eyeletOfOne = 3.0;
+constexpr double eyeletOfTwo = 5.0;
+
 /// The band hangs on the rows of its front and on the end of the neck trim, folded.
 bool countBand(Counter& counter, GarmentCounts& counts) {
     const FabricGauge& gauge = counter.gauge();
@@ -131,11 +135,28 @@ bool countBand(Counter& counter, GarmentCounts& counts) {
     working.steps = {{{"front edge of {0} rows", {counts.frontEdge()}}, counts.bandEdge},
                      {{"the neck trim’s end, {0} rows", {counts.trimSeen}}, end}};
     working.result = counts.band.count();
-    // An eyelet of one needle lets a small button through; a larger one takes two.
-    counts.buttonhole = Stitches(choices.opening.button <= gauge.stitches.unit() * 3.0 ? 1 : 2);
+    const Length unit = own.stitches.unit();
+    const Garment::Opening& opening = choices.opening;
+    const auto stitchesOf = [&](Length length) { return Stitches(static_cast<int>(std::lround(length / unit))); };
+    const bool bound = opening.hole == ButtonholeKind::boundOff;
+    // An eyelet of one needle lets a small button through; a larger one takes two. What is bound off is no longer than
+    // the button, since it gives.
+    counts.buttonhole = bound ? std::max(Stitches(2), Stitches(static_cast<int>(opening.button / unit)))
+                              : Stitches(opening.button <= unit * eyeletOfOne ? 1 : 2);
+    if (!bound && opening.button > unit * eyeletOfTwo)
+        counter.warning("buttonhole_size",
+                        {"An eyelet of {0} stitches lets a button of about {1} through, and yours is {2} across: bind "
+                         "the holes off instead, or take smaller buttons.",
+                         {counts.buttonhole, unit * eyeletOfTwo, opening.button}},
+                        pieces::leftBand);
     const Stitches margin =
-        std::max(Stitches(2), Stitches(static_cast<int>(std::lround(gauge.stitches.over(choices.opening.button)))));
-    if (choices.opening.buttons > 0) {
+        std::max(Stitches(2), stitchesOf(opening.margin > Length() ? opening.margin : opening.button));
+    // As many as the knitter says, or as lie so far apart.
+    const Stitches apart = stitchesOf(opening.apart);
+    const int wanted = opening.buttons > 0 && opening.apart > Length() && apart > Stitches(0)
+                           ? std::max(1, 1 + (counts.band - margin * 2 - counts.buttonhole).count() / apart.count())
+                           : opening.buttons;
+    if (wanted > 0) {
         // Stitches of a hole go to both its sides: between two holes of two, one would take one from each.
         const auto holesFor = [&](int buttons) {
             auto holes = buttonholes(counts.band, buttons, counts.buttonhole, margin,
@@ -145,15 +166,15 @@ bool countBand(Counter& counter, GarmentCounts& counts) {
                     holes.reset();
             return holes;
         };
-        const auto holes = holesFor(choices.opening.buttons);
+        const auto holes = holesFor(wanted);
         if (!holes) {
             int most = mostButtonholes(counts.band, counts.buttonhole, margin, margin);
             while (most > 0 && !holesFor(most))
                 --most;
-            counter.error("too_many_buttons",
-                          {"{0} buttons have no room on a band of {1} stitches: {2} have.",
-                           {choices.opening.buttons, counts.band, most}},
-                          pieces::leftBand);
+            counter.error(
+                "too_many_buttons",
+                {"{0} buttons have no room on a band of {1} stitches: {2} have.", {wanted, counts.band, most}},
+                pieces::leftBand);
             return false;
         }
         counts.buttonholes = holes->positions;
@@ -161,7 +182,7 @@ bool countBand(Counter& counter, GarmentCounts& counts) {
             {{"buttonholes, {0} apart",
               {gauge.width(counts.buttonholes.size() > 1 ? Stitches(counts.buttonholes[1] - counts.buttonholes[0])
                                                          : Stitches(0))}},
-             Figure{static_cast<double>(choices.opening.buttons), 0, "×"}});
+             Figure{static_cast<double>(wanted), 0, "×"}});
     }
     return counter.fitsBed(counts.band, pieces::leftBand);
 }

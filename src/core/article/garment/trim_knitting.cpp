@@ -19,7 +19,8 @@ struct Trim {
     const char* facing;
     operation::Hang hung;
     FabricGauge gauge;
-    std::vector<NeedleSpan> eyelets = {};
+    std::vector<NeedleSpan> holes = {};
+    std::vector<Needle> buttons = {};
 };
 
 Knitting trimOf(const GarmentBrief& project, Trim trim) {
@@ -43,7 +44,10 @@ Knitting trimOf(const GarmentBrief& project, Trim trim) {
         begun.after.push_back({"waste_out", neck ? "Pull the waste yarn out only when every loop is on a needle."
                                                  : "Take the holders out only when every loop is on a needle."});
     HungTrim folded{trim.gauge, std::move(begun), trim.stitches, trim.rows};
-    folded.eyelets = std::move(trim.eyelets);
+    folded.holes = std::move(trim.holes);
+    folded.buttons = std::move(trim.buttons);
+    if (project.choices.opening.hole == ButtonholeKind::boundOff)
+        folded.boundFrom = trim.piece == pieces::leftBand ? Side::right : Side::left; // from the lower edge
     if (band) {
         folded.section = "band";
         folded.again = "Fold the band towards you and hang the loops of its first row on the same needles.";
@@ -316,16 +320,22 @@ Knitting bandKnitting(const GarmentBrief& project, const GarmentCounts& counts, 
                 frontRow(pair.second);
         edge.edge("neck_trim", "end_left", end, true);
     }
+    // The other band has the buttons.
+    const bool hasHoles = (project.choices.opening.holes == Side::left) == left;
     std::vector<NeedleSpan> holes;
-    if ((project.choices.opening.holes == Side::left) == left)
-        for (const int position : counts.buttonholes) {
-            const NeedleSpan all = centred(counts.band);
-            holes.push_back(fromEdge(all, left ? Side::right : Side::left, position - 1, counts.buttonhole.count()));
-        }
+    std::vector<Needle> buttons;
+    for (const int position : counts.buttonholes) {
+        const NeedleSpan all = centred(counts.band);
+        const NeedleSpan hole = fromEdge(all, left ? Side::right : Side::left, position - 1, counts.buttonhole.count());
+        if (hasHoles)
+            holes.push_back(hole);
+        else
+            buttons.push_back(hole.first.shifted(hole.size() / 2 - (left && hole.size() % 2 == 0 ? 1 : 0)));
+    }
     return trimOf(project, {piece, counts.band, counts.bandRows, "hang the front edge",
                             left ? "Purl side facing you, the neck at your left, the lower edge at your right."
                                  : "Purl side facing you, the lower edge at your left, the neck at your right.",
-                            std::move(edge).all(), counts.gauge, std::move(holes)});
+                            std::move(edge).all(), counts.gauge, std::move(holes), std::move(buttons)});
 }
 
 } // namespace vestimen

@@ -239,7 +239,7 @@ void thinned(const Hat& hat, const Counted& counted, const Ground& ground, Knitt
     }
     const Side last = counted.rounds.empty() ? Side::right : opposite(counted.rounds.back().from);
     if (hat.isRibbed())
-        knitting.at(row, act::ToMainBed{0});
+        knitting.at(row, act::ToMainBed{});
     knitting.at(row, act::Say{"half_size", "One row at half the stitch size, so that the top draws "
                                            "together."});
     const int whole = ground.swatch.size.steps / std::max(1, 2 * ground.machine.sizes.parts);
@@ -278,7 +278,7 @@ void wedged(const Hat& hat, const Counted& counted, Knitting& knitting) {
                                  {{.from = Rows(0), .to = counted.crown, .alone = true}}});
     const Rows body = counted.body();
     if (hat.isRibbed()) // and a row before any stitch goes onto another
-        knitting.at(body - Rows(over.isEven() ? 1 : 3), act::ToMainBed{0});
+        knitting.at(body - Rows(over.isEven() ? 1 : 3), act::ToMainBed{});
     knitting.name(body, "seam_left", "seam_right");
     knitting.at(body, act::Section{"crown"});
     knitting.at(body, act::Fewer{across, hat.acrossWay});
