@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Mittens, socks, a cushion and a cord through the real window: begun by their tile, a part dragged, every piece
 // knitted by keys, every join ticked, and all there again after a new start.
+#include "app/draft_hands.h"
 #include "app/knit_fixture.h"
 #include "support/projects.h"
 
@@ -9,8 +10,6 @@
 #include "core/article/articles.h"
 #include "core/knitting/wording.h"
 
-#include <QCheckBox>
-#include <QComboBox>
 #include <QListWidget>
 #include <QTimer>
 
@@ -44,38 +43,6 @@ void beginOne(WindowFixture& fixture, const char* kind) {
     QVERIFY(done);
     fixture.window().activateWindow();
     QApplication::setActiveWindow(&fixture.window());
-}
-
-/// Of what is shown there now.
-void pickInList(QWidget* station, const char* option) {
-    for (QComboBox* box : station->findChildren<QComboBox*>())
-        if (const int at = box->findText(option); box->isVisible() && at >= 0) {
-            box->setCurrentIndex(at);
-            emit box->activated(at);
-            return;
-        }
-    QFAIL(option);
-}
-
-void tickBox(QWidget* station, const char* text) {
-    for (QCheckBox* box : station->findChildren<QCheckBox*>())
-        if (box->isVisible() && box->text() == text) {
-            QTest::mouseClick(box, Qt::LeftButton, {}, QPoint(8, box->height() / 2));
-            return;
-        }
-    QFAIL(text);
-}
-
-void setNumber(QWidget* station, const char* name, int number) {
-    for (QSpinBox* box : station->findChildren<QSpinBox*>())
-        if (box->isVisible() && box->accessibleName() == name) {
-            box->setFocus();
-            box->selectAll();
-            QTest::keyClicks(box, QString::number(number));
-            QTest::keyClick(box, Qt::Key_Return);
-            return;
-        }
-    QFAIL(name);
 }
 
 int count(const WindowFixture& fixture, CountKey key) {

@@ -25,9 +25,8 @@
 #include <cmath>
 
 using namespace vestimen;
-using vestimen::test::linesOf;
+using vestimen::test::linesOfPdf;
 using vestimen::test::millimetre;
-using vestimen::test::unpackedPdf;
 using namespace vestimen::app;
 using test::WindowFixture;
 
@@ -292,7 +291,7 @@ void TestSwatchStation::theGaugeRuleReadsBackFromPdf() {
     QVERIFY(std::abs(page.captured(1).toDouble() - 297 * millimetre) < 1.0); // a landscape A4 sheet
     const Swatch& swatch = fixture.project().swatch;
     const RuleDrawing drawing = gaugeRule(swatch.field, swatch.fieldRows, fixture.worked().measured.gauge, swatch.name);
-    const QList<QLineF> lines = linesOf(unpackedPdf(pdf));
+    const QList<QLineF> lines = linesOfPdf(pdf);
     int found = 0;
     for (const auto& line : drawing.lines) {
         if (line.value <= 0.0)
@@ -324,7 +323,7 @@ void TestSwatchStation::thePlanIsPrintedOnOnePage() {
     QVERIFY(station->savePlan(file));
     const QByteArray pdf = QByteArray::fromStdString(test::readFile(file.toStdString()));
     QCOMPARE(pdf.count("/Type /Page\n"), 1);
-    QVERIFY(linesOf(unpackedPdf(pdf)).size() > 60); // the needles at least
+    QVERIFY(linesOfPdf(pdf).size() > 60); // the needles at least
 }
 
 void TestSwatchStation::sizesLieSideBySide() {

@@ -9,9 +9,9 @@
 
 namespace vestimen::test {
 
-/// Everything that a PDF's content streams draw, unpacked.
-inline QByteArray unpackedPdf(const QByteArray& pdf) {
-    QByteArray all;
+/// What a PDF's content streams draw, unpacked, each for itself.
+inline QList<QByteArray> unpackedPages(const QByteArray& pdf) {
+    QList<QByteArray> all;
     for (qsizetype at = pdf.indexOf("stream\n"); at >= 0; at = pdf.indexOf("stream\n", at)) {
         at += 7;
         const qsizetype end = pdf.indexOf("endstream", at);
@@ -22,7 +22,7 @@ inline QByteArray unpackedPdf(const QByteArray& pdf) {
         packed.prepend(QByteArray("\x00\x04\x00\x00", 4));
         const QByteArray plain = qUncompress(packed);
         if (plain.contains(" l\n"))
-            all += plain;
+            all.append(plain);
         at = end + 9; // beyond this "endstream"
     }
     return all;
@@ -60,6 +60,14 @@ inline QList<QLineF> linesOf(const QByteArray& content) {
         }
         numbers.clear();
     }
+    return lines;
+}
+
+/// Of all pages.
+inline QList<QLineF> linesOfPdf(const QByteArray& pdf) {
+    QList<QLineF> lines;
+    for (const QByteArray& page : unpackedPages(pdf))
+        lines += linesOf(page);
     return lines;
 }
 

@@ -53,6 +53,21 @@ private:
     bool wasInches_ = false;
 };
 
+/// Of one that goes over several lines, all are seen: a layout that is short of room takes them for one.
+class FieldName : public Label {
+public:
+    FieldName(const QString& name, QWidget* parent) : Label(name, parent) {
+        setWordWrap(true);
+        setObjectName(QStringLiteral("muted"));
+    }
+
+protected:
+    void resizeEvent(QResizeEvent* event) override {
+        Label::resizeEvent(event);
+        setMinimumHeight(heightForWidth(width()));
+    }
+};
+
 } // namespace
 
 ChoiceFields::ChoiceFields(QWidget* parent, bool labelled)
@@ -189,9 +204,7 @@ QCheckBox* ChoiceFields::addBox(std::size_t control) {
 /// `unit`: what one of the box's stands for in the choice.
 void ChoiceFields::addNumber(QSpinBox* box, std::size_t control, double unit) {
     const QString name = coreText(controls_[control].choices.front()->label);
-    auto* label = new Label(name, fields_);
-    label->setWordWrap(true);
-    label->setObjectName(QStringLiteral("muted"));
+    auto* label = new FieldName(name, fields_);
     box->setAccessibleName(name);
     controls_[control].widgets = {label, box};
     connect(box, &QSpinBox::valueChanged, this,

@@ -441,7 +441,7 @@ void DraftStation::fillSlip() {
                 if (const auto found = worked.workings.find(count); found != worked.workings.end())
                     slip_->addReckoning(found->second, unit);
         if (const Handle* handle = handleIn(session().drawn(), part); handle && handle->counts.empty())
-            slip_->addLine(tr("high"), stateOf(*handle, unit));
+            slip_->addLine(handle->upright ? tr("high") : tr("wide"), stateOf(*handle, unit));
         if (const Handle* before = other_ ? handleIn(&*other_, part) : nullptr)
             slip_->addLine(tr("then"), stateOf(*before, unit));
     }

@@ -232,7 +232,13 @@ std::map<int, std::vector<int>> eyeletsOf(const Fabric& fabric) {
 /// Passes that are one above the other are neighbours of a rib's rounds, and none lies over the other.
 constexpr int leastApart = 4;
 
-/// The passes after which a tube begins or is closed, counted from 0.
+bool isFlap(const Program& program, int pass) {
+    return std::ranges::any_of(program.edges, [&](const NamedEdge& each) {
+        return each.name == flapEdge && pass + 1 >= each.firstPass && pass + 1 <= each.lastPass;
+    });
+}
+
+/// The passes after which a tube begins or is closed, counted from 0. What a flap closes lies behind.
 std::set<int> tubeRows(const Program& program) {
     std::set<int> rows;
     int passes = 0;
@@ -244,7 +250,8 @@ std::set<int> tubeRows(const Program& program) {
             continue;
         int from = 0;
         const std::string& name = hang->sources.front().name;
-        if (std::from_chars(name.data(), name.data() + name.size(), from).ec == std::errc())
+        const bool isRow = std::from_chars(name.data(), name.data() + name.size(), from).ec == std::errc();
+        if (isRow && !isFlap(program, passes - 1))
             rows.insert({from - 1, passes - 1});
     }
     return rows;
@@ -324,7 +331,11 @@ FabricPicture picture(const Fabric& fabric, const Program& program, int firstPas
         result.firstSlot = std::min(result.firstSlot, run.firstSlot);
         result.lastSlot = std::max(result.lastSlot, run.lastSlot);
         FabricBlock* last = result.blocks.empty() ? nullptr : &result.blocks.back();
-        if (last && last->firstSlot == run.firstSlot && last->lastSlot == run.lastSlot && last->to == row &&
+        // Between them lies a flap, whose passes are not among the rows.
+        const bool goesOn = last && std::ranges::none_of(behind, [&](const NamedEdge& each) {
+                                return each.firstPass > last->lastPass + 1 && each.firstPass <= run.pass;
+                            });
+        if (goesOn && last->firstSlot == run.firstSlot && last->lastSlot == run.lastSlot && last->to == row &&
             last->yarn == run.yarn) {
             last->to = row + 1;
             last->lastPass = run.pass;

@@ -49,7 +49,7 @@ Knitting hungTrim(HungTrim trim) {
                                                  "with a length of the yarn."});
         for (const NeedleSpan& each : trim.holes) {
             knitting.at(row, act::BindOffWithin{each, *trim.boundFrom});
-            knitting.at(row, act::CastOnOver{each, ""});
+            knitting.at(row, act::CastOnOver{each, "buttonholes"});
         }
     };
     const auto buttons = [&] {

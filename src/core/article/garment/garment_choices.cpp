@@ -294,7 +294,7 @@ std::vector<Choice<Garment>> allChoices() {
                  aNumber<&Garment::opening, &Garment::Opening::band, &Garment::Trim::ownStitches>({0, 200}, {0, 200}),
                  isBandsOwn},
                 {{"band", "closed_on_its_edge"},
-                 "Closed on the garment’s edge, hung again",
+                 "Closed on the garment’s own edge",
                  yesOrNo<&Garment::opening, &Garment::Opening::bandOnItsEdge>(),
                  isBandsOwn}});
     addWelt<&Garment::body, &Garment::Body::welt>(all, "body_welt", "Depth of the welt");

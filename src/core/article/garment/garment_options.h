@@ -49,7 +49,7 @@ inline constexpr Option hemOptions[] = {{"straight", "Straight lower edge"},
 template<> inline constexpr std::span<const Option> optionsOf<HemLine> = hemOptions;
 
 inline constexpr Option pocketOptions[] = {{"none", "No pockets"},
-                                           {"inside", "Inside, by short rows within the front"},
+                                           {"inside", "Inside, by short rows"},
                                            {"slit", "A slit, with a bag hung behind it"},
                                            {"patch", "Patches, sewn on"}};
 template<> inline constexpr std::span<const Option> optionsOf<PocketKind> = pocketOptions;

@@ -267,9 +267,8 @@ private:
         const bool toMiddle = edge != side_;
         joins_.push_back(
             {.key = std::string(sidedText("pocket_left", "pocket_right")) + (toMiddle ? "_inner" : "_outer"),
-             .title = {toMiddle ? sidedText("Left pocket, the bag’s side towards the middle",
-                                            "Right pocket, the bag’s side towards the middle")
-                                : sidedText("Left pocket, the bag’s outer side", "Right pocket, the bag’s outer side"),
+             .title = {toMiddle ? sidedText("Left pocket, inner side", "Right pocket, inner side")
+                                : sidedText("Left pocket, outer side", "Right pocket, outer side"),
                        {}},
              .method = JoinMethod::sewOn,
              .first = {{{front_, bagEdge(side_, edge, true)}}, {"front layer, {0} rows", {}}},

@@ -143,7 +143,7 @@ bool countBand(Counter& counter, GarmentCounts& counts) {
     // the button, since it gives.
     counts.buttonhole = bound ? std::max(Stitches(2), Stitches(static_cast<int>(opening.button / unit)))
                               : Stitches(opening.button <= unit * eyeletOfOne ? 1 : 2);
-    if (!bound && opening.button > unit * eyeletOfTwo)
+    if (!bound && opening.buttons > 0 && opening.button > unit * eyeletOfTwo)
         counter.warning("buttonhole_size",
                         {"An eyelet of {0} stitches lets a button of about {1} through, and yours is {2} across: bind "
                          "the holes off instead, or take smaller buttons.",
