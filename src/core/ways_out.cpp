@@ -4,6 +4,7 @@
 #include "core/article/articles.h"
 
 #include <algorithm>
+#include <cctype>
 #include <optional>
 
 namespace vestimen {
@@ -40,6 +41,29 @@ std::optional<WayOut> ofTheYarns(const Project& project, const Finding& finding)
     return std::nullopt;
 }
 
+/// Edges that do not meet, where a count was pinned: without it; where one alone does not help, without any.
+void addWithoutPins(const Project& project, const Finding& finding, std::vector<WayOut>& ways) {
+    if (finding.code != "eased" && finding.code != "rows_differ")
+        return;
+    const Worked worked = work(project);
+    for (const auto& [count, value] : project.pins) {
+        WayOut way{{"Without the pinned {0}", {}}, project};
+        way.project.pins.erase(count);
+        const auto working = worked.workings.find(count);
+        std::string name = working == worked.workings.end() ? std::string(count.text()) : working->second.title;
+        name[0] = static_cast<char>(std::tolower(static_cast<unsigned char>(name[0]))); // within a sentence
+        way.what.operands = {name};
+        if (mends(way.project, finding))
+            ways.push_back(std::move(way));
+    }
+    if (project.pins.size() > 1 && ways.empty()) {
+        WayOut way{{"Without any pinned count", {}}, project};
+        way.project.pins.clear();
+        if (mends(way.project, finding))
+            ways.push_back(std::move(way));
+    }
+}
+
 /// It is taken as it is; or, where it was, no more.
 std::optional<WayOut> ofTheDecision(const Project& project, const Finding& finding) {
     if (finding.decision.empty())
@@ -70,6 +94,7 @@ std::vector<WayOut> waysOut(const Project& project, const Finding& finding) {
     std::vector<WayOut> ways;
     if (auto way = ofTheYarns(project, finding); way && mends(way->project, finding))
         ways.push_back(std::move(*way));
+    addWithoutPins(project, finding, ways);
     for (Change<Article>& each : changesFor(project.article, project, finding)) {
         if (ways.size() >= mostWays || (each.elseOnly && !ways.empty()))
             continue;

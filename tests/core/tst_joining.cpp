@@ -6,7 +6,9 @@
 #include "core/joining/blocking.h"
 #include "core/joining/join_order.h"
 #include "core/joining/join_program.h"
+#include "core/joining/join_steps.h"
 #include "core/joining/left_to_do.h"
+#include "core/ways_out.h"
 
 #include <QTest>
 
@@ -44,6 +46,8 @@ private slots:
     void whatIsKnittedThroughRunsOnTheBed();
     void theRightSleevesMapIsTheOneWrittenByHand_data();
     void theRightSleevesMapIsTheOneWrittenByHand();
+    void edgesThatDoNotMeetPointBackAtTheDraft();
+    void everyWayHasItsSteps();
     void shouldersGoStitchToStitch();
     void trimTakesBothNecksAndTheEdges();
     void aTrimGoesRoundTheNeck_data();
@@ -272,6 +276,43 @@ void TestJoining::theRightSleevesMapIsTheOneWrittenByHand() {
     // Marker to marker, and the shoulder in the middle of the sleeve.
     QCOMPARE(made.second.hung.front().index, 1);
     QCOMPARE(made.second.hung.back().index, 1);
+}
+
+/// A pinned count that makes a sleeve too wide for its armhole: the way out is the draft without it.
+void TestJoining::edgesThatDoNotMeetPointBackAtTheDraft() {
+    Project project = odilesPullover();
+    const Worked sound = work(project);
+    QVERIFY(!hasFinding(sound.findings, "eased"));
+    const auto top = sound.workings.at(quantities::sleeveTopStitches);
+    project.pins[quantities::sleeveTopStitches] = std::get<int>(top.result) + 18; // of the same parity
+    const Worked worked = work(project);
+    const auto eased = std::ranges::find(worked.findings, FindingCode("eased"), &Finding::code);
+    QVERIFY(eased != worked.findings.end());
+    const auto ways = waysOut(project, *eased);
+    QVERIFY(!ways.empty());
+    QVERIFY(render(ways.front().what).starts_with("Without the pinned"));
+    QVERIFY(ways.front().project.pins.empty());
+    QVERIFY(!hasFinding(work(ways.front().project).findings, "eased"));
+    // Two pins that only go together.
+    project.pins[quantities::bodyRows] = std::get<int>(sound.workings.at(quantities::bodyRows).result);
+    QVERIFY(!waysOut(project, *eased).empty());
+}
+
+void TestJoining::everyWayHasItsSteps() {
+    std::set<std::string> texts;
+    for (const JoinMethod method : {JoinMethod::latchOff, JoinMethod::knitOn, JoinMethod::mattress, JoinMethod::sewOn,
+                                    JoinMethod::graft, JoinMethod::drawUp}) {
+        const auto steps = stepsOf(method);
+        QVERIFY(steps.size() >= 2 && steps.size() <= 4);
+        for (const JoinStep& step : steps)
+            QVERIFY(texts.insert(step.text).second);
+        // What is open on waste yarn is looked at before that comes out.
+        if (method == JoinMethod::latchOff || method == JoinMethod::graft || method == JoinMethod::knitOn)
+            QVERIFY(std::ranges::any_of(steps, [](const JoinStep& step) {
+                return step.look == StepLook::wasteOut ||
+                       std::string(step.text).find("waste yarn") != std::string::npos;
+            }));
+    }
 }
 
 void TestJoining::shouldersGoStitchToStitch() {

@@ -261,6 +261,9 @@ private slots:
     void buttonholes();
     void buttonsByDistance();
     void eyeletsForLargeButtonsAreWarnedOf();
+
+private:
+    static void slits(Project project);
 };
 
 void TestPockets::everyKindIsRightInTheHand_data() {
@@ -314,7 +317,7 @@ void TestPockets::frontsMirrorEachOther() {
     QFETCH(int, kind);
     for (const Length trim : {mm(0), mm(24)}) {
         Project project = withPockets(static_cast<PocketKind>(kind), Closure::cardigan, trim);
-        garment(project).opening.hole = ButtonholeKind::boundOff;
+        garment(project).opening.hole = HoleKind::boundOff;
         const Worked worked = work(project);
         QVERIFY2(isClean(worked), listed(worked.findings));
         Program mirrored = mirrorImage(worked.piece(pieces::leftFront)->program);
@@ -382,7 +385,8 @@ void TestPockets::randomGarments() {
         chosen.pocket.height = chosen.pocket.depth + mm(between(10, 120));
         chosen.pocket.fromMiddle = mm(between(0, 60));
         chosen.pocket.trim = *rc::gen::arbitrary<bool>() ? mm(between(8, 30)) : Length();
-        chosen.opening.hole = *rc::gen::element(ButtonholeKind::eyelet, ButtonholeKind::boundOff);
+        chosen.opening.hole =
+            *rc::gen::element(HoleKind::eyelet, HoleKind::boundOff, HoleKind::slit, HoleKind::bridgedSlit);
         chosen.opening.apart = *rc::gen::arbitrary<bool>() ? mm(between(30, 120)) : Length();
         const Worked worked = work(project);
         if (worked.pieces.empty())
@@ -427,7 +431,7 @@ void TestPockets::buttonholes_data() {
     QTest::addColumn<int>("kind");
     QTest::addColumn<double>("button");
     QTest::addColumn<int>("side");
-    for (int kind = 0; kind < 2; ++kind)
+    for (int kind = 0; kind < 4; ++kind)
         for (const double button : {9.0, 15.0, 22.0, 30.0})
             for (int side = 0; side < 2; ++side)
                 QTest::addRow("kind %d, button %.0f mm, side %d", kind, button, side) << kind << button << side;
@@ -439,10 +443,12 @@ void TestPockets::buttonholes() {
     QFETCH(int, side);
     Project project = withPockets(PocketKind::none, Closure::cardigan);
     Garment::Opening& opening = garment(project).opening;
-    opening.hole = static_cast<ButtonholeKind>(kind);
+    opening.hole = static_cast<HoleKind>(kind);
     opening.button = mm(button);
     opening.holes = static_cast<Side>(side);
     opening.buttons = 5;
+    if (isSlit(opening.hole))
+        return slits(project);
     const Worked worked = work(project);
     QVERIFY2(isClean(worked), listed(worked.findings));
     const bool left = opening.holes == Side::left;
@@ -475,7 +481,7 @@ void TestPockets::buttonholes() {
     const double stitch = worked.measured.gauge->stitches.unit().mm();
     std::vector<int> middles;
     for (const auto& [first, last] : runs) {
-        if (opening.hole == ButtonholeKind::boundOff) { // the button goes through, and does not slip out
+        if (opening.hole == HoleKind::boundOff) { // the button goes through, and does not slip out
             QVERIFY((last - first + 1) * stitch <= std::max(button, 2 * stitch));
             QVERIFY((last - first + 1) * stitch > button - stitch);
         } else {
@@ -495,6 +501,58 @@ void TestPockets::buttonholes() {
     for (std::size_t i = 0; i < marks.size(); ++i)
         QVERIFY(std::abs(2 * marks[i] - (2 * ends - middles[i])) <= 1);
     QVERIFY(std::ranges::none_of(holes.marks, [](const FabricMark& mark) { return mark.as == "button"; }));
+}
+
+/// In both layers each column of stitches goes on alone for as many rows as the button is across, from the row below
+/// the slit to the one above; only a bridge lies across.
+void TestPockets::slits(Project project) {
+    const Garment::Opening& opening = garment(project).opening;
+    garment(project).opening.band.depth = mm(45);
+    const bool bridged = opening.hole == HoleKind::bridgedSlit;
+    const Worked worked = work(project);
+    const Length row = worked.measured.gauge->rows.unit();
+    if (bridged && opening.button > row * 7.0) {
+        QVERIFY2(hasFinding(worked.findings, "buttonhole_size"), listed(worked.findings));
+        for (const Finding& finding : worked.findings)
+            if (finding.code == "buttonhole_size")
+                QVERIFY(!waysOut(project, finding).empty());
+        return;
+    }
+    QVERIFY2(isClean(worked), listed(worked.findings));
+    const bool left = opening.holes == Side::left;
+    const WorkedPiece& band = *worked.piece(left ? pieces::leftBand : pieces::rightBand);
+    const WorkedPiece& other = *worked.piece(left ? pieces::rightBand : pieces::leftBand);
+    const Fabric& fabric = band.fabric;
+    // By column, how many stitches were knitted in it: all alike, and as many as on the band without holes.
+    const auto columns = [](const Fabric& of) {
+        std::map<int, int> all;
+        for (const Pass& pass : of.passes)
+            for (LoopId loop = pass.firstLoop; loop < pass.firstLoop + pass.loopCount; ++loop)
+                ++all[of.loops[loop].slot];
+        return all;
+    };
+    for (const auto& [slot, stitches] : columns(fabric))
+        QCOMPARE(stitches, static_cast<int>(other.fabric.passes.size()));
+    QCOMPARE(fabric.edgeRows("end_left"), other.fabric.edgeRows("end_left"));
+    QCOMPARE(fabric.edgeRows("end_right"), other.fabric.edgeRows("end_right"));
+    // A slit: neighbours that pass after pass are not knitted together. Each is as high as its button, and there are
+    // two layers of them.
+    std::map<int, int> apart; // by the needle to its right, passes in which it knits and its left neighbour does not
+    for (std::size_t pass = 0; pass < fabric.passes.size(); ++pass) {
+        const auto row_ = bySlot(fabric, static_cast<int>(pass) + 1);
+        for (const auto& [slot, loop] : row_)
+            if (slot > bySlot(fabric, 1).begin()->first && !row_.contains(slot - 1))
+                ++apart[slot];
+    }
+    QCOMPARE(apart.size(), std::size_t{5});
+    for (const auto& [slot, passes] : apart) {
+        const int rows = passes / 2 + (bridged ? 1 : 0); // and the row of the bridge
+        QVERIFY2(row * rows <= std::max(opening.button, row * 3.0), qPrintable(QString::number(rows)));
+        QVERIFY(row * (rows + 2) > opening.button);
+    }
+    // Ends: two for each stretch but the last, in two layers; none of a bridge.
+    QCOMPARE(fabric.ends - other.fabric.ends, bridged ? 0 : 2 * 2 * 5);
+    QVERIFY(programFromJson(toJson(band.program)) == band.program);
 }
 
 void TestPockets::buttonsByDistance() {
@@ -526,7 +584,7 @@ void TestPockets::eyeletsForLargeButtonsAreWarnedOf() {
     QVERIFY(found != worked.findings.end());
     const auto ways = waysOut(project, *found);
     QVERIFY(!ways.empty());
-    QVERIFY(garment(ways.front().project).opening.hole == ButtonholeKind::boundOff);
+    QVERIFY(garment(ways.front().project).opening.hole == HoleKind::boundOff);
 }
 
 QTEST_GUILESS_MAIN(TestPockets)

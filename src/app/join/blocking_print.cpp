@@ -151,6 +151,7 @@ private:
         if (piece.ontoOthers)
             words += '\n' + Words::tr("It is knitted on: block it with the edge that it hangs on, to that edge’s "
                                       "measured line.");
+        words += '\n' + Words::tr("A pin at each dot. Beside corners: cm from the middle | cm above the lower edge.");
         words += '\n' + Words::tr("Rest it first. Keep fingers and face from steam, never leave an iron standing, and "
                                   "follow the label of the yarn.");
         text(QRectF(margin, margin + 10, wide, headRoom - margin - 10), 3.3, Qt::AlignLeft | Qt::TextWordWrap, words);

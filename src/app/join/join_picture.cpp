@@ -70,6 +70,8 @@ void JoinPicture::paintEvent(QPaintEvent*) {
     const double y2 = 148;
     const QPointF top = edge(join_->first, y1, true);
     const QPointF bottom = edge(join_->second, y2, false);
+    if (join_->method == JoinMethod::graft)
+        return paintGraft(painter, left, full, y1, y2);
     if (!join_->hang) {
         // A seam: bars taken from each side by turns.
         painter.setPen(QPen(theme.madder, 1.6));
@@ -108,6 +110,35 @@ void JoinPicture::paintEvent(QPaintEvent*) {
         painter.drawEllipse(middle, 9, 9);
         painter.setPen(theme.ink);
         painter.drawText(QRectF(middle.x() - 9, middle.y() - 9, 18, 18), Qt::AlignCenter, QString::number(i + 1));
+    }
+}
+
+/// The first loops, large: up out of one edge, down and up through two loops of the other, and down again where it came
+/// out. Numbered in that order.
+void JoinPicture::paintGraft(QPainter& painter, double left, double wide, double above, double below) const {
+    const Theme& theme = Theme::current();
+    const int loops = std::min({join_->first.count, join_->second.count, 7});
+    const auto x = [&](double loop) { return left + wide * (loop + 0.5) / std::max(1, loops); };
+    painter.setPen(QPen(theme.ink, 1.6));
+    painter.setBrush(theme.paper);
+    for (int i = 0; i < loops; ++i)
+        for (const double y : {above + 6, below - 6})
+            painter.drawEllipse(QPointF(x(i), y), 0.22 * wide / loops, 13);
+    QList<QPointF> order = {{x(-0.12), below - 6}};
+    for (int i = 0; i + 1 < loops; ++i)
+        order << QPointF(x(i + 0.12), above + 6) << QPointF(x(i + 0.88), above + 6) << QPointF(x(i + 0.12), below - 6)
+              << QPointF(x(i + 0.88), below - 6);
+    if (loops > 0)
+        order << QPointF(x(loops - 0.88), above + 6) << QPointF(x(loops - 0.88), below - 6);
+    painter.setPen(QPen(theme.madder, 2.2, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
+    painter.setBrush(Qt::NoBrush);
+    painter.drawPolyline(order);
+    painter.setFont(textFont(11, QFont::Bold));
+    for (qsizetype i = 0; i < order.size(); ++i) {
+        const bool up = order[i].y() < (above + below) / 2;
+        painter.setPen(theme.ink);
+        painter.drawText(QRectF(order[i].x() - 12, up ? above - 24 : below + 8, 24, 16), Qt::AlignCenter,
+                         QString::number(i + 1));
     }
 }
 

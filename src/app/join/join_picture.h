@@ -24,6 +24,8 @@ protected:
     void paintEvent(QPaintEvent* event) override;
 
 private:
+    void paintGraft(QPainter& painter, double left, double wide, double above, double below) const;
+
     std::optional<Join> join_;
     int hand_ = -1;
 };

@@ -11,10 +11,9 @@
 #include "core/bed/virtual_bed.h"
 #include "core/format/program_json.h"
 #include "core/joining/join_order.h"
-#include "core/joining/left_to_do.h"
+#include "core/ways_out.h"
 
 #include <QButtonGroup>
-#include <QDate>
 #include <QFileDialog>
 #include <QHBoxLayout>
 #include <QHeaderView>
@@ -66,13 +65,6 @@ std::optional<Side> hangsAt(const Join& join) {
     return std::nullopt;
 }
 
-/// With the day on which it is ticked.
-void setTicked(Project& project, const std::string& what, bool done) {
-    std::erase_if(project.finished, [&](const Tick& each) { return each.what == what; });
-    if (done)
-        project.finished.push_back({what, QDate::currentDate().toString(Qt::ISODate).toStdString()});
-}
-
 } // namespace
 
 JoinStation::JoinStation(Session& session, QWidget* parent)
@@ -115,16 +107,10 @@ JoinStation::JoinStation(Session& session, QWidget* parent)
     auto* rest = new Label(tr("Then"), this);
     rest->setObjectName(QStringLiteral("heading"));
     left->addWidget(rest);
-    chores_ = new QListWidget(this);
+    chores_ = new LeftToDoList(this);
     chores_->setFixedWidth(258);
-    chores_->setWordWrap(true);
-    chores_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    chores_->setAccessibleName(tr("Left to do"));
     left->addWidget(chores_, 2);
-    connect(chores_, &QListWidget::itemChanged, this, [this](QListWidgetItem* item) {
-        if (!filling_)
-            setChoreDone(item->data(Qt::UserRole).toString(), item->text(), item->checkState() == Qt::Checked);
-    });
+    connect(chores_, &LeftToDoList::ticked, this, &JoinStation::setChoreDone);
     hand_ = new QComboBox(this);
     hand_->addItems({tr("I work right-handed"), tr("I work left-handed")});
     hand_->setAccessibleName(tr("The hand that works"));
@@ -178,6 +164,8 @@ JoinStation::JoinStation(Session& session, QWidget* parent)
     middle->setContentsMargins(0, 0, 0, 0);
     middle->setSpacing(10);
     middle->addWidget(picture_);
+    steps_ = new StepPictures(page);
+    middle->addWidget(steps_);
     card_ = new HangCard(page);
     middle->addWidget(card_);
     views_->addWidget(page);
@@ -189,6 +177,7 @@ JoinStation::JoinStation(Session& session, QWidget* parent)
     views_->setCurrentIndex(1);
     tableTitle_ = new Label(this);
     tableTitle_->setObjectName(QStringLiteral("heading"));
+    tableTitle_->setAlignment(Qt::AlignTop | Qt::AlignLeft);
     middle->addWidget(tableTitle_);
     table_->setColumnCount(3);
     table_->setHorizontalHeaderLabels({tr("order"), tr("needle"), tr("takes")});
@@ -209,7 +198,14 @@ JoinStation::JoinStation(Session& session, QWidget* parent)
     connect(table_, &QTableWidget::currentCellChanged, this, [this](int row) { showNeedle(row); });
     middle->addWidget(table_, 1);
     all->addLayout(column, 1);
-    all->addWidget(scrolled(slip_, this));
+    auto* right = new QVBoxLayout;
+    right->addWidget(scrolled(slip_, this), 1);
+    ways_ = new QWidget(this);
+    auto* ways = new QVBoxLayout(ways_);
+    ways->setContentsMargins(0, 0, 0, 0);
+    ways->setSpacing(6);
+    right->addWidget(ways_);
+    all->addLayout(right);
     connect(list_, &QListWidget::currentRowChanged, this, [this] {
         if (!filling_)
             showJoin();
@@ -228,6 +224,7 @@ const std::vector<Join>& JoinStation::joins() const {
 
 void JoinStation::count(const Worked& drawn) {
     begun_.clear();
+    finished_.clear();
     joins_.clear();
     QList<BegunPiece> pieces;
     try {
@@ -242,6 +239,8 @@ void JoinStation::count(const Worked& drawn) {
         const std::string& name = each.program.piece;
         fabrics[name] = &each.fabric;
         const auto begun = newestBegun(pieces, name);
+        if (begun && begun->place.operation >= begun->program.operations.size())
+            finished_.insert(name);
         if (!begun || !begun->problem.isEmpty() || begun->program == each.program)
             continue;
         begun_.emplace(name, begun->program);
@@ -358,35 +357,10 @@ void JoinStation::move(int by) {
     session().edit(what, std::move(next));
 }
 
-void JoinStation::fillChores(const Worked* drawn) {
-    chores_->clear();
-    if (!drawn)
-        return;
-    for (const Chore& chore : vestimen::leftToDo(session().project(), *drawn)) {
-        const auto& ticks = session().project().finished;
-        const bool done = std::ranges::find(ticks, chore.key, &Tick::what) != ticks.end();
-        auto* item = new QListWidgetItem(coreText(chore.what), chores_);
-        item->setData(Qt::UserRole, QString::fromStdString(chore.key));
-        item->setFlags(item->flags() | Qt::ItemIsUserCheckable);
-        item->setCheckState(done ? Qt::Checked : Qt::Unchecked);
-        if (done)
-            item->setToolTip(tr("Done on %1").arg(tickedOn(chore.key)));
-    }
-}
-
 void JoinStation::setChoreDone(const QString& key, const QString& what, bool done) {
     Project next = session().project();
     setTicked(next, key.toStdString(), done);
     session().edit(done ? tr("Done: %1").arg(what) : tr("Not done: %1").arg(what), std::move(next));
-}
-
-QString JoinStation::tickedOn(const std::string& what) const {
-    const auto& ticks = session().project().finished;
-    const auto found = std::ranges::find(ticks, what, &Tick::what);
-    if (found == ticks.end())
-        return {};
-    const QDate day = QDate::fromString(QString::fromStdString(found->on), Qt::ISODate);
-    return day.isValid() ? locale().toString(day, QLocale::LongFormat) : QString::fromStdString(found->on);
 }
 
 bool JoinStation::eventFilter(QObject* watched, QEvent* event) {
@@ -482,7 +456,7 @@ void JoinStation::refresh() {
     } else {
         list_->clear();
     }
-    fillChores(drawn);
+    drawn ? chores_->show(session().project(), *drawn) : chores_->clear();
     asPlanned_->setEnabled(!session().project().joinOrder.empty());
     filling_ = false;
     if (list_->count() > 0 && list_->currentRow() < 0)
@@ -521,11 +495,57 @@ std::vector<std::pair<QString, QString>> JoinStation::hangLines(const Join& join
     return lines;
 }
 
+/// Of what meets there, the pieces that are not off the machine; nothing is said before the first is begun.
+QString JoinStation::unfinished(const Join& join) const {
+    const Worked* drawn = session().drawn();
+    const auto planned = std::ranges::find(drawn->plannedJoins, join.key, &PlannedJoin::key);
+    if (finished_.empty() || planned == drawn->plannedJoins.end())
+        return {};
+    std::vector<PieceKey> pieces;
+    for (const Line* line : {&planned->first.line, &planned->second.line})
+        for (const Along& each : *line)
+            pieces.push_back(each.piece);
+    if (join.trim)
+        pieces.push_back(*join.trim);
+    QStringList names;
+    for (const PieceKey each : pieces)
+        if (const QString name = pieceName(drawn->article, each);
+            !finished_.contains(key(each)) && !names.contains(name))
+            names.append(name);
+    return names.join(tr(", "));
+}
+
+/// Where edges do not meet, back at the draft it can be mended.
+void JoinStation::fillWays(const std::vector<Finding>& findings) {
+    while (QLayoutItem* item = ways_->layout()->takeAt(0)) {
+        item->widget()->deleteLater();
+        delete item;
+    }
+    const auto offer = [this](const QString& what, const std::function<void()>& take) {
+        auto* button = new QPushButton(what, ways_);
+        button->setObjectName(QStringLiteral("small"));
+        connect(button, &QPushButton::clicked, this, take);
+        ways_->layout()->addWidget(button);
+    };
+    // Of pieces that were begun by another draft, nothing that the draft does is a way out.
+    if (begun_.empty())
+        for (const Finding& finding : findings)
+            for (WayOut& way : waysOut(session().project(), finding)) {
+                const QString what = coreText(way.what, session().unit());
+                offer(what, [this, what, next = std::move(way.project)] { session().edit(what, next); });
+            }
+    if (!findings.empty())
+        offer(tr("To the draft"), [this] { emit draftWanted(); });
+    ways_->setVisible(!findings.empty());
+}
+
 void JoinStation::showJoin() {
     const Worked* drawn = session().drawn();
     const int row = list_->currentRow();
     if (!drawn || row < 0 || row >= static_cast<int>(joins().size())) {
         picture_->show(nullptr);
+        steps_->show(std::nullopt);
+        fillWays({});
         laidOut_->clear();
         earlier_->setEnabled(false);
         later_->setEnabled(false);
@@ -539,6 +559,8 @@ void JoinStation::showJoin() {
     const Join& join = joins()[static_cast<std::size_t>(row)];
     laidOut_->pickThread(row);
     picture_->show(&join);
+    steps_->show(join.method);
+    fillWays(join.findings);
     const auto lines = hangLines(join);
     const int before = table_->currentRow();
     table_->setVisible(!lines.empty());
@@ -567,7 +589,7 @@ void JoinStation::showJoin() {
     const ReadingUnit unit = session().unit();
     slip_->begin(coreText(join.title));
     slip_->addNote(coreText(label(join.method)));
-    if (const QString day = tickedOn(join.key); !day.isEmpty())
+    if (const QString day = tickedOn(session().project(), join.key); !day.isEmpty())
         slip_->addNote(tr("Ticked on %1.").arg(day));
     slip_->addRule();
     slip_->addLine(coreText(join.first.what), text(join.first.length));
@@ -583,6 +605,8 @@ void JoinStation::showJoin() {
     showTail(join);
     if (*join.check.text != '\0')
         slip_->addNote(coreText(join.check, unit), Severity::warning);
+    if (const QString names = unfinished(join); !names.isEmpty())
+        slip_->addNote(tr("Not knitted to the end yet: %1.").arg(names), Severity::warning);
     for (const Finding& finding : join.findings)
         slip_->addNote(coreText(finding.text, unit), finding.severity);
     slip_->end();

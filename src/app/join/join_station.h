@@ -5,6 +5,8 @@
 #include "app/canvas/slip.h"
 #include "app/join/blocking_print.h"
 #include "app/join/join_picture.h"
+#include "app/join/left_to_do_list.h"
+#include "app/join/step_pictures.h"
 #include "app/session/station.h"
 
 #include <QComboBox>
@@ -15,6 +17,7 @@
 #include <QTableWidget>
 
 #include <map>
+#include <set>
 #include <vector>
 
 namespace vestimen::app {
@@ -29,7 +32,7 @@ public:
     void refresh() override;
     QListWidget* list() const { return list_; }
     QTableWidget* hangTable() const { return table_; }
-    QListWidget* leftToDo() const { return chores_; }
+    LeftToDoList* leftToDo() const { return chores_; }
     QPushButton* earlier() const { return earlier_; }
     QPushButton* later() const { return later_; }
     QPushButton* asPlanned() const { return asPlanned_; }
@@ -42,6 +45,9 @@ public:
     /// The garment laid out, or what the picked join hangs and sews.
     void showLaidOut(bool on);
     bool isLaidOut() const;
+
+signals:
+    void draftWanted();
 
 protected:
     /// Space goes on to the next needle of the map, Backspace back.
@@ -56,10 +62,9 @@ private:
     void setDone(int row, bool done);
     /// The picked join by so many places, where what it rests on, or what rests on it, allows.
     void move(int by);
-    void fillChores(const Worked* drawn);
+    void fillWays(const std::vector<Finding>& findings);
+    QString unfinished(const Join& join) const;
     void setChoreDone(const QString& key, const QString& what, bool done);
-    /// On which day something was ticked; empty where nobody said.
-    QString tickedOn(const std::string& what) const;
     void sayWhatComesBefore(const Join& join, const std::vector<std::string>& done);
     /// What goes on each needle, in the order in which hands work.
     std::vector<std::pair<QString, QString>> hangLines(const Join& join) const;
@@ -71,7 +76,9 @@ private:
     QPushButton* earlier_ = nullptr;
     QPushButton* later_ = nullptr;
     QPushButton* asPlanned_ = nullptr;
-    QListWidget* chores_ = nullptr;
+    LeftToDoList* chores_ = nullptr;
+    StepPictures* steps_ = nullptr;
+    QWidget* ways_ = nullptr;
     PiecesOverview* laidOut_;
     QPushButton* whole_ = nullptr;
     QPushButton* one_ = nullptr;
@@ -84,8 +91,9 @@ private:
     QComboBox* hand_;
     /// As pieces were begun, by name: what differs from the draft.
     std::map<std::string, Program> begun_;
-    std::vector<Join> joins_; ///< where there is such a piece
-    std::string shown_;       ///< the join whose map is shown
+    std::set<std::string> finished_; ///< pieces that are off the machine
+    std::vector<Join> joins_;        ///< where there is such a piece
+    std::string shown_;              ///< the join whose map is shown
     bool filling_ = false;
 };
 

@@ -147,6 +147,8 @@ template<class Kind> Kind* MainWindow::built(int station) {
                 showStation(knit);
                 knitStation()->beginSwatch();
             });
+        } else if constexpr (std::is_same_v<Kind, JoinStation>) {
+            connect(made, &JoinStation::draftWanted, this, [this] { showStation(draft); });
         } else if constexpr (std::is_same_v<Kind, KnitStation>) {
             connect(made, &KnitStation::moved, this, &MainWindow::fillThread);
             connect(made, &KnitStation::screenFilled, this, [this](bool filled) {

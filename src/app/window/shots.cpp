@@ -66,37 +66,6 @@ int takeShots(MainWindow& window, const QString& folder) {
             workroom.beginPiece(window.session().projectId(), window.session().worked().piece(kind)->program));
     };
 
-    {
-        Project p = window.session().project();
-        choose(p, "closure", "cardigan"); choose(p, "pocket/kind", "inside"); choose(p, "buttonhole_kind", "bound_off");
-        window.session().edit("x", p);
-        window.showStation(MainWindow::draft);
-        window.draftStation()->showPiece("left_front");
-        window.draftStation()->canvas()->pick("pocket_mouth");
-        shot("a-front");
-        window.draftStation()->showPiece("left_band");
-        window.draftStation()->canvas()->pick("buttonhole");
-        shot("a-band");
-        window.showStation(MainWindow::join);
-        window.joinStation()->showLaidOut(true);
-        window.joinStation()->list()->setCurrentRow(0);
-        shot("a-join");
-        window.joinStation()->showLaidOut(false);
-        window.joinStation()->list()->setCurrentRow(5);
-        shot("a-card");
-        window.joinStation()->printBlockingSheet("/tmp/shots/b1.pdf", BlockingScale::onePage);
-        window.joinStation()->printBlockingSheet("/tmp/shots/b2.pdf", BlockingScale::fullSize);
-        window.joinStation()->printCards("/tmp/shots/cards.pdf");
-        choose(p, "closure", "pullover"); choose(p, "pocket/kind", "patch");
-        window.session().edit("x", p);
-        window.showStation(MainWindow::draft);
-        window.draftStation()->showPiece("front");
-        window.draftStation()->canvas()->pick("pocket_width");
-        shot("a-patch");
-        window.draftStation()->showPiece("left_pocket");
-        shot("a-pocket");
-        return 0;
-    }
     shot("workroom");
     {
         BeginPage page(window.session().workroom(), window.session().unit());

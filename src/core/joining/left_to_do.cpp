@@ -23,7 +23,7 @@ std::vector<Chore> leftToDo(const Project& project, const Worked& worked) {
                           {buttons == 1 ? "One button, sewn on at its mark" : "{0} buttons, each sewn on at its mark",
                            {static_cast<int>(buttons)}}});
     if (!worked.pieces.empty()) {
-        chores.push_back({"blocking", {"Rest, wash or steam as the swatch, and block to the drafted measures", {}}});
+        chores.push_back({"blocking", {"Rest, treat as the swatch, block to measure", {}}});
         chores.push_back({"label", {"A label, with the yarn and how it is washed", {}}});
     }
     return chores;

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/plan/hung_trim.h"
 
+#include <algorithm>
+
 namespace vestimen {
 
 namespace {
@@ -38,19 +40,34 @@ Knitting hungTrim(HungTrim trim) {
     knitting.stitches = trim.stitches;
     knitting.begin = std::move(trim.begun);
     const auto holes = [&](Rows from) {
-        const Rows row = from + half / 2;
+        // Folded, they lie on each other.
+        const Rows beside = half - trim.slitRows;
+        const Rows row = from + (from == Rows(0) || !isSlit(trim.hole) ? beside / 2 : beside - beside / 2);
         if (trim.holes.empty())
             return;
-        if (!trim.boundFrom) {
+        switch (trim.hole) {
+        case HoleKind::eyelet:
             knitting.at(row, act::Say{"buttonholes", "Buttonholes: each of these stitches goes onto its neighbour."});
             return knitting.at(row, act::Holes{trim.holes});
+        case HoleKind::boundOff:
+            knitting.at(row, act::Say{"buttonholes", "Buttonholes: bind off by hand, and wind loops onto the bare "
+                                                     "needles with a length of the yarn."});
+            for (const NeedleSpan& each : trim.holes) {
+                knitting.at(row, act::BindOffWithin{each, trim.holesFrom});
+                knitting.at(row, act::CastOnOver{each, "buttonholes"});
+            }
+            return;
+        case HoleKind::slit:
+        case HoleKind::bridgedSlit:
+            break;
         }
-        knitting.at(row, act::Say{"buttonholes", "Buttonholes: bind off by hand, and wind loops onto the bare needles "
-                                                 "with a length of the yarn."});
-        for (const NeedleSpan& each : trim.holes) {
-            knitting.at(row, act::BindOffWithin{each, *trim.boundFrom});
-            knitting.at(row, act::CastOnOver{each, "buttonholes"});
-        }
+        knitting.at(row, act::Say{"buttonholes", "Buttonholes: what lies between two slits is knitted alone, one after "
+                                                 "the other."});
+        act::Slits slits{{}, trim.slitRows, trim.hole == HoleKind::bridgedSlit};
+        for (const NeedleSpan& each : trim.holes)
+            slits.before.push_back(each.first);
+        std::ranges::sort(slits.before);
+        knitting.at(row, std::move(slits));
     };
     const auto buttons = [&] {
         if (trim.buttons.empty())

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/ground/buttonhole.h"
 #include "core/plan/knitting.h"
 
 namespace vestimen {
@@ -22,9 +23,11 @@ struct HungTrim {
     Rows tipRows = {}; ///< the last of a rolled one, in another yarn
     YarnNumber tipYarn = 0;
     bool onItsEdge = false;             ///< closed by hanging the edge again, not its first row
-    std::vector<NeedleSpan> holes = {}; ///< of one that is closed on the needles
-    std::optional<Side> boundFrom = {}; ///< they are bound off, beginning at that side, and cast on again; else eyelets
-    std::vector<Needle> buttons = {};   ///< marked in the outer layer
+    std::vector<NeedleSpan> holes = {}; ///< of one that is closed on the needles; of a slit the needle to its right
+    HoleKind hole = HoleKind::eyelet;
+    Rows slitRows = {};
+    Side holesFrom = Side::right;                                ///< at which each is begun to be bound off
+    std::vector<Needle> buttons = {};                            ///< marked in the outer layer
     BindOffMethod bindOff = BindOffMethod::chainRoundTheNeedles; ///< of both layers at once
 };
 

@@ -178,6 +178,15 @@ struct BindOffWithin {
     Side from; ///< at which it begins
     std::string as = {};
 };
+/// Slits between stitches, so many rows high: what lies between two of them is knitted alone. Each with a ball of its
+/// own, but the last, where the carriage and the piece's yarn are: an even number of rows. Or bridged: the last row of
+/// one and the first of the next are knitted in one pass, with no end, and the carriage comes to the other side: an odd
+/// one.
+struct Slits {
+    std::vector<Needle> before; ///< to the left of each of them; rising
+    Rows rows;
+    bool bridged = false;
+};
 /// A mark in some stitches, where something is sewn on later.
 struct MarkStitches {
     std::vector<Needle> needles;
@@ -295,12 +304,12 @@ struct OneWay {
 
 } // namespace act
 
-using Act =
-    std::variant<act::Thin, act::Fewer, act::More, act::Say, act::Mark, act::Section, act::Name, act::HoldLever,
-                 act::Holes, act::HangFirstRow, act::TakeOff, act::Hold, act::Release, act::AllOver, act::Wait,
-                 act::Branches, act::EndWelt, act::WeltAfterwards, act::BindOff, act::OffOnWaste, act::DrawUp,
-                 act::CastOnBeside, act::CastOnOver, act::HangOn, act::HangRow, act::OneWay, act::Parts, act::BreakYarn,
-                 act::NewYarn, act::ToMainBed, act::BindOffWithin, act::MarkStitches, act::Flap, act::CloseCorner>;
+using Act = std::variant<act::Thin, act::Fewer, act::More, act::Say, act::Mark, act::Section, act::Name, act::HoldLever,
+                         act::Holes, act::HangFirstRow, act::TakeOff, act::Hold, act::Release, act::AllOver, act::Wait,
+                         act::Branches, act::EndWelt, act::WeltAfterwards, act::BindOff, act::OffOnWaste, act::DrawUp,
+                         act::CastOnBeside, act::CastOnOver, act::HangOn, act::HangRow, act::OneWay, act::Parts,
+                         act::BreakYarn, act::NewYarn, act::ToMainBed, act::BindOffWithin, act::MarkStitches, act::Flap,
+                         act::CloseCorner, act::Slits>;
 
 struct Stage {
     Rows at;

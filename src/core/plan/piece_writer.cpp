@@ -63,20 +63,28 @@ struct Group {
     PerSide<bool> othersBeside; ///< that wait
     /// So many rows are knitted, by the last passes.
     void goOn(Rows rows, int passesNow) {
-        for (int each = rows.count(); each-- > 0;)
-            passes.push_back(passesNow - each);
+        for (const Side side : bothSides)
+            goOnAt(side, rows, passesNow);
         row += rows;
+    }
+    void setApart(int first, int after) {
+        for (const Side side : bothSides)
+            apart[side].emplace_back(first, after);
+    }
+    void goOnAt(Side side, Rows rows, int passesNow) {
+        for (int each = rows.count(); each-- > 0;)
+            passes[side].push_back(passesNow - each);
     }
 
     Rows row;
     Rows stop;                     ///< at which something else than rows and edges comes next
     std::vector<EdgeState> states; ///< of its edges
     PerSide<int> held;
-    PerSide<int> wraps;         ///< round the needle that waits beside those that work
-    PerSide<const Held*> turns; ///< what was held there just now
-    std::vector<int> passes;    ///< that made its rows, from 1
+    PerSide<int> wraps;               ///< round the needle that waits beside those that work
+    PerSide<const Held*> turns;       ///< what was held there just now
+    PerSide<std::vector<int>> passes; ///< that made its rows at a side, from 1
     /// Passes of branches that do not count among its rows: the first, and the first after them.
-    std::vector<std::pair<int, int>> apart;
+    PerSide<std::vector<std::pair<int, int>>> apart;
     PerSide<std::optional<Rows>> bound; ///< the row at which its side was last bound off
     std::optional<Rows> shapedBegun;    ///< the rows for which edges have done what was due
     std::optional<Rows> shapedBeginning;
@@ -452,10 +460,12 @@ private:
 
     /// Without the passes of branches that do not count among its rows.
     void perform(Group& group, const act::Name& name) {
-        int first = name.from ? passOf(group, *name.from) : seenFrom_;
-        const int last = name.to ? passOf(group, *name.to - Rows(1)) : seenTo_.value_or(writer_.passes());
-        for (const auto& [from, after] : group.apart)
-            if (from > first && after <= last) {
+        int first = name.from ? passOf(group, *name.from, name.side) : seenFrom_;
+        int last = name.to ? passOf(group, *name.to - Rows(1), name.side) : seenTo_.value_or(writer_.passes());
+        for (const auto& [from, after] : group.apart[name.side])
+            if (from > first && from <= last && after > last) {
+                last = from - 1;
+            } else if (from > first && after <= last) {
                 writer_.edge(name.name.c_str(), name.side, first, from - 1);
                 first = after;
             } else if (from <= first && first < after) {
@@ -464,10 +474,10 @@ private:
         writer_.edge(name.name.c_str(), name.side, first, last);
     }
     /// The pass that makes a row, knitted or not; rows from 0.
-    int passOf(const Group& group, Rows row) const {
+    int passOf(const Group& group, Rows row, Side side) const {
         const auto at = static_cast<std::size_t>(row.count());
-        return at < group.passes.size() ? group.passes[at]
-                                        : writer_.passes() + row.count() + 1 - static_cast<int>(group.passes.size());
+        const std::vector<int>& passes = group.passes[side];
+        return at < passes.size() ? passes[at] : writer_.passes() + row.count() + 1 - static_cast<int>(passes.size());
     }
 
     void perform(Group& group, const act::Thin& thin) {
@@ -534,7 +544,8 @@ private:
 
     void perform(Group& group, const act::HangRow& act) {
         const Rows row = group.row - act.below - Rows(1);
-        const HangSource source{.kind = HangSource::Kind::row, .name = std::to_string(passOf(group, row))};
+        const HangSource source{.kind = HangSource::Kind::row,
+                                .name = std::to_string(passOf(group, row, writer_.carriage()))};
         operation::Hang hang{.sources = {source}, .allOf = {source}};
         for (Needle needle = group.span.first; needle <= group.span.last; needle = needle.shifted(1))
             hang.put(needle, needle);
@@ -570,6 +581,93 @@ private:
         const Side from = act.from;
         writer_.add(
             operation::BindOff{.side = from, .count = act.needles.size(), .as = act.as, .at = act.needles.end(from)});
+    }
+
+    /// What lies between two slits, from the side where the carriage is; the first of them has the piece's edge there.
+    static std::vector<NeedleSpan> between(const act::Slits& slits, NeedleSpan all, Side carriage) {
+        std::vector<NeedleSpan> sections;
+        Needle first = all.first;
+        for (const Needle& each : slits.before) {
+            sections.push_back({first, each.shifted(-1)});
+            first = each;
+        }
+        sections.push_back({first, all.last});
+        if (carriage == Side::right)
+            std::ranges::reverse(sections);
+        return sections;
+    }
+
+    void holdApart(NeedleSpan span) {
+        if (!span.empty())
+            writer_.add(operation::Hold{.from = span.first, .to = span.last, .apart = true});
+    }
+
+    void perform(Group& group, const act::Slits& slits) {
+        const NeedleSpan all = group.working();
+        std::vector<NeedleSpan> sections = between(slits, all, writer_.carriage());
+        if (!slits.bridged) // the one with the piece's own yarn last, so that it goes on from there
+            std::ranges::reverse(sections);
+        holdApart({all.first, sections.front().first.shifted(-1)});
+        holdApart({sections.front().last.shifted(1), all.last});
+        writer_.holdLever(true);
+        slits.bridged ? knitBridged(group, slits.rows, sections, all)
+                      : knitWithOwnEnds(group, slits.rows, sections, all);
+        for (const NeedleSpan& each : sections)
+            if (each.first != sections.back().first)
+                release(writer_, each);
+        writer_.holdLever(false);
+        group.row += slits.rows;
+    }
+
+    /// Needles between two others of the piece; at a side that is not theirs these are no rows of it.
+    void knitSection(Group& group, NeedleSpan section, NeedleSpan all, Rows rows) {
+        if (rows == Rows(0))
+            return;
+        const int before = writer_.passes();
+        writer_.knit(rows, Stitches(section.size()), writer_.size(surfaceAt(group.surface, group.row).looser));
+        for (const Side side : bothSides)
+            if (section.end(side) == all.end(side))
+                group.goOnAt(side, rows, writer_.passes());
+            else
+                group.apart[side].emplace_back(before + 1, writer_.passes() + 1);
+    }
+
+    void knitWithOwnEnds(Group& group, Rows rows, const std::vector<NeedleSpan>& sections, NeedleSpan all) {
+        const YarnIndex around = writer_.work();
+        const int counter = writer_.counter();
+        for (std::size_t i = 0; i < sections.size(); ++i) {
+            const bool isLast = i + 1 == sections.size();
+            if (i > 0) {
+                release(writer_, sections[i]);
+                holdApart(sections[i - 1]);
+                writer_.counterTo(counter);
+            }
+            yarns_.useOwnBalls(!isLast);
+            writer_.workWith(isLast ? around : yarns_.inProgram(surfaceAt(group.surface, group.row).yarn));
+            if (!isLast)
+                writer_.add(operation::JoinYarn{writer_.work(), writer_.carriage()});
+            knitSection(group, sections[i], all, rows);
+            if (!isLast)
+                writer_.add(operation::BreakYarn{writer_.work()});
+        }
+    }
+
+    void knitBridged(Group& group, Rows rows, const std::vector<NeedleSpan>& sections, NeedleSpan all) {
+        const int counter = writer_.counter();
+        for (std::size_t i = 0; i < sections.size(); ++i) {
+            const bool isEnd = i == 0 || i + 1 == sections.size();
+            if (i > 0) {
+                // The last row of one and the first of the next.
+                release(writer_, sections[i]);
+                knitSection(group,
+                            {std::min(sections[i - 1].first, sections[i].first),
+                             std::max(sections[i - 1].last, sections[i].last)},
+                            all, Rows(1));
+                holdApart(sections[i - 1]);
+            }
+            knitSection(group, sections[i], all, rows - Rows(isEnd ? 1 : 2));
+        }
+        writer_.counterTo(counter + rows.count());
     }
 
     void perform(Group&, const act::MarkStitches& mark) {
@@ -741,7 +839,7 @@ private:
             work(own, each->stages);
         }
         if (!branches.apart)
-            group.apart.emplace_back(before + 1, writer_.passes() + 1);
+            group.setApart(before + 1, writer_.passes() + 1);
         if (onHolder)
             writer_.holdLever(false);
     }
@@ -773,7 +871,7 @@ private:
         writer_.holdLever(false);
         writer_.counterTo(counter);
         writer_.edge(flapEdge, Side::left, before + 1, writer_.passes());
-        group.apart.emplace_back(before + 1, writer_.passes() + 1);
+        group.setApart(before + 1, writer_.passes() + 1);
     }
 
     void perform(Group& flap, const act::CloseCorner&) {

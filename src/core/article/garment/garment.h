@@ -2,6 +2,7 @@
 // A pullover or cardigan as it is chosen. Everything else is worked out from it.
 #pragma once
 
+#include "core/ground/buttonhole.h"
 #include "core/ground/edge_shaping.h"
 #include "core/ground/ground.h"
 #include "core/ground/welt.h"
@@ -38,8 +39,6 @@ enum class NeckSchool { hold, bindOff, wasteYarn };
 /// Behind the front, by short rows within it; behind it, hung into a slit; or sewn onto it (craft 18).
 enum class PocketKind { none, inside, slit, patch };
 enum class PocketSides { both, left, right };
-/// Stitches moved aside, or bound off and cast on again (craft 17).
-enum class ButtonholeKind { eyelet, boundOff };
 enum class SleeveLine { tapered, straight };
 enum class SleeveReach { full, shortened };
 /// Up from the cuff, or down from the armhole that is hung (craft 16).
@@ -170,7 +169,7 @@ struct Garment {
         int buttons = 6;
         Length button = Length::millimetres(15); ///< across
         Side holes = Side::left;                 ///< the wearer's side whose band has the buttonholes
-        ButtonholeKind hole = ButtonholeKind::eyelet;
+        HoleKind hole = HoleKind::eyelet;
         Length apart = Length::millimetres(0);  ///< of two buttons: as many as have room; 0: so many as are said
         Length margin = Length::millimetres(0); ///< from each end of the band to the first hole; 0: as is usual
         bool operator==(const Opening&) const = default;

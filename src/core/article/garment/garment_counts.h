@@ -106,6 +106,7 @@ struct GarmentCounts {
     Stitches bandEdge;            ///< of these, for the rows of the front
     Rows bandRows;                ///< both layers
     Stitches buttonhole;          ///< stitches of each: of an eyelet 1 or 2
+    Rows slitRows;                ///< of one that is a slit; 0 of others
     std::vector<int> buttonholes; ///< first stitches, counted from 1 at the lower edge
 
     Stitches pocket;   ///< of each; 0 where there is none

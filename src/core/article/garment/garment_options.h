@@ -58,9 +58,11 @@ inline constexpr Option pocketSideOptions[] = {
     {"both", "One on each side"}, {"left", "On the wearer’s left"}, {"right", "On the wearer’s right"}};
 template<> inline constexpr std::span<const Option> optionsOf<PocketSides> = pocketSideOptions;
 
-inline constexpr Option buttonholeKindOptions[] = {{"eyelet", "Eyelets, for small buttons"},
-                                                   {"bound_off", "Bound off and cast on again"}};
-template<> inline constexpr std::span<const Option> optionsOf<ButtonholeKind> = buttonholeKindOptions;
+inline constexpr Option holeOptions[] = {{"eyelet", "Eyelets, for small buttons"},
+                                         {"bound_off", "Bound off and cast on again"},
+                                         {"slit", "Slits, with ends of their own"},
+                                         {"bridged_slit", "Short slits, bridged, with no end"}};
+template<> inline constexpr std::span<const Option> optionsOf<HoleKind> = holeOptions;
 
 inline constexpr Option sleeveLineOptions[] = {{"tapered", "Tapered sleeve"}, {"straight", "Straight sleeve"}};
 template<> inline constexpr std::span<const Option> optionsOf<SleeveLine> = sleeveLineOptions;

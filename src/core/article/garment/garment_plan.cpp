@@ -326,8 +326,20 @@ std::vector<Change<Garment>> changesFor(const Garment& garment, const Ground& gr
         changes.choose({"A drop shoulder", {}}, [](Garment& g) { g.body.kind = BodyKind::dropShoulder; });
     else if (code == "waist_out_of_place" || code == "side_slope")
         changes.choose({"Straight sides", {}}, [](Garment& g) { g.body.sides = SideKind::straight; });
-    else if (code == "buttonhole_size")
-        changes.choose({"Buttonholes bound off", {}}, [](Garment& g) { g.opening.hole = ButtonholeKind::boundOff; });
+    else if (code == "buttonhole_size" && isSlit(garment.opening.hole)) {
+        if (garment.opening.hole == HoleKind::bridgedSlit)
+            changes.choose({"Slits with ends of their own", {}}, [](Garment& g) { g.opening.hole = HoleKind::slit; });
+        changes.choose({"Buttonholes bound off", {}}, [](Garment& g) { g.opening.hole = HoleKind::boundOff; });
+        for (const double deeper : {5.0, 10.0, 20.0})
+            changes.choose(
+                {"Bands {0} deeper", {Length::millimetres(deeper)}},
+                [deeper](Garment& g) { g.opening.band.depth += Length::millimetres(deeper); }, deeper > 5.0);
+    } else if (code == "buttonhole_size")
+        changes.choose({"Buttonholes bound off", {}}, [](Garment& g) { g.opening.hole = HoleKind::boundOff; });
+    else if (code == "eased" && garment.body.kind == BodyKind::setIn)
+        for (const double ease : {15.0, 10.0, 5.0, 0.0})
+            changes.choose({"A cap {0} longer than its armhole", {Length::millimetres(ease)}},
+                           [ease](Garment& g) { g.sleeves.capEase = Length::millimetres(ease); });
     else if (code == "pocket_low" || code == "pocket_place")
         changes.pockets();
     else if (code == "too_many_buttons")

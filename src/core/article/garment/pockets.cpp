@@ -271,8 +271,8 @@ private:
                                 : sidedText("Left pocket, outer side", "Right pocket, outer side"),
                        {}},
              .method = JoinMethod::sewOn,
-             .first = {{{front_, bagEdge(side_, edge, true)}}, {"front layer, {0} rows", {}}},
-             .second = {{{front_, bagEdge(side_, edge, false)}}, {"back layer, {0} rows", {}}},
+             .first = {{{front_, bagEdge(side_, edge, true)}}, {"front layer of the bag", {}}},
+             .second = {{{front_, bagEdge(side_, edge, false)}}, {"back layer of the bag", {}}},
              .ends = {{{front_, bagEdge(side_, edge, false)}, true}},
              .tailSide = {"Sew from the mouth down to the fold.", {}},
              .facing = {"Fold the bag behind the front, purl sides out, and close its side: sew, link, or hang both "

@@ -114,6 +114,39 @@ bool countArmTrim(Counter& counter, GarmentCounts& counts) {
 constexpr double eyeletOfOne = 3.0;
 constexpr double eyeletOfTwo = 5.0;
 
+/// Rows of a layer on either side of a slit, at least; and a bridge that spans more than so many pulls it shut.
+constexpr Rows besideSlit(2);
+constexpr Rows mostBridged(5);
+
+/// No longer than the button, and even with ends of its own, or odd where it is bridged.
+bool countSlit(Counter& counter, GarmentCounts& counts) {
+    const Garment::Opening& opening = counter.choices().opening;
+    const bool bridged = opening.hole == HoleKind::bridgedSlit;
+    const Length unit =
+        opening.band.ownRows > 0 ? Gauge::perTenCentimetres(opening.band.ownRows).unit() : counter.gauge().rows.unit();
+    const int rows = static_cast<int>(opening.button / unit);
+    counts.slitRows = Rows(std::max(bridged ? 3 : 2, rows - ((rows % 2 == 0) == bridged ? 1 : 0)));
+    const Rows layer = counts.bandRows / 2;
+    if (opening.buttons == 0 ||
+        (counts.slitRows + besideSlit * 2 <= layer && (!bridged || counts.slitRows <= mostBridged)))
+        return true;
+    if (bridged && counts.slitRows > mostBridged)
+        counter.error(
+            "buttonhole_size",
+            {"A bridged slit for a button of {0} takes {1} rows, and the bridge pulls more than {2} shut: knit "
+             "each side with an end of its own, or take smaller buttons.",
+             {opening.button, counts.slitRows, mostBridged}},
+            pieces::leftBand);
+    else
+        counter.error("buttonhole_size",
+                      {"A slit for a button of {0} takes {1} rows and {2} beside it, and a layer of the band has {3}: "
+                       "make the bands at least {4} deep, or take smaller buttons.",
+                       {opening.button, counts.slitRows, besideSlit * 2, layer,
+                        unit * (counts.slitRows + besideSlit * 2).count()}},
+                      pieces::leftBand);
+    return false;
+}
+
 /// The band hangs on the rows of its front and on the end of the neck trim, folded.
 bool countBand(Counter& counter, GarmentCounts& counts) {
     const FabricGauge& gauge = counter.gauge();
@@ -138,12 +171,16 @@ bool countBand(Counter& counter, GarmentCounts& counts) {
     const Length unit = own.stitches.unit();
     const Garment::Opening& opening = choices.opening;
     const auto stitchesOf = [&](Length length) { return Stitches(static_cast<int>(std::lround(length / unit))); };
-    const bool bound = opening.hole == ButtonholeKind::boundOff;
+    const bool bound = opening.hole == HoleKind::boundOff;
     // An eyelet of one needle lets a small button through; a larger one takes two. What is bound off is no longer than
     // the button, since it gives.
-    counts.buttonhole = bound ? std::max(Stitches(2), Stitches(static_cast<int>(opening.button / unit)))
-                              : Stitches(opening.button <= unit * eyeletOfOne ? 1 : 2);
-    if (!bound && opening.buttons > 0 && opening.button > unit * eyeletOfTwo)
+    const bool slit = isSlit(opening.hole);
+    if (slit && !countSlit(counter, counts))
+        return false;
+    counts.buttonhole = slit    ? Stitches(1)
+                        : bound ? std::max(Stitches(2), Stitches(static_cast<int>(opening.button / unit)))
+                                : Stitches(opening.button <= unit * eyeletOfOne ? 1 : 2);
+    if (opening.hole == HoleKind::eyelet && opening.buttons > 0 && opening.button > unit * eyeletOfTwo)
         counter.warning("buttonhole_size",
                         {"An eyelet of {0} stitches lets a button of about {1} through, and yours is {2} across: bind "
                          "the holes off instead, or take smaller buttons.",

@@ -21,6 +21,7 @@ struct Trim {
     FabricGauge gauge;
     std::vector<NeedleSpan> holes = {};
     std::vector<Needle> buttons = {};
+    Rows slitRows = {};
 };
 
 Knitting trimOf(const GarmentBrief& project, Trim trim) {
@@ -46,8 +47,9 @@ Knitting trimOf(const GarmentBrief& project, Trim trim) {
     HungTrim folded{trim.gauge, std::move(begun), trim.stitches, trim.rows};
     folded.holes = std::move(trim.holes);
     folded.buttons = std::move(trim.buttons);
-    if (project.choices.opening.hole == ButtonholeKind::boundOff)
-        folded.boundFrom = trim.piece == pieces::leftBand ? Side::right : Side::left; // from the lower edge
+    folded.hole = project.choices.opening.hole;
+    folded.slitRows = trim.slitRows;
+    folded.holesFrom = trim.piece == pieces::leftBand ? Side::right : Side::left; // from the lower edge
     if (band) {
         folded.section = "band";
         folded.again = "Fold the band towards you and hang the loops of its first row on the same needles.";
@@ -327,15 +329,19 @@ Knitting bandKnitting(const GarmentBrief& project, const GarmentCounts& counts, 
     for (const int position : counts.buttonholes) {
         const NeedleSpan all = centred(counts.band);
         const NeedleSpan hole = fromEdge(all, left ? Side::right : Side::left, position - 1, counts.buttonhole.count());
-        if (hasHoles)
+        const bool slit = isSlit(project.choices.opening.hole);
+        if (hasHoles && slit && left) // on the other side of its stitch, as in a mirror
+            holes.push_back({hole.first.shifted(1), hole.last.shifted(1)});
+        else if (hasHoles)
             holes.push_back(hole);
         else
             buttons.push_back(hole.first.shifted(hole.size() / 2 - (left && hole.size() % 2 == 0 ? 1 : 0)));
     }
-    return trimOf(project, {piece, counts.band, counts.bandRows, "hang the front edge",
-                            left ? "Purl side facing you, the neck at your left, the lower edge at your right."
-                                 : "Purl side facing you, the lower edge at your left, the neck at your right.",
-                            std::move(edge).all(), counts.gauge, std::move(holes), std::move(buttons)});
+    return trimOf(project,
+                  {piece, counts.band, counts.bandRows, "hang the front edge",
+                   left ? "Purl side facing you, the neck at your left, the lower edge at your right."
+                        : "Purl side facing you, the lower edge at your left, the neck at your right.",
+                   std::move(edge).all(), counts.gauge, std::move(holes), std::move(buttons), counts.slitRows});
 }
 
 } // namespace vestimen

@@ -1,0 +1,13 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+namespace vestimen {
+
+/// Stitches moved aside; bound off by hand and cast on again; or each side of it knitted alone, with an end of its own
+/// or bridged (craft 17).
+enum class HoleKind { eyelet, boundOff, slit, bridgedSlit };
+constexpr bool isSlit(HoleKind kind) {
+    return kind == HoleKind::slit || kind == HoleKind::bridgedSlit;
+}
+
+} // namespace vestimen
