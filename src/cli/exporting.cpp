@@ -7,6 +7,7 @@
 #include "core/format/joins_json.h"
 #include "core/format/piece_export.h"
 #include "core/format/program_json.h"
+#include "core/joining/join_program.h"
 #include "core/swatch_plan.h"
 
 #include <algorithm>
@@ -51,6 +52,12 @@ std::vector<ExportedFile> allFiles(const Project& project, const Worked& worked,
     add("svg", "draft.svg", [&] { return draftSvg(worked, project.yarn.colour); });
     add("dxf", "draft.dxf", [&] { return draftDxf(worked); });
     add("json", "joins.json", [&] { return joinsJson(worked); });
+    // What is knitted through both edges is a program as well.
+    for (const Join& join : worked.joins)
+        if (const auto planned = std::ranges::find(worked.plannedJoins, join.key, &PlannedJoin::key);
+            planned != worked.plannedJoins.end() && isWanted("json"))
+            if (const auto program = joinProgram(project, *planned, join))
+                files.push_back({"join_" + join.key + ".json", toJson(*program)});
     add("csv", "counts.csv", [&] { return countsCsv(worked); });
     for (const WorkedPiece& piece : worked.pieces)
         for (const std::string& format : formats)

@@ -5,7 +5,7 @@
 #include "app/knit_fixture.h"
 #include "support/projects.h"
 
-#include "core/joining/left_to_do.h"
+#include "core/finishing/left_to_do.h"
 
 #include <set>
 

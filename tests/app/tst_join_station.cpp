@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The garment laid out: a thread for every join, picked with the mouse, drawn tight when it is ticked.
-#include "app/window_fixture.h"
+#include "app/knit_fixture.h"
 #include "support/pdf_lines.h"
 #include "support/projects.h"
 
@@ -12,7 +12,6 @@
 
 using namespace vestimen::test;
 using namespace vestimen;
-using namespace vestimen::app;
 
 namespace {
 
@@ -40,6 +39,8 @@ private slots:
     void whatIsLeftToDoIsTicked();
     void theBlockingSheetIsTrueToScale();
     void aCardForEachJoinIsPrinted();
+    void whatDoesNotMeetGoesBackToTheDraft();
+    void whatIsNotKnittedYetIsSaid();
 };
 
 void TestJoinStation::everyJoinIsAThread_data() {
@@ -271,6 +272,53 @@ void TestJoinStation::aCardForEachJoinIsPrinted() {
             QVERIFY2(found, qPrintable(QString::fromStdString(render(each.title))));
         }
     QVERIFY(!join->printCards(folder.filePath("nowhere/joins.pdf")));
+}
+
+/// A pinned count made the sleeve too wide: the button mends it, and the draft is a button away.
+void TestJoinStation::whatDoesNotMeetGoesBackToTheDraft() {
+    WindowFixture fixture;
+    Project project = fixture.project();
+    const auto& top = fixture.worked().workings.at(quantities::sleeveTopStitches);
+    project.pins[quantities::sleeveTopStitches] = std::get<int>(top.result) + 18;
+    fixture.window().session().edit("pinned", project);
+    JoinStation* join = openJoin(fixture);
+    const auto button = [join](const QString& text) {
+        for (QPushButton* each : join->findChildren<QPushButton*>())
+            if (each->isVisible() && each->text().startsWith(text))
+                return each;
+        return static_cast<QPushButton*>(nullptr);
+    };
+    join->list()->setCurrentRow(0);
+    QVERIFY(!button("Without the pinned") && !button("To the draft"));
+    join->list()->setCurrentRow(static_cast<int>(titles(join).indexOf("Left sleeve to armhole")));
+    QVERIFY(join->slip()->plainText().contains("must be stretched evenly"));
+    QVERIFY(button("To the draft"));
+    QTest::mouseClick(button("To the draft"), Qt::LeftButton);
+    QVERIFY(fixture.window().draftStation()->isVisible());
+    fixture.window().showStation(MainWindow::join);
+    QPushButton* mend = button("Without the pinned stitches of the sleeve top");
+    QVERIFY(mend);
+    QTest::mouseClick(mend, Qt::LeftButton);
+    QVERIFY(fixture.project().pins.empty());
+    QApplication::sendPostedEvents(nullptr, QEvent::DeferredDelete);
+    QVERIFY(!button("Without the pinned") && !button("To the draft"));
+}
+
+/// From the first piece on that is off the machine.
+void TestJoinStation::whatIsNotKnittedYetIsSaid() {
+    WindowFixture fixture;
+    JoinStation* join = openJoin(fixture);
+    join->list()->setCurrentRow(0);
+    QVERIFY(!join->slip()->plainText().contains("Not knitted to the end yet"));
+    KnitStation* knit = beginPiece(fixture, pieces::back);
+    knitUntil(knit, [](const KnittingState&) { return false; });
+    fixture.window().showStation(MainWindow::join);
+    join->list()->setCurrentRow(0);
+    QVERIFY2(join->slip()->plainText().contains("Not knitted to the end yet: Front."),
+             qPrintable(join->slip()->plainText()));
+    // Ticked all the same: hands may know better.
+    join->list()->item(0)->setCheckState(Qt::Checked);
+    QCOMPARE(fixture.project().joined.size(), std::size_t{1});
 }
 
 QTEST_MAIN(TestJoinStation)

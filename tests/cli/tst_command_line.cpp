@@ -336,9 +336,11 @@ void TestCommandLine::exportWritesEveryFormat() {
                                  folder.filePath("out"), "--as", "json,svg,dxf,csv,text"});
     QCOMPARE(outcome.code, 0);
     const QStringList files = QDir(folder.filePath("out")).entryList(QDir::Files);
-    // The pieces; the swatch in three forms; its gauge rule; the whole draft; the joins.
-    QCOMPARE(files.size(), 5 * 5 + 4 + 3 + 1);
+    // The pieces; the swatch in three forms; its gauge rule; the whole draft; the joins, and those that are knitted.
+    QCOMPARE(files.size(), 5 * 5 + 4 + 3 + 1 + 4);
     QVERIFY(files.contains("joins.json"));
+    for (const char* join : {"shoulder_left", "shoulder_right", "sleeve_left", "sleeve_right"})
+        QVERIFY(files.contains(QStringLiteral("join_%1.json").arg(QLatin1String(join))));
     QVERIFY(files.contains("gauge_rule.svg") && files.contains("swatch.json"));
     QVERIFY(files.contains("draft.svg") && files.contains("draft.dxf") && files.contains("counts.csv"));
     const Worked worked = work(test::odilesPullover());

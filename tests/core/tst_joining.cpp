@@ -3,11 +3,11 @@
 #include "support/projects.h"
 
 #include "core/bed/virtual_bed.h"
-#include "core/joining/blocking.h"
+#include "core/finishing/blocking.h"
+#include "core/finishing/left_to_do.h"
 #include "core/joining/join_order.h"
 #include "core/joining/join_program.h"
 #include "core/joining/join_steps.h"
-#include "core/joining/left_to_do.h"
 #include "core/ways_out.h"
 
 #include <QTest>

@@ -31,7 +31,7 @@ const QList<QStringList> order = {
     {"core/article"},
     {"core/project"},
     {"core"},
-    {"core/format"},
+    {"core/format", "core/finishing"},
     {"core/reckoner"},
     {"files"},
     {"workroom"},

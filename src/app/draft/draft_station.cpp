@@ -28,7 +28,7 @@ const QString allTab = QStringLiteral("*");
 DraftStation::DraftStation(Session& session, QWidget* parent)
     : Station(session, parent), canvas_(new RailCanvas(this)), overview_(new PiecesOverview(this)),
       stage_(new QStackedWidget(this)), slip_(new Slip(this)), panel_(new ChoicePanel(session, slip_)),
-      shape_(new ShapePanel(session, slip_)), yarns_(new YarnPanel(session, slip_)), ways_(new QWidget(slip_)),
+      shape_(new ShapePanel(session, slip_)), yarns_(new YarnPanel(session, slip_)), ways_(new WayButtons(slip_)),
       rowList_(new RowList(this)) {
     auto* all = new QHBoxLayout(this);
     all->setContentsMargins(24, 14, 16, 14);
@@ -46,8 +46,6 @@ DraftStation::DraftStation(Session& session, QWidget* parent)
     rowList_->hide();
     drawing->addWidget(rowList_);
     left->addLayout(drawing, 1);
-    auto* ways = new QVBoxLayout(ways_);
-    ways->setContentsMargins(0, 0, 0, 0);
     slip_->controls()->addWidget(ways_);
     slip_->controls()->addWidget(shape_);
     slip_->controls()->addWidget(panel_);
@@ -454,31 +452,21 @@ void DraftStation::fillSlip() {
 void DraftStation::fillWays() {
     if (session().isPreviewing())
         return; // a hand that drags takes no way out; the shelves are not read at every step
-    while (QLayoutItem* item = ways_->layout()->takeAt(0)) {
-        item->widget()->deleteLater();
-        delete item;
-    }
-    const auto offer = [this](const QString& what, const std::function<void()>& take) {
-        auto* button = new QPushButton(what, ways_);
-        button->setObjectName(QStringLiteral("small"));
-        connect(button, &QPushButton::clicked, this, take);
-        ways_->layout()->addWidget(button);
-    };
+    ways_->clear();
     for (const Finding& finding : session().worked().findings) {
         for (WayOut& way : waysOut(session().project(), finding)) {
             const QString what = coreText(way.what, session().unit());
-            offer(what, [this, what, next = std::move(way.project)] { session().edit(what, next); });
+            ways_->offer(what, [this, what, next = std::move(way.project)] { session().edit(what, next); });
         }
         if (finding.severity != Severity::error)
             continue;
         try {
             for (const ShelfWay& way : waysFromShelves(session(), finding))
-                offer(way.what, [this, way] { session().useFromShelf(way.shelf, way.item); });
+                ways_->offer(way.what, [this, way] { session().useFromShelf(way.shelf, way.item); });
         } catch (const WorkroomError& error) {
             emit said(error.message());
         }
     }
-    ways_->setVisible(ways_->layout()->count() > 0);
 }
 
 } // namespace vestimen::app

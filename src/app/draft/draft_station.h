@@ -4,6 +4,7 @@
 #include "app/canvas/pieces_overview.h"
 #include "app/canvas/rail_canvas.h"
 #include "app/canvas/slip.h"
+#include "app/canvas/way_buttons.h"
 #include "app/draft/choice_panel.h"
 #include "app/draft/row_list.h"
 #include "app/draft/shape_panel.h"
@@ -74,7 +75,7 @@ private:
     ChoicePanel* panel_;
     ShapePanel* shape_;
     YarnPanel* yarns_;
-    QWidget* ways_;
+    WayButtons* ways_;
     RowList* rowList_;
     QLabel* title_;
     QLabel* subtitle_;

@@ -3,7 +3,7 @@
 
 #include "app/theme/paper.h"
 #include "core/article/articles.h"
-#include "core/joining/blocking.h"
+#include "core/finishing/blocking.h"
 
 #include <QFileInfo>
 

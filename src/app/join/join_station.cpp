@@ -6,6 +6,7 @@
 #include "app/canvas/rail_canvas.h"
 #include "app/join/join_cards_print.h"
 #include "app/join/join_threads.h"
+#include "app/join/join_words.h"
 #include "app/session/newest_begun.h"
 #include "app/theme/theme.h"
 #include "core/bed/virtual_bed.h"
@@ -25,45 +26,7 @@
 namespace vestimen::app {
 namespace {
 
-QString sourceText(const Article& article, const HangSource& source, int index) {
-    const QString piece = pieceName(article, PieceKey(source.piece));
-    const QString name = QString::fromStdString(source.name).replace('_', ' ');
-    switch (source.kind) {
-    case HangSource::Kind::edge:
-        return JoinStation::tr("%1, %2, row %3").arg(piece, name).arg(index);
-    case HangSource::Kind::bound:
-        return JoinStation::tr("%1, %2, bound stitch %3").arg(piece, name).arg(index);
-    case HangSource::Kind::castOn:
-        return JoinStation::tr("%1, %2, cast-on loop %3").arg(piece, name).arg(index);
-    case HangSource::Kind::row:
-        return JoinStation::tr("%1, row %2, stitch %3").arg(piece, name).arg(index);
-    case HangSource::Kind::kept:
-    case HangSource::Kind::first:
-    case HangSource::Kind::bar:
-        break;
-    }
-    return JoinStation::tr("%1, %2, open stitch %3").arg(piece, name).arg(index);
-}
-
 const QString handSetting = QStringLiteral("join_hand");
-
-/// The side at which an end hangs when both edges are on the needles; nothing where they are not hung.
-std::optional<Side> hangsAt(const Join& join) {
-    if (!join.hang || !join.end)
-        return std::nullopt;
-    for (const JoinEdge* edge : {&join.first, &join.second}) {
-        // The stitch beside which it comes out is the outermost of its piece.
-        int most = 0;
-        for (const JoinOpening& each : edge->hung)
-            if (each.piece == join.end->piece)
-                most = std::max(most, each.index);
-        const int wanted = join.end->at == Side::left ? 1 : most;
-        for (std::size_t i = 0; i < edge->hung.size(); ++i)
-            if (edge->hung[i].piece == join.end->piece && edge->hung[i].index == wanted)
-                return 2 * i < edge->hung.size() ? Side::left : Side::right;
-    }
-    return std::nullopt;
-}
 
 } // namespace
 
@@ -198,14 +161,9 @@ JoinStation::JoinStation(Session& session, QWidget* parent)
     connect(table_, &QTableWidget::currentCellChanged, this, [this](int row) { showNeedle(row); });
     middle->addWidget(table_, 1);
     all->addLayout(column, 1);
-    auto* right = new QVBoxLayout;
-    right->addWidget(scrolled(slip_, this), 1);
-    ways_ = new QWidget(this);
-    auto* ways = new QVBoxLayout(ways_);
-    ways->setContentsMargins(0, 0, 0, 0);
-    ways->setSpacing(6);
-    right->addWidget(ways_);
-    all->addLayout(right);
+    all->addWidget(scrolled(slip_, this));
+    ways_ = new WayButtons(slip_);
+    slip_->controls()->addWidget(ways_);
     connect(list_, &QListWidget::currentRowChanged, this, [this] {
         if (!filling_)
             showJoin();
@@ -408,7 +366,7 @@ bool JoinStation::printCards(const QString& file) {
     }
     QList<JoinCard> cards;
     for (const Join& join : joins())
-        cards.append({join, hangLines(join)});
+        cards.append({join, hangLines(session().drawn(), join)});
     return saidOf(file,
                   printJoinCards(file, QString::fromStdString(session().project().name), cards, session().unit()));
 }
@@ -464,37 +422,6 @@ void JoinStation::refresh() {
     showJoin();
 }
 
-std::vector<std::pair<QString, QString>> JoinStation::hangLines(const Join& join) const {
-    std::vector<std::pair<QString, QString>> lines;
-    const Worked* drawn = session().drawn();
-    const WorkedPiece* trim = drawn && join.trim ? drawn->piece(*join.trim) : nullptr;
-    if (trim) {
-        for (const Operation& op : trim->program.operations)
-            if (const auto* hung = std::get_if<operation::Hang>(&op.action)) {
-                for (const int i : halvingOrder(static_cast<int>(hung->map.size()))) {
-                    const Hung& one = hung->map[static_cast<std::size_t>(i)];
-                    lines.emplace_back(QString::fromStdString(one.needle.name()),
-                                       sourceText(drawn->article, hung->source(one), one.index));
-                }
-                break;
-            }
-        return lines;
-    }
-    if (!drawn || !join.hang)
-        return lines;
-    const auto named = [drawn](const JoinEdge& edge, int place) {
-        const JoinOpening& opening = edge.hung[static_cast<std::size_t>(place) - 1];
-        const QString piece = pieceName(drawn->article, opening.piece);
-        return edge.unit == JoinUnit::stitches ? tr("%1, stitch %2").arg(piece).arg(opening.index)
-                                               : tr("%1, row %2").arg(piece).arg(opening.index);
-    };
-    const NeedleSpan span = centred(Stitches(join.first.count));
-    for (const auto& [needle, opening] : join.hang->halving())
-        lines.emplace_back(QString::fromStdString(span.first.shifted(needle - 1).name()),
-                           tr("%1 · %2").arg(named(join.first, needle), named(join.second, opening)));
-    return lines;
-}
-
 /// Of what meets there, the pieces that are not off the machine; nothing is said before the first is begun.
 QString JoinStation::unfinished(const Join& join) const {
     const Worked* drawn = session().drawn();
@@ -517,26 +444,16 @@ QString JoinStation::unfinished(const Join& join) const {
 
 /// Where edges do not meet, back at the draft it can be mended.
 void JoinStation::fillWays(const std::vector<Finding>& findings) {
-    while (QLayoutItem* item = ways_->layout()->takeAt(0)) {
-        item->widget()->deleteLater();
-        delete item;
-    }
-    const auto offer = [this](const QString& what, const std::function<void()>& take) {
-        auto* button = new QPushButton(what, ways_);
-        button->setObjectName(QStringLiteral("small"));
-        connect(button, &QPushButton::clicked, this, take);
-        ways_->layout()->addWidget(button);
-    };
+    ways_->clear();
     // Of pieces that were begun by another draft, nothing that the draft does is a way out.
     if (begun_.empty())
         for (const Finding& finding : findings)
             for (WayOut& way : waysOut(session().project(), finding)) {
                 const QString what = coreText(way.what, session().unit());
-                offer(what, [this, what, next = std::move(way.project)] { session().edit(what, next); });
+                ways_->offer(what, [this, what, next = std::move(way.project)] { session().edit(what, next); });
             }
     if (!findings.empty())
-        offer(tr("To the draft"), [this] { emit draftWanted(); });
-    ways_->setVisible(!findings.empty());
+        ways_->offer(tr("To the draft"), [this] { emit draftWanted(); });
 }
 
 void JoinStation::showJoin() {
@@ -561,7 +478,7 @@ void JoinStation::showJoin() {
     picture_->show(&join);
     steps_->show(join.method);
     fillWays(join.findings);
-    const auto lines = hangLines(join);
+    const auto lines = hangLines(session().drawn(), join);
     const int before = table_->currentRow();
     table_->setVisible(!lines.empty());
     table_->horizontalHeaderItem(2)->setText(

@@ -3,6 +3,7 @@
 
 #include "app/canvas/pieces_overview.h"
 #include "app/canvas/slip.h"
+#include "app/canvas/way_buttons.h"
 #include "app/join/blocking_print.h"
 #include "app/join/join_picture.h"
 #include "app/join/left_to_do_list.h"
@@ -66,9 +67,6 @@ private:
     QString unfinished(const Join& join) const;
     void setChoreDone(const QString& key, const QString& what, bool done);
     void sayWhatComesBefore(const Join& join, const std::vector<std::string>& done);
-    /// What goes on each needle, in the order in which hands work.
-    std::vector<std::pair<QString, QString>> hangLines(const Join& join) const;
-
     void showNeedle(int at);
     bool saidOf(const QString& file, bool written);
 
@@ -78,7 +76,7 @@ private:
     QPushButton* asPlanned_ = nullptr;
     LeftToDoList* chores_ = nullptr;
     StepPictures* steps_ = nullptr;
-    QWidget* ways_ = nullptr;
+    WayButtons* ways_ = nullptr;
     PiecesOverview* laidOut_;
     QPushButton* whole_ = nullptr;
     QPushButton* one_ = nullptr;

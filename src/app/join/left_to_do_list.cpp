@@ -2,7 +2,7 @@
 #include "app/join/left_to_do_list.h"
 
 #include "app/session/session.h"
-#include "core/joining/left_to_do.h"
+#include "core/finishing/left_to_do.h"
 
 #include <QDate>
 

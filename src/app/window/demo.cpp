@@ -77,7 +77,7 @@ QString makeDemoWorkroom(const QString& folder, bool fresh) {
         return file;
     Workroom workroom(file);
     workroom.together([&] {
-        for (const char* name : {"bench-cushion", "wheelhouse-blanket", "boot-socks"})
+        for (const char* name : {"bench-cushion", "watch-cardigan", "wheelhouse-blanket", "boot-socks"})
             addProject(workroom, shipped(QLatin1String(name)));
         // A mitten is half knitted, a hat is finished.
         const Project mittens = shipped(QStringLiteral("line-handlers-mittens"));

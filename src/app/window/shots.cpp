@@ -135,11 +135,6 @@ int takeShots(MainWindow& window, const QString& folder) {
     window.showStation(MainWindow::join);
     window.joinStation()->list()->setCurrentRow(4);
     shot("join");
-    window.joinStation()->list()->item(0)->setCheckState(Qt::Checked);
-    window.joinStation()->showLaidOut(true);
-    shot("join-laid-out");
-    window.joinStation()->showLaidOut(false);
-    window.session().undo();
     window.showStation(MainWindow::review);
     Project measured = window.session().project();
     measured.made = {{"back", Length::millimetres(536), Length::millimetres(612), ""},
@@ -147,9 +142,26 @@ int takeShots(MainWindow& window, const QString& folder) {
     window.session().edit({}, measured);
     window.reviewStation()->edit("left_sleeve", true)->setFocus();
     shot("review");
-    for (const ShelfItem& each : window.session().workroom().items(Shelf::projects))
-        if (each.name.startsWith(QStringLiteral("Set-in")))
-            window.session().open(each.id);
+    const auto open = [&](const QString& name) {
+        for (const ShelfItem& each : window.session().workroom().items(Shelf::projects))
+            if (each.name.startsWith(name))
+                return window.session().open(each.id);
+    };
+    open(QStringLiteral("Watch cardigan"));
+    window.showStation(MainWindow::draft);
+    window.draftStation()->showPiece("left_front");
+    window.draftStation()->canvas()->pick("pocket_mouth");
+    shot("draft-pocket");
+    window.showStation(MainWindow::join);
+    for (const int row : {0, 1})
+        window.joinStation()->list()->item(row)->setCheckState(Qt::Checked);
+    window.joinStation()->list()->setCurrentRow(4);
+    window.joinStation()->showLaidOut(true);
+    shot("join-laid-out");
+    window.joinStation()->showLaidOut(false);
+    window.session().undo();
+    window.session().undo();
+    open(QStringLiteral("Set-in"));
     window.showStation(MainWindow::draft);
     window.draftStation()->showPiece("left_sleeve");
     window.draftStation()->canvas()->pick({});
@@ -168,12 +180,6 @@ int takeShots(MainWindow& window, const QString& folder) {
     choose(cardigan, "closure", "pullover");
     window.session().edit(QStringLiteral("Deeper armholes"), cardigan);
     window.draftStation()->showPiece("back");
-    Project wide = cardigan;
-    choose(wide, "body", "drop_shoulder");
-    wide.ease[static_cast<std::size_t>(Measure::chest)] = {Ease::Kind::length, 560.0};
-    window.session().edit(QStringLiteral("Roomy"), wide);
-    shot("draft-too-wide");
-    window.session().undo();
     Project small = window.session().project();
     small.wearer = withBorrowedMeasures(small.wearer);
     small.name = "Hat for the harbour";

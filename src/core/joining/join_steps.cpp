@@ -4,11 +4,10 @@
 namespace vestimen {
 namespace {
 
-constexpr JoinStep latchedOff[] = {
-    {StepLook::firstHung, "Hang the first edge, ends first, then the middles."},
-    {StepLook::bothHung, "Hang the other on the same needles."},
-    {StepLook::looseRow, "One row, as loose as the machine knits."},
-    {StepLook::latched, "Latch off, loop through loop. Then the waste yarn comes out."}};
+constexpr JoinStep latchedOff[] = {{StepLook::firstHung, "Hang the first edge, ends first, then the middles."},
+                                   {StepLook::bothHung, "Hang the other on the same needles."},
+                                   {StepLook::looseRow, "One row, as loose as the machine knits."},
+                                   {StepLook::latched, "Latch off, loop through loop. Then the waste yarn comes out."}};
 constexpr JoinStep knittedOn[] = {
     {StepLook::firstHung, "Hang the edge as the map says, a whole stitch in."},
     {StepLook::wasteOut, "Look along it from both sides: every loop is caught. Then what protected them comes out."},

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/joining/left_to_do.h"
+#include "core/finishing/left_to_do.h"
 
 #include "core/article/articles.h"
 #include "core/work.h"

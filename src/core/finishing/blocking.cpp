@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/joining/blocking.h"
+#include "core/finishing/blocking.h"
 
 #include <algorithm>
 #include <array>
