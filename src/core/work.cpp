@@ -4,6 +4,7 @@
 #include "core/article/articles.h"
 #include "core/bed/virtual_bed.h"
 #include "core/joining/join_order.h"
+#include "core/joining/join_ways.h"
 #include "core/knitting/piece_parts.h"
 #include "core/plan/piece_writer.h"
 #include "core/plan/stripe_surface.h"
@@ -272,6 +273,7 @@ Worked work(const Project& project) {
         fabrics.push_back(&piece.fabric);
     }
     worked.plannedJoins = inOrder(std::move(planned.joins), project.joinOrder);
+    useWays(worked.plannedJoins, project.joinWays);
     worked.joins = joined(worked.plannedJoins, siblings, *worked.measured.gauge);
     std::map<std::string, Program*> toMark;
     for (WorkedPiece& piece : worked.pieces)

@@ -41,6 +41,7 @@ private slots:
     void aCardForEachJoinIsPrinted();
     void whatDoesNotMeetGoesBackToTheDraft();
     void whatIsNotKnittedYetIsSaid();
+    void anotherWayIsChosen();
 };
 
 void TestJoinStation::everyJoinIsAThread_data() {
@@ -319,6 +320,35 @@ void TestJoinStation::whatIsNotKnittedYetIsSaid() {
     // Ticked all the same: hands may know better.
     join->list()->item(0)->setCheckState(Qt::Checked);
     QCOMPARE(fixture.project().joined.size(), std::size_t{1});
+}
+
+/// From the list on its card: its steps, its tail and what is hung follow, and it is kept.
+void TestJoinStation::anotherWayIsChosen() {
+    WindowFixture fixture;
+    JoinStation* join = openJoin(fixture);
+    join->showLaidOut(false);
+    join->list()->setCurrentRow(0);
+    QVERIFY(join->way()->isVisible() && join->way()->count() == 4);
+    QVERIFY(join->hangTable()->rowCount() > 0);
+    const QString before = join->slip()->plainText();
+    const int backstitch = join->way()->findText("backstitch");
+    QVERIFY(backstitch > 0);
+    join->way()->setFocus();
+    join->way()->setCurrentIndex(backstitch);
+    emit join->way()->activated(backstitch);
+    QCOMPARE(fixture.project().joinWays.at("shoulder_left"), std::string("sew_on"));
+    QCOMPARE(join->hangTable()->rowCount(), 0);
+    QVERIFY(join->slip()->plainText().contains("backstitch") && join->slip()->plainText() != before);
+    QCOMPARE(join->way()->currentIndex(), backstitch); // and back again
+    emit join->way()->activated(0);
+    QVERIFY(join->hangTable()->rowCount() > 0);
+    emit join->way()->activated(backstitch);
+    fixture.restart();
+    QCOMPARE(fixture.project().joinWays.size(), std::size_t{1});
+    join = openJoin(fixture);
+    // What is knitted on has no other.
+    join->list()->setCurrentRow(1);
+    QVERIFY(!join->way()->isVisible());
 }
 
 QTEST_MAIN(TestJoinStation)

@@ -1,13 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "support/bed_programs.h"
+#include "support/check_property.h"
 #include "support/projects.h"
+#include "support/random_projects.h"
 
 #include "core/bed/virtual_bed.h"
 #include "core/finishing/blocking.h"
 #include "core/finishing/left_to_do.h"
 #include "core/joining/join_order.h"
 #include "core/joining/join_program.h"
-#include "core/joining/join_steps.h"
+#include "core/joining/join_ways.h"
 #include "core/ways_out.h"
 
 #include <QTest>
@@ -48,6 +50,8 @@ private slots:
     void theRightSleevesMapIsTheOneWrittenByHand();
     void edgesThatDoNotMeetPointBackAtTheDraft();
     void everyWayHasItsSteps();
+    void anotherWayWhereItsEdgesAllow();
+    void mapsOfRandomGarments();
     void shouldersGoStitchToStitch();
     void trimTakesBothNecksAndTheEdges();
     void aTrimGoesRoundTheNeck_data();
@@ -300,9 +304,9 @@ void TestJoining::edgesThatDoNotMeetPointBackAtTheDraft() {
 
 void TestJoining::everyWayHasItsSteps() {
     std::set<std::string> texts;
-    for (const JoinMethod method : {JoinMethod::latchOff, JoinMethod::knitOn, JoinMethod::mattress, JoinMethod::sewOn,
-                                    JoinMethod::graft, JoinMethod::drawUp}) {
-        const auto steps = stepsOf(method);
+    for (const JoinWay& way : joinWays) {
+        const JoinMethod method = way.method;
+        const auto steps = way.steps;
         QVERIFY(steps.size() >= 2 && steps.size() <= 4);
         for (const JoinStep& step : steps)
             QVERIFY(texts.insert(step.text).second);
@@ -313,6 +317,82 @@ void TestJoining::everyWayHasItsSteps() {
                        std::string(step.text).find("waste yarn") != std::string::npos;
             }));
     }
+}
+
+/// Each way of each join: said, with its tail, and what is hung still runs on the bed. Another is left as planned.
+void TestJoining::anotherWayWhereItsEdgesAllow() {
+    Project project = odilesPullover();
+    const Worked planned = work(project);
+    Siblings siblings;
+    for (const WorkedPiece& piece : planned.pieces)
+        siblings[piece.program.piece] = &piece.fabric;
+    std::set<JoinMethod> seen;
+    for (std::size_t i = 0; i < planned.plannedJoins.size(); ++i)
+        for (const JoinWay& way : joinWays) {
+            const PlannedJoin& join = planned.plannedJoins[i];
+            const bool may = std::ranges::count(waysFor(join), way.method) > 0;
+            project.joinWays = {{join.key, way.option.key}};
+            const Worked other = work(project);
+            const Join& made = *std::ranges::find(other.joins, join.key, &Join::key);
+            QCOMPARE(made.method, may ? way.method : join.method);
+            if (!may)
+                continue;
+            seen.insert(way.method);
+            const Join& before = *std::ranges::find(planned.joins, join.key, &Join::key);
+            QCOMPARE(made.first.count, before.first.count);
+            QCOMPARE(made.eased, before.eased);
+            QCOMPARE(made.hang.has_value(), isHung(way.method));
+            if (way.method != JoinMethod::knitOn)
+                QVERIFY(made.tail > std::max(made.first.length, made.second.length));
+            const auto program = joinProgram(project, other.plannedJoins[i], made);
+            QCOMPARE(program.has_value(), isHung(way.method));
+            if (program)
+                QVERIFY(knit(*program, &siblings).findings.empty());
+            // What is said of hanging is not said of a seam.
+            if (!isHung(way.method) && way.method != JoinMethod::knitOn)
+                QVERIFY(render(made.facing).find("Hang") == std::string::npos);
+        }
+    QVERIFY(seen.size() >= 9);
+    project.joinWays = {{"shoulder_left", "mattress"}, {"gone", "whip"}};
+    QCOMPARE(work(project).joins.front().method, JoinMethod::latchOff);
+}
+
+/// Every needle once, from the first opening to the last, never two in one, none farther than half an opening from
+/// where it would lie evenly; and each join that is knitted runs on the bed.
+void TestJoining::mapsOfRandomGarments() {
+    int maps = 0;
+    CHECK_PROPERTY("hang maps of random garments", [&maps] {
+        const Project project = test::randomProject();
+        const Worked worked = work(project);
+        Siblings siblings;
+        for (const WorkedPiece& piece : worked.pieces)
+            siblings[piece.program.piece] = &piece.fabric;
+        for (const Join& each : worked.joins) {
+            if (!each.hang)
+                continue;
+            ++maps;
+            const auto& map = each.hang->map;
+            RC_ASSERT(static_cast<int>(map.size()) == each.first.count);
+            RC_ASSERT(map.front() == HangPair(1, 1));
+            RC_ASSERT(map.back().second == each.second.count || each.first.count == 1);
+            for (std::size_t i = 0; i < map.size(); ++i) {
+                RC_ASSERT(map[i].first == static_cast<int>(i) + 1);
+                RC_ASSERT(i == 0 || map[i].second > map[i - 1].second);
+                const double even = map.size() < 2 ? 1.0
+                                                   : 1.0 + static_cast<double>(i) * (each.second.count - 1) /
+                                                               static_cast<double>(map.size() - 1);
+                RC_ASSERT(std::abs(map[i].second - even) <= 1.0);
+            }
+            const auto planned = std::ranges::find(worked.plannedJoins, each.key, &PlannedJoin::key);
+            const auto program = joinProgram(project, *planned, each);
+            RC_ASSERT(program.has_value());
+            const Fabric fabric = knit(*program, &siblings);
+            // A join may be longer than the bed: then it is made in two goes, and says so elsewhere.
+            if (each.first.count <= project.machine.needles.count() && !fabric.findings.empty())
+                RC_FAIL(each.key + ": " + listed(fabric.findings).toStdString());
+        }
+    });
+    QVERIFY2(maps > 100, qPrintable(QString::number(maps)));
 }
 
 void TestJoining::shouldersGoStitchToStitch() {

@@ -12,6 +12,7 @@
 #include "core/bed/virtual_bed.h"
 #include "core/format/program_json.h"
 #include "core/joining/join_order.h"
+#include "core/joining/join_ways.h"
 #include "core/ways_out.h"
 
 #include <QButtonGroup>
@@ -162,6 +163,10 @@ JoinStation::JoinStation(Session& session, QWidget* parent)
     middle->addWidget(table_, 1);
     all->addLayout(column, 1);
     all->addWidget(scrolled(slip_, this));
+    way_ = new QComboBox(slip_);
+    way_->setAccessibleName(tr("How it is joined"));
+    connect(way_, &QComboBox::activated, this, &JoinStation::chooseWay);
+    slip_->controls()->addWidget(way_);
     ways_ = new WayButtons(slip_);
     slip_->controls()->addWidget(ways_);
     connect(list_, &QListWidget::currentRowChanged, this, [this] {
@@ -442,6 +447,30 @@ QString JoinStation::unfinished(const Join& join) const {
     return names.join(tr(", "));
 }
 
+/// Where its edges leave a choice.
+void JoinStation::fillWay(const Join& join) {
+    const Worked* drawn = session().drawn();
+    const auto planned = std::ranges::find(drawn->plannedJoins, join.key, &PlannedJoin::key);
+    way_->clear();
+    if (planned != drawn->plannedJoins.end())
+        for (const JoinMethod method : waysFor(*planned)) {
+            way_->addItem(coreText(label(method)), QString::fromLatin1(wayOf(method).option.key));
+            if (method == join.method)
+                way_->setCurrentIndex(way_->count() - 1);
+        }
+    way_->setVisible(way_->count() > 1);
+}
+
+void JoinStation::chooseWay(int index) {
+    const auto row = static_cast<std::size_t>(std::max(0, list_->currentRow()));
+    if (row >= joins().size())
+        return;
+    const Join& join = joins()[row];
+    Project next = session().project();
+    next.joinWays[join.key] = way_->itemData(index).toString().toStdString();
+    session().edit(tr("%1: %2").arg(coreText(join.title), way_->itemText(index)), std::move(next));
+}
+
 /// Where edges do not meet, back at the draft it can be mended.
 void JoinStation::fillWays(const std::vector<Finding>& findings) {
     ways_->clear();
@@ -462,6 +491,7 @@ void JoinStation::showJoin() {
     if (!drawn || row < 0 || row >= static_cast<int>(joins().size())) {
         picture_->show(nullptr);
         steps_->show(std::nullopt);
+        way_->hide();
         fillWays({});
         laidOut_->clear();
         earlier_->setEnabled(false);
@@ -477,6 +507,7 @@ void JoinStation::showJoin() {
     laidOut_->pickThread(row);
     picture_->show(&join);
     steps_->show(join.method);
+    fillWay(join);
     fillWays(join.findings);
     const auto lines = hangLines(session().drawn(), join);
     const int before = table_->currentRow();

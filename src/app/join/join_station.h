@@ -33,6 +33,7 @@ public:
     void refresh() override;
     QListWidget* list() const { return list_; }
     QTableWidget* hangTable() const { return table_; }
+    QComboBox* way() const { return way_; }
     LeftToDoList* leftToDo() const { return chores_; }
     QPushButton* earlier() const { return earlier_; }
     QPushButton* later() const { return later_; }
@@ -63,6 +64,8 @@ private:
     void setDone(int row, bool done);
     /// The picked join by so many places, where what it rests on, or what rests on it, allows.
     void move(int by);
+    void fillWay(const Join& join);
+    void chooseWay(int index);
     void fillWays(const std::vector<Finding>& findings);
     QString unfinished(const Join& join) const;
     void setChoreDone(const QString& key, const QString& what, bool done);
@@ -76,6 +79,7 @@ private:
     QPushButton* asPlanned_ = nullptr;
     LeftToDoList* chores_ = nullptr;
     StepPictures* steps_ = nullptr;
+    QComboBox* way_ = nullptr;
     WayButtons* ways_ = nullptr;
     PiecesOverview* laidOut_;
     QPushButton* whole_ = nullptr;

@@ -67,6 +67,14 @@ public:
             fabrics(0.0);
             stitches();
             break;
+        case StepLook::chained:
+            fabrics(0.0);
+            chain();
+            break;
+        case StepLook::overTheEdge:
+            fabrics(3.0);
+            whipped();
+            break;
         case StepLook::throughLoops:
             gathered(1.0);
             break;
@@ -165,6 +173,11 @@ private:
         for (int i = 0; i + 1 < loops; ++i)
             painter_.drawArc(QRectF(x(i + 0.1), middle() - 7, x(1.6) - x(0), 14), 0, 180 * 16);
     }
+    void whipped() {
+        pen(theme_.madder, 2.0);
+        for (int i = 0; i < 2 * loops; ++i)
+            painter_.drawLine(QPointF(x(i / 2.0 + 0.1), middle() + 7), QPointF(x(i / 2.0 + 0.4), middle() - 7));
+    }
     /// Loops on a thread, of so much of their width.
     void gathered(double share) {
         const double half = (x(loops) - x(0)) / 2 * share;
@@ -209,7 +222,7 @@ StepPictures::StepPictures(QWidget* parent) : QWidget(parent) {
 }
 
 void StepPictures::show(std::optional<JoinMethod> method) {
-    steps_ = method ? stepsOf(*method) : std::span<const JoinStep>();
+    steps_ = method ? wayOf(*method).steps : std::span<const JoinStep>();
     QStringList words;
     for (const JoinStep& each : steps_)
         words.append(coreText(each.text));

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/joining/join_steps.h"
+#include "core/joining/join_ways.h"
 
 #include <QWidget>
 

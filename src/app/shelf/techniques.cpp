@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/shelf/techniques.h"
 
+#include "app/session/session.h"
+#include "core/joining/join_ways.h"
+
 #include <QCoreApplication>
 
 namespace vestimen::app {
@@ -34,24 +37,6 @@ QString techniqueOf(const Action& action) {
     return {};
 }
 
-QString techniqueOf(JoinMethod method) {
-    switch (method) {
-    case JoinMethod::mattress:
-        return tr("mattress seams");
-    case JoinMethod::sewOn:
-        return tr("backstitched seams");
-    case JoinMethod::latchOff:
-        return tr("joining on the machine");
-    case JoinMethod::graft:
-        return tr("grafting");
-    case JoinMethod::drawUp:
-        return tr("drawing up");
-    case JoinMethod::knitOn:
-        break;
-    }
-    return {};
-}
-
 } // namespace
 
 QStringList techniquesOf(const Worked& worked) {
@@ -64,7 +49,7 @@ QStringList techniquesOf(const Worked& worked) {
         for (const Operation& each : piece.program.operations)
             add(techniqueOf(each.action));
     for (const Join& join : worked.joins)
-        add(techniqueOf(join.method));
+        add(coreText(wayOf(join.method).technique));
     if (all.isEmpty())
         all << tr("plain knitting");
     return all;

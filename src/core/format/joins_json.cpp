@@ -2,30 +2,13 @@
 #include "core/format/joins_json.h"
 
 #include "core/format/values_json.h"
+#include "core/joining/join_ways.h"
 
 #include <algorithm>
 #include <cmath>
 
 namespace vestimen {
 namespace {
-
-const char* wayOf(JoinMethod method) {
-    switch (method) {
-    case JoinMethod::latchOff:
-        return "latch_off";
-    case JoinMethod::knitOn:
-        return "knit_on";
-    case JoinMethod::mattress:
-        return "mattress";
-    case JoinMethod::sewOn:
-        return "sew_on";
-    case JoinMethod::graft:
-        return "graft";
-    case JoinMethod::drawUp:
-        break;
-    }
-    return "draw_up";
-}
 
 const char* kindOf(Along::Of of) {
     switch (of) {
@@ -93,7 +76,7 @@ Json tailJson(const Join& join) {
 Json joinJson(const PlannedJoin& planned, const Join& join, Json after) {
     Json json = {{"key", join.key},
                  {"title", render(join.title)},
-                 {"way", wayOf(join.method)},
+                 {"way", wayOf(join.method).option.key},
                  {"after", std::move(after)},
                  {"first", edgeJson(planned.first, join.first)}};
     if (join.second.count > 0)

@@ -71,4 +71,16 @@ private:
 /// "format" names what is expected and "version" is one that is known; a newer one is refused by name.
 void expectFormat(const JsonReader& reader, const char* format, int newestVersion);
 
+/// Which row of a table a word names; its `method`.
+template<class Method> Method oneOfTable(const JsonReader& json, const auto& table) {
+    const std::string given = json.text();
+    std::string known;
+    for (const auto& each : table) {
+        if (given == each.option.key)
+            return each.method;
+        known += (known.empty() ? "" : ", ") + std::string(each.option.key);
+    }
+    json.fail("is \"" + given + "\" and should be one of " + known);
+}
+
 } // namespace vestimen

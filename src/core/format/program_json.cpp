@@ -229,16 +229,6 @@ private:
                 side(tail->at("at"))};
     }
     /// A way to cast on or to bind off.
-    template<class Method> static Method oneOfTable(const JsonReader& json, const auto& table) {
-        const std::string given = json.text();
-        std::string known;
-        for (const auto& each : table) {
-            if (given == each.option.key)
-                return each.method;
-            known += (known.empty() ? "" : ", ") + std::string(each.option.key);
-        }
-        json.fail("is \"" + given + "\" and should be one of " + known);
-    }
     Action action(const JsonReader& json) const {
         const std::string op = json.at("op").text();
         if (op == "cast_on") {

@@ -5,6 +5,7 @@
 #include "core/format/drawing_json.h"
 #include "core/format/json_reader.h"
 #include "core/format/values_json.h"
+#include "core/joining/join_ways.h"
 
 #include <algorithm>
 #include <map>
@@ -300,6 +301,8 @@ std::string toJson(const Project& project) {
     result["joined"] = project.joined;
     if (!project.joinOrder.empty())
         result["join_order"] = project.joinOrder;
+    for (const auto& [join, way] : project.joinWays)
+        result["join_ways"][join] = way;
     for (const Tick& tick : project.finished)
         result["finished"].push_back({{"what", tick.what}, {"on", tick.on}});
     result["notes"] = Json::array();
@@ -312,9 +315,9 @@ Project projectFromJson(const std::string& text) {
     const Json parsed = parseJson(text);
     const JsonReader reader(parsed);
     expectFormat(reader, "vestimen-project", newestVersion);
-    reader.expectKeys({"format",  "version", "name",       "article", "machine",    "yarn",     "more_yarns",
-                       "stripes", "ends",    "waste_yarn", "decided", "swatch",     "wearer",   "ease",
-                       "choices", "pins",    "made",       "joined",  "join_order", "finished", "notes"});
+    reader.expectKeys({"format", "version",    "name",       "article",   "machine",  "yarn", "more_yarns", "stripes",
+                       "ends",   "waste_yarn", "decided",    "swatch",    "wearer",   "ease", "choices",    "pins",
+                       "made",   "joined",     "join_order", "join_ways", "finished", "notes"});
     Project project;
     project.name = reader.at("name").text();
     project.article = readKind(reader.at("article"));
@@ -367,6 +370,10 @@ Project projectFromJson(const std::string& text) {
         joined->forEach([&](const JsonReader& each) { project.joined.push_back(each.text()); });
     if (const auto order = reader.find("join_order"))
         order->forEach([&](const JsonReader& each) { project.joinOrder.push_back(each.text()); });
+    if (const auto ways = reader.find("join_ways"))
+        ways->forEachKey([&](const std::string& join, const JsonReader& way) {
+            project.joinWays[join] = wayOf(oneOfTable<JoinMethod>(way, joinWays)).option.key;
+        });
     if (const auto finished = reader.find("finished"))
         finished->forEach([&](const JsonReader& each) {
             each.expectKeys({"what", "on"});

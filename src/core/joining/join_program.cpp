@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/joining/join_program.h"
 
+#include "core/joining/join_ways.h"
 #include "core/knitting/program_writer.h"
 
 #include <algorithm>
@@ -42,7 +43,7 @@ std::vector<HangSource> sourcesOf(const Line& line, const JoinEdge& edge) {
 } // namespace
 
 std::optional<Program> joinProgram(const Ground& ground, const PlannedJoin& planned, const Join& join) {
-    if (join.method != JoinMethod::latchOff || !join.hang || join.first.hung.empty() || join.second.hung.empty())
+    if (!isHung(join.method) || !join.hang || join.first.hung.empty() || join.second.hung.empty())
         return std::nullopt;
     const std::vector<HangSource> first = sourcesOf(planned.first.line, join.first);
     const std::vector<HangSource> second = sourcesOf(planned.second.line, join.second);
@@ -73,7 +74,9 @@ std::optional<Program> joinProgram(const Ground& ground, const PlannedJoin& plan
     writer.counterTo(0);
     writer.say("loose_row", "The loosest row.");
     writer.knit(Rows(1), Stitches(join.first.count), writer.size(loosest));
-    writer.add(operation::BindOff{.method = BindOffMethod::latchOff, .all = true});
+    writer.add(operation::BindOff{.method = join.method == JoinMethod::latchOff ? BindOffMethod::latchOff
+                                                                                : BindOffMethod::chainRoundTheNeedles,
+                                  .all = true});
     return writer.take();
 }
 

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/joining/joins.h"
 
+#include "core/joining/join_ways.h"
+
 #include <algorithm>
 #include <cmath>
 
@@ -8,21 +10,10 @@ namespace vestimen {
 namespace {
 
 Length tailFor(JoinMethod method, Length along) {
-    switch (method) {
-    case JoinMethod::latchOff:
-        return tailToLeave(TailFor::latch, along);
-    case JoinMethod::mattress:
-        return tailToLeave(TailFor::mattress, along);
-    case JoinMethod::sewOn:
-        return tailToLeave(TailFor::backstitch, along);
-    case JoinMethod::graft:
-        return tailToLeave(TailFor::graft, along);
-    case JoinMethod::drawUp: // of few loops there must be something to hold
-        return std::max(tailToLeave(TailFor::backstitch, along), Length::millimetres(150));
-    case JoinMethod::knitOn:
-        break;
-    }
-    return {};
+    const auto way = wayOf(method).tail;
+    const Length tail = way ? tailToLeave(*way, along) : Length();
+    // Of few loops there must be something to hold.
+    return method == JoinMethod::drawUp ? std::max(tail, Length::millimetres(150)) : tail;
 }
 
 } // namespace
@@ -39,24 +30,6 @@ Join finished(Join join) {
     if (join.tail == Length())
         join.tail = tailFor(join.method, std::max(join.first.length, join.second.length));
     return join;
-}
-
-const char* label(JoinMethod method) {
-    switch (method) {
-    case JoinMethod::latchOff:
-        return "hang both, one loosest row, latch off";
-    case JoinMethod::knitOn:
-        return "hang and knit on";
-    case JoinMethod::mattress:
-        return "mattress stitch";
-    case JoinMethod::graft:
-        return "graft, loop by loop";
-    case JoinMethod::drawUp:
-        return "tail through all loops, drawn up";
-    case JoinMethod::sewOn:
-        break;
-    }
-    return "backstitch";
 }
 
 } // namespace vestimen

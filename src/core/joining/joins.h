@@ -17,7 +17,19 @@
 
 namespace vestimen {
 
-enum class JoinMethod { latchOff, knitOn, mattress, sewOn, graft, drawUp };
+enum class JoinMethod {
+    latchOff,
+    knitOn,
+    mattress,
+    sewOn,
+    graft,
+    drawUp,
+    bindOffTogether,
+    mattressOfThree,
+    slipStitch,
+    whip,
+    linker
+};
 enum class JoinUnit { stitches, rows };
 
 /// A stitch of a piece, from 1 at its left as it hung, purl side facing; or a row of an edge, from 1 at the bottom.

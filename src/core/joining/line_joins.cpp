@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/joining/line_joins.h"
 
+#include "core/joining/join_ways.h"
+
 #include <algorithm>
 #include <cctype>
 #include <cstdlib>
@@ -128,7 +130,7 @@ Join joined(const PlannedJoin& planned, const Fabrics& fabrics, const FabricGaug
     Join join;
     join.key = planned.key;
     join.title = planned.title;
-    join.method = planned.method;
+    join.method = planned.chosen.value_or(planned.method);
     join.trim = planned.makes;
     join.first = counted(planned.first, fabrics, gauge);
     const bool closedInItself = planned.second.line.empty() && !planned.second.count;
@@ -143,7 +145,7 @@ Join joined(const PlannedJoin& planned, const Fabrics& fabrics, const FabricGaug
     join.facing = planned.facing;
     if (*planned.check.text)
         join.check = told(planned.check, {join.first.count});
-    if (planned.method == JoinMethod::latchOff)
+    if (isHung(join.method))
         join.hang = hang(Stitches(join.first.count), Rows(join.second.count));
     if (planned.elseSewn && !join.hang) {
         join.method = JoinMethod::sewOn;

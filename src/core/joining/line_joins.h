@@ -56,6 +56,7 @@ struct PlannedJoin {
     std::string key;
     Phrase title;
     JoinMethod method = JoinMethod::mattress;
+    std::optional<JoinMethod> chosen = {}; ///< by the knitter, in its place
     PlannedEdge first;
     PlannedEdge second = {};      ///< without a line and a count, the first is closed in itself
     std::vector<EndAt> ends = {}; ///< the first that is found, and that no join before it took

@@ -7,6 +7,8 @@
 #include "core/knitting/program_writer.h"
 #include "core/knitting/two_bed_program.h"
 #include "core/knitting/welt.h"
+#include "core/plan/piece_group.h"
+#include "core/plan/slits.h"
 #include "core/plan/yarn_changes.h"
 
 #include <fmt/format.h>
@@ -26,69 +28,6 @@ constexpr const char* waitingName = "waiting";
 bool contains(NeedleSpan span, Needle needle) {
     return span.first <= needle && needle <= span.last;
 }
-
-constexpr std::array bothSides = {Side::left, Side::right};
-
-template<class Value> class PerSide {
-public:
-    Value& operator[](Side side) { return values_[side == Side::left ? 0 : 1]; }
-    const Value& operator[](Side side) const { return values_[side == Side::left ? 0 : 1]; }
-
-private:
-    std::array<Value, 2> values_{};
-};
-
-/// How far an edge has come.
-struct EdgeState {
-    std::size_t next = 0; ///< of what is due
-    int due = 0;          ///< stitches, so far; less than 0 where they move in
-    PerSide<std::optional<int>> done;
-};
-
-/// Needles that are worked together, and how far they have come: the piece, or a branch of it.
-struct Group {
-    Group(const std::vector<Edge>& itsEdges, const std::vector<Patch>& itsSurface, NeedleSpan its, NeedleSpan all)
-        : edges(itsEdges), surface(itsSurface), span(its), onTheBed(all), states(edges.size()) {
-        for (const Side side : bothSides)
-            othersBeside[side] = its.end(side) != all.end(side);
-    }
-
-    NeedleSpan working() const { return {span.first.shifted(held[Side::left]), span.last.shifted(-held[Side::right])}; }
-    Stitches width() const { return Stitches(working().size()); }
-
-    const std::vector<Edge>& edges;
-    const std::vector<Patch>& surface;
-    NeedleSpan span;            ///< with what waits at its sides
-    NeedleSpan onTheBed;        ///< when it began, itself included
-    PerSide<bool> othersBeside; ///< that wait
-    /// So many rows are knitted, by the last passes.
-    void goOn(Rows rows, int passesNow) {
-        for (const Side side : bothSides)
-            goOnAt(side, rows, passesNow);
-        row += rows;
-    }
-    void setApart(int first, int after) {
-        for (const Side side : bothSides)
-            apart[side].emplace_back(first, after);
-    }
-    void goOnAt(Side side, Rows rows, int passesNow) {
-        for (int each = rows.count(); each-- > 0;)
-            passes[side].push_back(passesNow - each);
-    }
-
-    Rows row;
-    Rows stop;                     ///< at which something else than rows and edges comes next
-    std::vector<EdgeState> states; ///< of its edges
-    PerSide<int> held;
-    PerSide<int> wraps;               ///< round the needle that waits beside those that work
-    PerSide<const Held*> turns;       ///< what was held there just now
-    PerSide<std::vector<int>> passes; ///< that made its rows at a side, from 1
-    /// Passes of branches that do not count among its rows: the first, and the first after them.
-    PerSide<std::vector<std::pair<int, int>>> apart;
-    PerSide<std::optional<Rows>> bound; ///< the row at which its side was last bound off
-    std::optional<Rows> shapedBegun;    ///< the rows for which edges have done what was due
-    std::optional<Rows> shapedBeginning;
-};
 
 class PieceWriter {
 public:
@@ -583,91 +522,9 @@ private:
             operation::BindOff{.side = from, .count = act.needles.size(), .as = act.as, .at = act.needles.end(from)});
     }
 
-    /// What lies between two slits, from the side where the carriage is; the first of them has the piece's edge there.
-    static std::vector<NeedleSpan> between(const act::Slits& slits, NeedleSpan all, Side carriage) {
-        std::vector<NeedleSpan> sections;
-        Needle first = all.first;
-        for (const Needle& each : slits.before) {
-            sections.push_back({first, each.shifted(-1)});
-            first = each;
-        }
-        sections.push_back({first, all.last});
-        if (carriage == Side::right)
-            std::ranges::reverse(sections);
-        return sections;
-    }
-
-    void holdApart(NeedleSpan span) {
-        if (!span.empty())
-            writer_.add(operation::Hold{.from = span.first, .to = span.last, .apart = true});
-    }
-
     void perform(Group& group, const act::Slits& slits) {
-        const NeedleSpan all = group.working();
-        std::vector<NeedleSpan> sections = between(slits, all, writer_.carriage());
-        if (!slits.bridged) // the one with the piece's own yarn last, so that it goes on from there
-            std::ranges::reverse(sections);
-        holdApart({all.first, sections.front().first.shifted(-1)});
-        holdApart({sections.front().last.shifted(1), all.last});
-        writer_.holdLever(true);
-        slits.bridged ? knitBridged(group, slits.rows, sections, all)
-                      : knitWithOwnEnds(group, slits.rows, sections, all);
-        for (const NeedleSpan& each : sections)
-            if (each.first != sections.back().first)
-                release(writer_, each);
-        writer_.holdLever(false);
-        group.row += slits.rows;
-    }
-
-    /// Needles between two others of the piece; at a side that is not theirs these are no rows of it.
-    void knitSection(Group& group, NeedleSpan section, NeedleSpan all, Rows rows) {
-        if (rows == Rows(0))
-            return;
-        const int before = writer_.passes();
-        writer_.knit(rows, Stitches(section.size()), writer_.size(surfaceAt(group.surface, group.row).looser));
-        for (const Side side : bothSides)
-            if (section.end(side) == all.end(side))
-                group.goOnAt(side, rows, writer_.passes());
-            else
-                group.apart[side].emplace_back(before + 1, writer_.passes() + 1);
-    }
-
-    void knitWithOwnEnds(Group& group, Rows rows, const std::vector<NeedleSpan>& sections, NeedleSpan all) {
-        const YarnIndex around = writer_.work();
-        const int counter = writer_.counter();
-        for (std::size_t i = 0; i < sections.size(); ++i) {
-            const bool isLast = i + 1 == sections.size();
-            if (i > 0) {
-                release(writer_, sections[i]);
-                holdApart(sections[i - 1]);
-                writer_.counterTo(counter);
-            }
-            yarns_.useOwnBalls(!isLast);
-            writer_.workWith(isLast ? around : yarns_.inProgram(surfaceAt(group.surface, group.row).yarn));
-            if (!isLast)
-                writer_.add(operation::JoinYarn{writer_.work(), writer_.carriage()});
-            knitSection(group, sections[i], all, rows);
-            if (!isLast)
-                writer_.add(operation::BreakYarn{writer_.work()});
-        }
-    }
-
-    void knitBridged(Group& group, Rows rows, const std::vector<NeedleSpan>& sections, NeedleSpan all) {
-        const int counter = writer_.counter();
-        for (std::size_t i = 0; i < sections.size(); ++i) {
-            const bool isEnd = i == 0 || i + 1 == sections.size();
-            if (i > 0) {
-                // The last row of one and the first of the next.
-                release(writer_, sections[i]);
-                knitSection(group,
-                            {std::min(sections[i - 1].first, sections[i].first),
-                             std::max(sections[i - 1].last, sections[i].last)},
-                            all, Rows(1));
-                holdApart(sections[i - 1]);
-            }
-            knitSection(group, sections[i], all, rows - Rows(isEnd ? 1 : 2));
-        }
-        writer_.counterTo(counter + rows.count());
+        const Surface surface = surfaceAt(group.surface, group.row);
+        writeSlits(writer_, yarns_, group, slits, writer_.size(surface.looser), surface.yarn);
     }
 
     void perform(Group&, const act::MarkStitches& mark) {
@@ -855,7 +712,7 @@ private:
             std::swap(beside[0], beside[1]);
         writer_.holdLever(true);
         for (const NeedleSpan& each : beside)
-            writer_.add(operation::Hold{.from = each.first, .to = each.last, .apart = true});
+            holdApart(writer_, each);
         writer_.counterTo(0);
         yarns_.useOwnBalls(true);
         Group own(flap.of.edges, flap.of.surface, flap.of.of, group.span);

@@ -5,6 +5,7 @@
 #include "core/article/article.h"
 #include "core/ground/ground.h"
 
+#include <map>
 #include <string>
 #include <vector>
 
@@ -37,9 +38,10 @@ struct Project : Ground {
     std::string name;
     Article article;
     std::vector<MadePiece> made;
-    std::vector<std::string> joined;    ///< keys of the joins that are done
-    std::vector<std::string> joinOrder; ///< keys of joins in the knitter's own order; empty: as planned
-    std::vector<Tick> finished;         ///< joins by key, and what was left to do after them, such as "ends/front"
+    std::vector<std::string> joined;             ///< keys of the joins that are done
+    std::vector<std::string> joinOrder;          ///< keys of joins in the knitter's own order; empty: as planned
+    std::map<std::string, std::string> joinWays; ///< by join, how it is made where not as planned
+    std::vector<Tick> finished; ///< joins by key, and what was left to do after them, such as "ends/front"
     std::vector<Note> notes;
 
     bool operator==(const Project&) const = default;

@@ -13,6 +13,9 @@ Length tail(TailFor way, Length along) {
         return along * 3.5;
     case TailFor::backstitch:
         return along * 3.0;
+    case TailFor::whip:
+        return along * 2.5 + Length::millimetres(150);
+    case TailFor::slipStitch:
     case TailFor::latch:
         break;
     }

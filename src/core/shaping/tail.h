@@ -6,7 +6,8 @@
 namespace vestimen {
 
 /// Ways of sewing or latching for which a tail is left (craft 23).
-enum class TailFor { mattress, graft, backstitch, latch };
+/// A slip stitch is a chain as a latched off edge is, of one row; whipping goes over the edges, close together.
+enum class TailFor { mattress, graft, backstitch, latch, slipStitch, whip };
 /// The yarn to leave for so long an edge.
 Length tail(TailFor way, Length along);
 /// The same to the next whole centimetre, as hands measure it.

@@ -1,0 +1,65 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The ways of joining that there are (craft 23), a row each: words, tail, and how hands do it.
+#pragma once
+
+#include "core/ground/option.h"
+#include "core/joining/line_joins.h"
+
+#include <array>
+#include <map>
+#include <optional>
+#include <span>
+#include <string>
+#include <vector>
+
+namespace vestimen {
+
+/// What a step looks like.
+enum class StepLook {
+    pinned,       ///< both edges beside each other, held at ends and middles
+    firstHung,    ///< one edge on the needles
+    bothHung,     ///< the other on the same needles
+    looseRow,     ///< one row over both
+    latched,      ///< each loop drawn through the one before
+    rowsKnitted,  ///< what is knitted on grows
+    barsTaken,    ///< bars of a side, by turns
+    drawnTight,   ///< the seam closes
+    loopToLoop,   ///< open loops against open loops, each passed twice
+    backstitches, ///< back one, forward two
+    chained,      ///< a chain through both edges
+    overTheEdge,  ///< round and round both edges
+    throughLoops, ///< the tail through all of them
+    drawnUp,      ///< and together
+    wasteOut      ///< looked along from both sides, then what protected them comes out
+};
+
+struct JoinStep {
+    StepLook look;
+    const char* text;
+};
+
+struct JoinWay {
+    JoinMethod method;
+    Option option;
+    const char* technique;       ///< what somebody has to be able to do; empty: nothing of its own
+    std::optional<TailFor> tail; ///< nothing where it takes no end, or where it is reckoned otherwise
+    /// What is said of both edges where it stands in for the way that is planned.
+    const char* facing;
+    std::span<const JoinStep> steps; ///< two to four
+};
+
+extern const std::array<JoinWay, 11> joinWays;
+const JoinWay& wayOf(JoinMethod method);
+
+/// Whether both edges hang on the same needles.
+constexpr bool isHung(JoinMethod method) {
+    return method == JoinMethod::latchOff || method == JoinMethod::bindOffTogether;
+}
+
+/// Ways in which a join can be made, by the kinds of its edges; the planned one first. One alone where nothing else is
+/// as good.
+std::vector<JoinMethod> waysFor(const PlannedJoin& planned);
+/// By its key, the way that a knitter chose for a join. What is no way of it is left as planned.
+void useWays(std::vector<PlannedJoin>& planned, const std::map<std::string, std::string>& chosen);
+
+} // namespace vestimen
