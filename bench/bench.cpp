@@ -58,6 +58,13 @@ void work_set_in_cardigan(benchmark::State& state) {
         benchmark::DoNotOptimize(work(project));
 }
 
+/// With two pockets by short rows, six bound buttonholes, and all joins and maps.
+void work_pocketed_cardigan(benchmark::State& state) {
+    const Project project = demo("watch-cardigan");
+    for (auto _ : state)
+        benchmark::DoNotOptimize(work(project));
+}
+
 /// In five colours: every yarn by turns, four rows each.
 void work_striped_cardigan(benchmark::State& state) {
     Project project = setInCardigan();
@@ -252,6 +259,7 @@ void bed_at_a_row(benchmark::State& state) {
 BENCHMARK(work_pullover);
 BENCHMARK(work_set_in_pullover);
 BENCHMARK(work_set_in_cardigan);
+BENCHMARK(work_pocketed_cardigan);
 BENCHMARK(work_striped_cardigan);
 BENCHMARK(work_hat);
 BENCHMARK(work_ribbed_hat);

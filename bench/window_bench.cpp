@@ -2,6 +2,7 @@
 // What a hand waits for in the window, in a workroom of 2,000 swatches and 200 wearers: a digit typed, a word sought.
 // Everything runs off screen; a frame is the edit, all that follows from it, the storing, and the painting.
 #include "app/draft/draft_station.h"
+#include "app/join/join_station.h"
 #include "app/knit/knit_station.h"
 #include "app/measure/measure_station.h"
 #include "app/shelf/shelves_page.h"
@@ -164,6 +165,44 @@ void paint_200_stripes(benchmark::State& state) {
     window.session().undo();
 }
 
+/// The cardigan with slit pockets laid out, its threads from edge to edge: one more of them picked, and painted.
+void pick_a_thread(benchmark::State& state) {
+    MainWindow& window = full().window();
+    window.showStation(MainWindow::join);
+    Project project = window.session().project();
+    Garment& garment = std::get<Garment>(project.article);
+    garment.opening.closure = Closure::cardigan;
+    garment.body.panels = Panels::three;
+    garment.pocket.kind = PocketKind::slit;
+    garment.pocket.width = Length::millimetres(60);
+    garment.pocket.fromMiddle = Length::millimetres(15);
+    window.session().edit(QStringLiteral("Pockets"), project);
+    window.joinStation()->showLaidOut(true);
+    settle();
+    const int joins = window.joinStation()->list()->count();
+    state.counters["threads"] = joins;
+    int picked = 0;
+    for (auto _ : state) {
+        window.joinStation()->list()->setCurrentRow(picked++ % joins);
+        settle();
+    }
+    window.session().undo();
+}
+
+/// The same, drawn anew from its edges: what a tick costs.
+void tick_a_join(benchmark::State& state) {
+    MainWindow& window = full().window();
+    window.showStation(MainWindow::join);
+    window.joinStation()->showLaidOut(true);
+    settle();
+    QListWidget* list = window.joinStation()->list();
+    bool on = false;
+    for (auto _ : state) {
+        list->item(0)->setCheckState((on = !on) ? Qt::Checked : Qt::Unchecked);
+        settle();
+    }
+}
+
 void search_swatches(benchmark::State& state) {
     const char* typed[] = {"s", "slate", "pilled", "trial 19", "wint", "rust good", "nothing of the kind"};
     int word = 0;
@@ -239,6 +278,8 @@ BENCHMARK(digit_in_a_reading)->Unit(benchmark::kMillisecond);
 BENCHMARK(digit_in_a_measure)->Unit(benchmark::kMillisecond);
 BENCHMARK(drag_a_part)->Unit(benchmark::kMillisecond);
 BENCHMARK(paint_200_stripes)->Unit(benchmark::kMillisecond);
+BENCHMARK(pick_a_thread)->Unit(benchmark::kMillisecond);
+BENCHMARK(tick_a_join)->Unit(benchmark::kMillisecond);
 BENCHMARK(search_swatches)->Unit(benchmark::kMillisecond);
 BENCHMARK(search_in_the_window)->Unit(benchmark::kMillisecond);
 

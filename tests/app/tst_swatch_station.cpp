@@ -514,7 +514,7 @@ void TestSwatchStation::cancelledDialogsChangeNothing() {
     press(fixture.window().workroomStation(), "New project");
     QTRY_COMPARE(cancelled, 6);
     QVERIFY(fixture.project() == before);
-    QCOMPARE(fixture.workroom().items(Shelf::projects).size(), 9);
+    QCOMPARE(fixture.workroom().items(Shelf::projects).size(), 10);
 }
 
 QTEST_MAIN(TestSwatchStation)

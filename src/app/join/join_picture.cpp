@@ -84,6 +84,7 @@ void JoinPicture::paintEvent(QPaintEvent*) {
     }
     // As hands do it: ends, middle, middles. The first ones are drawn strong and numbered.
     const auto order = join_->hang->halving();
+    const NeedleSpan span = centred(Stitches(join_->first.count));
     const auto between = [&](const HangPair& pair) {
         const auto x = [](QPointF drawn, int place, int of) {
             return drawn.x() + drawn.y() * (place - 0.5) / std::max(1, of);
@@ -105,6 +106,12 @@ void JoinPicture::paintEvent(QPaintEvent*) {
         painter.drawLine(line);
         if (!strong)
             continue;
+        painter.setPen(theme.ink);
+        painter.setFont(textFont(11));
+        painter.drawText(QRectF(line.x1() - 24, y1 - 24, 48, 14), Qt::AlignCenter,
+                         QString::fromStdString(span.first.shifted(order[i].first - 1).name()));
+        painter.setFont(textFont(11, QFont::Bold));
+        painter.setPen(QPen(theme.madder, 2.0));
         const QPointF middle = line.center();
         painter.setBrush(theme.paper);
         painter.drawEllipse(middle, 9, 9);

@@ -93,8 +93,8 @@ std::vector<FabricRun> runsFrom(const Fabric& fabric, const Bases& bases) {
     std::vector<bool> isFlat(fabric.passes.size());
     for (const NamedEdge& each : fabric.edges)
         if (each.name == flapEdge)
-            for (int pass = each.firstPass; pass <= std::min<int>(each.lastPass, static_cast<int>(isFlat.size()));
-                 ++pass)
+            for (int pass = std::max(1, each.firstPass);
+                 pass <= std::min<int>(each.lastPass, static_cast<int>(isFlat.size())); ++pass)
                 isFlat[static_cast<std::size_t>(pass) - 1] = true;
     int rise = 1; ///< of a stitch
     const auto isFirstRow = [&](LoopId id) {

@@ -154,15 +154,26 @@ private:
             at(row, act::CloseCorner{});
         for (const Side edge : {Side::left, Side::right})
             at(rows, act::Name{bagEdge(side, edge, false), edge, fold, rows});
-        return {{Rows(0), act::Section{pocketName(side)}},
-                {Rows(0), act::Say{"pocket", "The pocket’s needles knit alone, the others wait. Its corners are closed "
-                                             "by laying the yarn under the needle beside them."}},
-                {Rows(0), act::Flap{std::move(flap)}}};
+        std::vector<Stage> all = opened(side);
+        all.push_back({Rows(0), act::Say{"pocket", "The pocket’s needles knit alone, the others wait. Its corners are "
+                                                   "closed by laying the yarn under the needle beside them."}});
+        all.push_back({Rows(0), act::Flap{std::move(flap)}});
+        return all;
+    }
+
+    /// A stop in every piece that has one: what is wrong here cannot be moved later.
+    std::vector<Stage> opened(Side side) const {
+        std::vector<Stage> stages = {{Rows(0), act::Section{pocketName(side)}}};
+        const bool isFirst = side == Side::left || !pocket().isAt(Side::left) || choices_.frontInHalves();
+        if (isFirst)
+            stages.push_back({Rows(0), act::Say{"pocket", "Stop and try it on: hold the piece against the wearer. Here "
+                                                          "the hand goes in, and the bag hangs below."}});
+        return stages;
     }
 
     /// Its mouth goes off, or is bound off, and its upper edge is wound onto the bare needles.
     std::vector<Stage> slit(Side side, NeedleSpan needles) const {
-        std::vector<Stage> stages = {{Rows(0), act::Section{pocketName(side)}}};
+        std::vector<Stage> stages = opened(side);
         if (counts_.pocketTrim > Rows(0)) {
             stages.push_back({Rows(0), act::Say{"pocket", "With a needle, lead waste yarn through the pocket’s "
                                                           "stitches and take them off."}});
