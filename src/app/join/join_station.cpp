@@ -134,7 +134,10 @@ JoinStation::JoinStation(Session& session, QWidget* parent)
     middle->addWidget(card_);
     views_->addWidget(page);
     column->addWidget(views_, 1);
-    connect(whole_, &QPushButton::toggled, this, [this](bool on) { views_->setCurrentIndex(on ? 0 : 1); });
+    connect(whole_, &QPushButton::toggled, this, [this](bool on) {
+        views_->setCurrentIndex(on ? 0 : 1);
+        showJoin();
+    });
     connect(laidOut_, &PiecesOverview::threadPicked, this, [this](int thread) { list_->setCurrentRow(thread); });
     connect(list_, &QListWidget::itemActivated, this, [this] { showLaidOut(false); });
     one_->setChecked(true);
@@ -485,6 +488,32 @@ void JoinStation::fillWays(const std::vector<Finding>& findings) {
         ways_->offer(tr("To the draft"), [this] { emit draftWanted(); });
 }
 
+void JoinStation::fillMap(const Join& join) {
+    const auto lines = hangLines(session().drawn(), join);
+    const int before = table_->currentRow();
+    table_->setVisible(!lines.empty());
+    table_->horizontalHeaderItem(2)->setText(
+        join.hang && join.second.unit == JoinUnit::rows ? tr("takes; rows count from the marker up") : tr("takes"));
+    tableTitle_->setText(lines.empty() ? tr("Sewn from end to end; nothing is hung.")
+                                       : tr("Hang map: ends first, then the middle, then the middles"));
+    // Rows that grow with their words would all be measured anew for each that is filled in.
+    table_->verticalHeader()->setSectionResizeMode(QHeaderView::Fixed);
+    table_->setRowCount(0);
+    table_->setRowCount(static_cast<int>(lines.size()));
+    for (int i = 0; i < static_cast<int>(lines.size()); ++i) {
+        const auto& [needle, takes] = lines[static_cast<std::size_t>(i)];
+        table_->setItem(i, 0, new QTableWidgetItem(QString::number(i + 1)));
+        table_->setItem(i, 1, new QTableWidgetItem(needle));
+        table_->setItem(i, 2, new QTableWidgetItem(takes));
+    }
+    table_->verticalHeader()->setSectionResizeMode(QHeaderView::ResizeToContents);
+    // Something else may have changed while hands are at it.
+    const int at = join.key == shown_ ? std::clamp(before, 0, static_cast<int>(lines.size()) - 1) : 0;
+    shown_ = join.key;
+    table_->setCurrentCell(lines.empty() ? -1 : at, 0);
+    showNeedle(lines.empty() ? -1 : at);
+}
+
 void JoinStation::showJoin() {
     const Worked* drawn = session().drawn();
     const int row = list_->currentRow();
@@ -509,29 +538,8 @@ void JoinStation::showJoin() {
     steps_->show(join.method);
     fillWay(join);
     fillWays(join.findings);
-    const auto lines = hangLines(session().drawn(), join);
-    const int before = table_->currentRow();
-    table_->setVisible(!lines.empty());
-    table_->horizontalHeaderItem(2)->setText(
-        join.hang && join.second.unit == JoinUnit::rows ? tr("takes; rows count from the marker up") : tr("takes"));
-    tableTitle_->setText(lines.empty() ? tr("Sewn from end to end; nothing is hung.")
-                                       : tr("Hang map: ends first, then the middle, then the middles"));
-    // Rows that grow with their words would all be measured anew for each that is filled in.
-    table_->verticalHeader()->setSectionResizeMode(QHeaderView::Fixed);
-    table_->setRowCount(0);
-    table_->setRowCount(static_cast<int>(lines.size()));
-    for (int i = 0; i < static_cast<int>(lines.size()); ++i) {
-        const auto& [needle, takes] = lines[static_cast<std::size_t>(i)];
-        table_->setItem(i, 0, new QTableWidgetItem(QString::number(i + 1)));
-        table_->setItem(i, 1, new QTableWidgetItem(needle));
-        table_->setItem(i, 2, new QTableWidgetItem(takes));
-    }
-    table_->verticalHeader()->setSectionResizeMode(QHeaderView::ResizeToContents);
-    // Something else may have changed while hands are at it.
-    const int at = join.key == shown_ ? std::clamp(before, 0, static_cast<int>(lines.size()) - 1) : 0;
-    shown_ = join.key;
-    table_->setCurrentCell(lines.empty() ? -1 : at, 0);
-    showNeedle(lines.empty() ? -1 : at);
+    if (!isLaidOut()) // else it is filled when it is looked at
+        fillMap(join);
     earlier_->setEnabled(row > 0);
     later_->setEnabled(row + 1 < static_cast<int>(joins().size()));
     const ReadingUnit unit = session().unit();

@@ -59,6 +59,8 @@ private:
     /// The joins of what is drafted; where pieces were begun by other programs, of these.
     void count(const Worked& drawn);
     void showJoin();
+    /// What goes on each needle. Where hands are in the map of the same join, they stay.
+    void fillMap(const Join& join);
     void showTail(const Join& join);
     const std::vector<Join>& joins() const;
     void setDone(int row, bool done);
