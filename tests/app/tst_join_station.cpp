@@ -213,7 +213,10 @@ void TestJoinStation::whatIsLeftToDoIsTicked() {
     join->leftToDo()->item(last)->setCheckState(Qt::Checked);
     const QString today = QDate::currentDate().toString(Qt::ISODate);
     QCOMPARE(fixture.project().finished, (std::vector<Tick>{{"label", today.toStdString()}}));
+    const QString before = join->timeLeft();
+    QVERIFY2(before.startsWith("About ") && before.contains(" h "), qPrintable(before));
     join->list()->item(0)->setCheckState(Qt::Checked);
+    QVERIFY(join->timeLeft() != before);
     QCOMPARE(fixture.project().finished.size(), std::size_t{2});
     QVERIFY(join->slip()->plainText().contains("Ticked on"));
     fixture.restart();

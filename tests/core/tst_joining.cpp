@@ -143,6 +143,21 @@ void TestJoining::whatIsLeftToDo() {
     const auto buttons = std::ranges::find(chores, std::string("buttons"), &Chore::key);
     QVERIFY(buttons != chores.end() && render(buttons->what).starts_with("7 buttons"));
     QCOMPARE(keys.back(), std::string("label"));
+    // Hours, not minutes and not days; each tick takes its own away, and in the end nothing is left.
+    double minutes = minutesLeft(project, worked);
+    QVERIFY2(minutes > 120.0 && minutes < 900.0, qPrintable(QString::number(minutes)));
+    for (const Join& each : worked.joins) {
+        project.joined.push_back(each.key);
+        const double after = minutesLeft(project, worked);
+        QCOMPARE(after < minutes, each.method != JoinMethod::knitOn);
+        minutes = after;
+    }
+    for (const Chore& chore : chores) {
+        project.finished.push_back({chore.key, "2026-11-28"});
+        QVERIFY(std::abs(minutes - minutesLeft(project, worked) - chore.minutes) < 1e-9);
+        minutes = minutesLeft(project, worked);
+    }
+    QVERIFY(std::abs(minutes) < 1e-9);
     QVERIFY(leftToDo(Project{}, Worked{}).empty());
 }
 

@@ -10,6 +10,7 @@
 #include "app/session/newest_begun.h"
 #include "app/theme/theme.h"
 #include "core/bed/virtual_bed.h"
+#include "core/finishing/left_to_do.h"
 #include "core/format/program_json.h"
 #include "core/joining/join_order.h"
 #include "core/joining/join_ways.h"
@@ -23,9 +24,18 @@
 #include <QMenu>
 
 #include <algorithm>
+#include <cmath>
 
 namespace vestimen::app {
 namespace {
+
+/// To five minutes: nobody knows it better.
+QString timeText(double minutes) {
+    const int about = static_cast<int>(std::lround(minutes / 5.0)) * 5;
+    if (about < 60)
+        return about == 0 ? QString() : JoinStation::tr("About %1 min of making up are left.").arg(about);
+    return JoinStation::tr("About %1 h %2 min of making up are left.").arg(about / 60).arg(about % 60);
+}
 
 const QString handSetting = QStringLiteral("join_hand");
 
@@ -44,6 +54,9 @@ JoinStation::JoinStation(Session& session, QWidget* parent)
     auto* hint = new Label(tr("In this order. Tick what is done."), this);
     hint->setObjectName(QStringLiteral("muted"));
     left->addWidget(hint);
+    timeLeft_ = new Label(this);
+    timeLeft_->setObjectName(QStringLiteral("muted"));
+    left->addWidget(timeLeft_);
     list_->setFixedWidth(258);
     list_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     list_->setAccessibleName(tr("Joins"));
@@ -423,6 +436,7 @@ void JoinStation::refresh() {
         list_->clear();
     }
     drawn ? chores_->show(session().project(), *drawn) : chores_->clear();
+    timeLeft_->setText(drawn ? timeText(minutesLeft(session().project(), *drawn)) : QString());
     asPlanned_->setEnabled(!session().project().joinOrder.empty());
     filling_ = false;
     if (list_->count() > 0 && list_->currentRow() < 0)

@@ -34,6 +34,7 @@ public:
     QListWidget* list() const { return list_; }
     QTableWidget* hangTable() const { return table_; }
     QComboBox* way() const { return way_; }
+    QString timeLeft() const { return timeLeft_->text(); }
     LeftToDoList* leftToDo() const { return chores_; }
     QPushButton* earlier() const { return earlier_; }
     QPushButton* later() const { return later_; }
@@ -91,6 +92,7 @@ private:
     HangCard* card_ = nullptr;
     QTableWidget* table_;
     QLabel* tableTitle_;
+    QLabel* timeLeft_ = nullptr;
     Slip* slip_;
     QComboBox* hand_;
     /// As pieces were begun, by name: what differs from the draft.

@@ -2,11 +2,31 @@
 #include "core/finishing/left_to_do.h"
 
 #include "core/article/articles.h"
+#include "core/joining/join_ways.h"
 #include "core/work.h"
 
 #include <algorithm>
 
 namespace vestimen {
+namespace {
+
+constexpr double minutesForAnEnd = 2.0;
+constexpr double minutesForAButton = 4.0;
+constexpr double minutesToPin = 5.0; ///< a piece
+constexpr double minutesForALabel = 5.0;
+
+} // namespace
+
+double minutesLeft(const Project& project, const Worked& worked) {
+    double minutes = 0.0;
+    for (const Join& join : worked.joins)
+        if (std::ranges::count(project.joined, join.key) == 0)
+            minutes += wayOf(join.method).minutes * std::max(join.first.length, join.second.length).cm() / 10.0;
+    for (const Chore& chore : leftToDo(project, worked))
+        if (std::ranges::find(project.finished, chore.key, &Tick::what) == project.finished.end())
+            minutes += chore.minutes;
+    return minutes;
+}
 
 std::vector<Chore> leftToDo(const Project& project, const Worked& worked) {
     std::vector<Chore> chores;
@@ -17,14 +37,18 @@ std::vector<Chore> leftToDo(const Project& project, const Worked& worked) {
         if (piece.ends > 0)
             chores.push_back({"ends/" + piece.piece,
                               {piece.ends == 1 ? "{0}: one end to darn in" : "{0}: {1} ends to darn in",
-                               {render(labelOf(project.article, PieceKey(piece.piece))), piece.ends}}});
+                               {render(labelOf(project.article, PieceKey(piece.piece))), piece.ends}},
+                              piece.ends * minutesForAnEnd});
     if (buttons > 0)
         chores.push_back({"buttons",
                           {buttons == 1 ? "One button, sewn on at its mark" : "{0} buttons, each sewn on at its mark",
-                           {static_cast<int>(buttons)}}});
+                           {static_cast<int>(buttons)}},
+                          static_cast<double>(buttons) * minutesForAButton});
     if (!worked.pieces.empty()) {
-        chores.push_back({"blocking", {"Rest, treat as the swatch, block to measure", {}}});
-        chores.push_back({"label", {"A label, with the yarn and how it is washed", {}}});
+        chores.push_back({"blocking",
+                          {"Rest, treat as the swatch, block to measure", {}},
+                          minutesToPin * static_cast<double>(worked.pieces.size())});
+        chores.push_back({"label", {"A label, with the yarn and how it is washed", {}}, minutesForALabel});
     }
     return chores;
 }

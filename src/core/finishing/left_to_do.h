@@ -17,7 +17,12 @@ struct Worked;
 struct Chore {
     std::string key; ///< stays the same when the draft changes: "ends/front"
     Phrase what;
+    double minutes = 0.0; ///< that it takes, about
 };
+
+/// What the joins that are not ticked yet, and what is left after them, take by hand: about, of hands that have done it
+/// before. What is knitted on is not among it, nor the hours of rest and drying.
+double minutesLeft(const Project& project, const Worked& worked);
 
 /// In the order in which it is done.
 std::vector<Chore> leftToDo(const Project& project, const Worked& worked);

@@ -43,6 +43,7 @@ struct JoinWay {
     Option option;
     const char* technique;       ///< what somebody has to be able to do; empty: nothing of its own
     std::optional<TailFor> tail; ///< nothing where it takes no end, or where it is reckoned otherwise
+    double minutes; ///< that 10 cm take hands which have done it before; 0 where Knit knows how long it takes
     /// What is said of both edges where it stands in for the way that is planned.
     const char* facing;
     std::span<const JoinStep> steps; ///< two to four
