@@ -225,6 +225,12 @@ void TestJoinStation::whatIsLeftToDoIsTicked() {
     QVERIFY(!join->leftToDo()->item(last)->toolTip().isEmpty());
     join->leftToDo()->item(last)->setCheckState(Qt::Unchecked);
     QCOMPARE(fixture.project().finished.size(), std::size_t{1});
+    // A file may say anything for a day: it is no markup.
+    Project hostile = fixture.project();
+    hostile.finished.push_back({"label", "<b><img src='/etc/hostname'></b>"});
+    fixture.window().session().edit("hostile", hostile);
+    QCOMPARE(join->leftToDo()->item(last)->checkState(), Qt::Checked);
+    QVERIFY(!join->leftToDo()->item(last)->toolTip().contains('<'));
 }
 
 /// Measured on the page: the outline's own lines, and the line to check it by.

@@ -403,6 +403,15 @@ void TestOwnShape::joinsAreOfTheEdges() {
     QCOMPARE(seam.joins.front().first.count, 40);
     QCOMPARE(seam.joins.front().second.count, 60);
     QVERIFY(hasFinding(seam.joins.front().findings, "eased"));
+    // Somebody may call an edge by a word that tells drawings how a piece hangs: it is an edge like any other.
+    for (const char* word : {"flap", "folded_behind", "curved_start", "welt_left"}) {
+        two.drawing.pieces[0].edges[0].name = word;
+        const Worked named = work(somebodys(two));
+        QCOMPARE(named.joins.front().first.count, 40);
+        const WorkedPiece& piece = named.pieces.front();
+        QCOMPARE(pictureOf(piece.fabric, piece.program).rows,
+                 pictureOf(seam.pieces.front().fabric, seam.pieces.front().program).rows);
+    }
     two.drawing.joins.push_back({{0, 0}, {1, 0}});
     QVERIFY(hasFinding(work(somebodys(two)).findings, "shape_join"));
 }

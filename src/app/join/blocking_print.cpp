@@ -65,8 +65,7 @@ public:
         head(piece, Words::tr("drawn 1 : %1").arg(QLocale().toString(1.0 / scale)));
         const QPointF origin(paper::a4.width() / 2 - (bounds.left + bounds.right) / 2 * scale,
                              headRoom + (high + bounds.top * scale) / 2);
-        draw(
-            outline, pins, [&](double x, double y) { return origin + QPointF(x, -y) * scale; }, true);
+        draw(outline, pins, [&](double x, double y) { return origin + QPointF(x, -y) * scale; });
         foot(scale);
     }
 
@@ -86,10 +85,8 @@ public:
                 const QRectF tile(margin, margin + tileHead, wide, high);
                 painter_.save();
                 painter_.setClipRect(tile.adjusted(-1, -1, 1, 1));
-                draw(
-                    outline, pins,
-                    [&](double x, double y) { return QPointF(tile.left() + x - left, tile.bottom() - (y - lower)); },
-                    true);
+                draw(outline, pins,
+                     [&](double x, double y) { return QPointF(tile.left() + x - left, tile.bottom() - (y - lower)); });
                 painter_.restore();
                 pen(0.15, Theme::current().muted, Qt::DashLine);
                 painter_.drawRect(tile);
@@ -114,17 +111,8 @@ private:
         painter_.setPen(QPen(colour, width, style, Qt::RoundCap, Qt::RoundJoin));
         painter_.setBrush(Qt::NoBrush);
     }
-    /// `size`: height of its letters.
     void text(const QRectF& room, double size, int flags, const QString& words, bool bold = false) {
-        QFont font = bold ? titleFont(10) : textFont(10);
-        font.setPixelSize(100); // a whole number, and letters small enough
-        painter_.save();
-        painter_.setPen(Theme::current().ink);
-        painter_.setFont(font);
-        painter_.translate(room.topLeft());
-        painter_.scale(size / 100.0, size / 100.0);
-        painter_.drawText(QRectF(0, 0, room.width() * 100.0 / size, room.height() * 100.0 / size), flags, words);
-        painter_.restore();
+        paper::write(painter_, room, size, flags, words, bold);
     }
 
     void head(const WorkedPiece& piece, const QString& scale) {
@@ -169,7 +157,7 @@ private:
              Words::tr("20 cm of the piece: measure it after printing."));
     }
 
-    template<class At> void draw(const Outline& outline, const std::vector<Pin>& pins, At at, bool labels) {
+    template<class At> void draw(const Outline& outline, const std::vector<Pin>& pins, At at) {
         pen(0.4, Theme::current().ink);
         QPolygonF line;
         for (const OutlineEdge& edge : outline.edges)
@@ -181,7 +169,7 @@ private:
             pen(0.25, Theme::current().madder);
             painter_.setBrush(pin.isCorner ? QBrush(Theme::current().madder) : QBrush(Theme::current().paper));
             painter_.drawEllipse(there, pinSize, pinSize);
-            if (!labels || !pin.isCorner)
+            if (!pin.isCorner)
                 continue;
             const bool left = pin.x < Length();
             const QRectF room(left ? there.x() - 24 : there.x() + 2, there.y() - 2.5, 22, 5);

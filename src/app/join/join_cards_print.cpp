@@ -69,20 +69,8 @@ private:
         writer_.newPage();
         head();
     }
-    /// `size`: height of the letters. Returns how high the words are.
     double write(const QRectF& room, double size, int flags, const QString& words, bool bold = false) {
-        QFont font = bold ? titleFont(10) : textFont(10);
-        font.setPixelSize(100);
-        const double by = size / 100.0;
-        painter_.save();
-        painter_.setPen(Theme::current().ink);
-        painter_.setFont(font);
-        painter_.translate(room.topLeft());
-        painter_.scale(by, by);
-        QRectF taken;
-        painter_.drawText(QRectF(0, 0, room.width() / by, room.height() / by), flags, words, &taken);
-        painter_.restore();
-        return taken.height() * by;
+        return paper::write(painter_, room, size, flags, words, bold);
     }
     void line(const QString& words, double size = letters, bool bold = false) {
         write(QRectF(margin, y_, width, size * 1.5), size, Qt::AlignLeft, words, bold);

@@ -4,6 +4,7 @@
 #include "app/session/session.h"
 #include "core/finishing/left_to_do.h"
 
+#include <QCoreApplication>
 #include <QDate>
 
 #include <algorithm>
@@ -40,7 +41,9 @@ QString tickedOn(const Project& project, const std::string& what) {
     if (found == project.finished.end())
         return {};
     const QDate day = QDate::fromString(QString::fromStdString(found->on), Qt::ISODate);
-    return day.isValid() ? QLocale().toString(day, QLocale::LongFormat) : QString::fromStdString(found->on);
+    // What a file says in its place is no text for a tip, which would take it for markup.
+    return day.isValid() ? QLocale().toString(day, QLocale::LongFormat)
+                         : QCoreApplication::translate("LeftToDo", "a day that was not kept");
 }
 
 void setTicked(Project& project, const std::string& what, bool done) {

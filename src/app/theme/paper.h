@@ -26,6 +26,10 @@ inline constexpr int resolution = 1200; // dots per inch
 inline constexpr double dotsPerMillimetre = resolution / 25.4;
 inline constexpr QSizeF a4{210.0, 297.0};
 
+/// Words in letters so many millimetres high, on a painter that counts in millimetres. Returns how high they are.
+double write(QPainter& painter, const QRectF& room, double letters, int flags, const QString& words,
+             bool asTitle = false);
+
 /// Begins a page of that size in millimetres, without margins. False when the file cannot be written.
 bool begin(QPainter& painter, QPdfWriter& writer, const QSizeF& millimetres);
 

@@ -419,6 +419,7 @@ Project MainWindow::inputs() const {
     project.name.clear();
     project.made.clear();
     project.joined.clear();
+    project.joinOrder.clear(); // says nothing of a piece
     project.finished.clear();
     project.notes.clear();
     return project;

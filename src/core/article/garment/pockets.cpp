@@ -233,11 +233,6 @@ Knitting pocketKnitting(const GarmentBrief& brief, const GarmentCounts& counts, 
 
 namespace {
 
-struct PocketTexts {
-    const char* key;
-    const char* title;
-};
-
 class PocketJoiner {
 public:
     PocketJoiner(const Garment& garment, const GarmentCounts& counts, Side side)

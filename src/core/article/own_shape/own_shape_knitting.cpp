@@ -95,6 +95,13 @@ private:
     // ---- names
 
     const ContourPoint& point(ContourLine line) const { return counted_.contour[line.loop][line.point]; }
+    /// What somebody calls an edge may be a word that tells drawings how a piece hangs: docs/format/program.md.
+    static std::string nameOfRows(const std::string& name) {
+        for (const char* word : {"curved_start", "welt_left", "welt_right", "folded_behind", flapEdge})
+            if (name == word)
+                return name + " (edge)";
+        return name;
+    }
     const std::string& nameOf(ContourLine line) const { return piece_.edges[point(line).edge].name; }
 
     /// The edge that goes farthest sideways on the way round from one line to another.
@@ -254,9 +261,10 @@ private:
             const std::string& name = nameOf(lineAt(strip.rows[from], side));
             while (to < strip.rows.size() && nameOf(lineAt(strip.rows[to], side)) == name)
                 ++to;
+            const std::string named = nameOfRows(name);
             written.stages.push_back(
-                {end, act::Name{name, side, Rows(static_cast<int>(from)), Rows(static_cast<int>(to))}});
-            add(name, {key_, name, Along::Of::edge});
+                {end, act::Name{named, side, Rows(static_cast<int>(from)), Rows(static_cast<int>(to))}});
+            add(name, {key_, named, Along::Of::edge});
             from = to;
         }
     }
