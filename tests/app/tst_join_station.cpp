@@ -350,6 +350,7 @@ void TestJoinStation::anotherWayIsChosen() {
     QVERIFY(join->slip()->plainText().contains("backstitch") && join->slip()->plainText() != before);
     QCOMPARE(join->way()->currentIndex(), backstitch); // and back again
     emit join->way()->activated(0);
+    QVERIFY(fixture.project().joinWays.empty()); // as planned says nothing
     QVERIFY(join->hangTable()->rowCount() > 0);
     emit join->way()->activated(backstitch);
     fixture.restart();

@@ -484,7 +484,10 @@ void JoinStation::chooseWay(int index) {
         return;
     const Join& join = joins()[row];
     Project next = session().project();
-    next.joinWays[join.key] = way_->itemData(index).toString().toStdString();
+    if (index == 0) // as planned
+        next.joinWays.erase(join.key);
+    else
+        next.joinWays[join.key] = way_->itemData(index).toString().toStdString();
     session().edit(tr("%1: %2").arg(coreText(join.title), way_->itemText(index)), std::move(next));
 }
 
