@@ -273,6 +273,7 @@ Worked work(const Project& project) {
         fabrics.push_back(&piece.fabric);
     }
     worked.plannedJoins = inOrder(std::move(planned.joins), project.joinOrder);
+    takeMoreBars(worked.plannedJoins, worked.measured.gauge->rows.unit());
     useWays(worked.plannedJoins, project.joinWays);
     worked.joins = joined(worked.plannedJoins, siblings, *worked.measured.gauge);
     std::map<std::string, Program*> toMark;

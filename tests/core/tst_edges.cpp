@@ -205,7 +205,7 @@ void TestEdges::everyEdgeIsCastOnByEveryMethod() {
         for (const WeltKind kind : allWelts)
             for (const CastOnMethod method : {CastOnMethod::closedLoop, CastOnMethod::latchChain,
                                               CastOnMethod::weightedHem, CastOnMethod::zigzag}) {
-                const bool twoBeds = traits(kind).beds > 1;
+                const bool twoBeds = traits(kind).onTwoBeds.has_value();
                 if (twoBeds != (method == CastOnMethod::zigzag))
                     continue;
                 const Project project = edge.made({.castOn = method}, kind);
@@ -227,7 +227,8 @@ void TestEdges::everyEdgeIsCastOnByEveryMethod() {
                 ++cases;
             }
     // Three ways on one bed, one on two.
-    const auto ofTwoBeds = std::ranges::count_if(weltTraits, [](const WeltTraits& each) { return each.beds > 1; });
+    const auto ofTwoBeds =
+        std::ranges::count_if(weltTraits, [](const WeltTraits& each) { return each.onTwoBeds.has_value(); });
     QCOMPARE(cases, 4 * static_cast<int>(3 * (static_cast<std::ptrdiff_t>(allWelts.size()) - ofTwoBeds) + ofTwoBeds));
 }
 
@@ -239,7 +240,7 @@ void TestEdges::everyEdgeIsBoundOffByEveryMethod() {
                 if (edge.isTrim && kind != WeltKind::foldedHem)
                     continue;
                 const Project project = edge.made({.bindOff = method.method}, kind);
-                const Worked worked = work(traits(kind).beds > 1 ? onTwoBeds(project) : project);
+                const Worked worked = work(traits(kind).onTwoBeds ? onTwoBeds(project) : project);
                 checkClean(worked);
                 if (QTest::currentTestFailed())
                     qWarning("%s, %s, %s", edge.name, traits(kind).name, method.option.key);

@@ -8,6 +8,7 @@
 #include "core/bed/virtual_bed.h"
 #include "core/finishing/blocking.h"
 #include "core/finishing/left_to_do.h"
+#include "core/format/project_json.h"
 #include "core/joining/join_order.h"
 #include "core/joining/join_program.h"
 #include "core/joining/join_ways.h"
@@ -159,6 +160,19 @@ void TestJoining::whatIsLeftToDo() {
     }
     QVERIFY(std::abs(minutes) < 1e-9);
     QVERIFY(leftToDo(Project{}, Worked{}).empty());
+    // Hands that take twice as long for one take twice as long for the rest.
+    project.joined.clear();
+    project.finished.clear();
+    const double usual = minutesLeft(project, worked);
+    const Join& seam = *std::ranges::find(worked.joins, JoinMethod::mattress, &Join::method);
+    const double own = wayOf(JoinMethod::mattress).minutes * std::max(seam.first.length, seam.second.length).cm() / 10;
+    project.joined = {seam.key};
+    project.finished = {{seam.key, "2026-11-28"}};
+    QCOMPARE(handsPace(project, worked), 1.0);
+    project.finished.front().minutes = 2.0 * own;
+    QVERIFY(std::abs(handsPace(project, worked) - 2.0) < 1e-9);
+    QVERIFY(std::abs(minutesLeft(project, worked) - 2.0 * (usual - own)) < 1e-9);
+    QVERIFY(projectFromJson(toJson(project)).finished == project.finished);
 }
 
 /// Round every piece, the whole way, corners among them, and none too far from the next.

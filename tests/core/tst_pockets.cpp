@@ -4,7 +4,9 @@
 #include "support/projects.h"
 #include "support/random_projects.h"
 
+#include "core/article/garment/parts.h"
 #include "core/bed/fabric_picture.h"
+#include "core/finishing/left_to_do.h"
 #include "core/format/program_json.h"
 #include "core/format/project_json.h"
 #include "core/record/corrections.h"
@@ -259,6 +261,8 @@ private slots:
     void ownBallsAreOfTheirYarn();
     void buttonholes_data();
     void buttonholes();
+    void buttonedForShow();
+    void buttonsAreDragged();
     void buttonsByDistance();
     void eyeletsForLargeButtonsAreWarnedOf();
 
@@ -385,8 +389,8 @@ void TestPockets::randomGarments() {
         chosen.pocket.height = chosen.pocket.depth + mm(between(10, 120));
         chosen.pocket.fromMiddle = mm(between(0, 60));
         chosen.pocket.trim = *rc::gen::arbitrary<bool>() ? mm(between(8, 30)) : Length();
-        chosen.opening.hole =
-            *rc::gen::element(HoleKind::eyelet, HoleKind::boundOff, HoleKind::slit, HoleKind::bridgedSlit);
+        chosen.opening.hole = *rc::gen::element(HoleKind::eyelet, HoleKind::boundOff, HoleKind::slit,
+                                                HoleKind::bridgedSlit, HoleKind::none);
         chosen.opening.apart = *rc::gen::arbitrary<bool>() ? mm(between(30, 120)) : Length();
         const Worked worked = work(project);
         if (worked.pieces.empty())
@@ -553,6 +557,64 @@ void TestPockets::slits(Project project) {
     // Ends: two for each stretch but the last, in two layers; none of a bridge.
     QCOMPARE(fabric.ends - other.fabric.ends, bridged ? 0 : 2 * 2 * 5);
     QVERIFY(programFromJson(toJson(band.program)) == band.program);
+}
+
+/// Fronts that do not open: no stitch of a band is moved or bound off, and both have the same buttons' marks.
+void TestPockets::buttonedForShow() {
+    Project project = withPockets(PocketKind::none, Closure::cardigan);
+    garment(project).opening.hole = HoleKind::none;
+    garment(project).opening.buttons = 5;
+    const Worked worked = work(project);
+    QVERIFY2(isClean(worked), listed(worked.findings));
+    garment(project).opening.buttons = 0;
+    const Worked bare = work(project);
+    for (const PieceKey key : {pieces::leftBand, pieces::rightBand}) {
+        const WorkedPiece& band = *worked.piece(key);
+        QCOMPARE(band.fabric.loops.size(), bare.piece(key)->fabric.loops.size());
+        QCOMPARE(band.fabric.ends, bare.piece(key)->fabric.ends);
+        int marks = 0;
+        for (const FabricMark& mark : band.fabric.marks)
+            marks += mark.as == "button" || mark.as == "below a button" ? 1 : 0;
+        QCOMPARE(marks, 5);
+        QCOMPARE(band.marks.spots.size(), std::size_t{5});
+        for (const MarkedSpot& spot : band.marks.spots)
+            QVERIFY(!spot.isHole);
+    }
+    const auto chores = leftToDo(project, worked);
+    const auto buttons = std::ranges::find(chores, std::string("buttons"), &Chore::key);
+    QVERIFY(buttons != chores.end());
+    QVERIFY2(render(buttons->what).starts_with("5 "), render(buttons->what).c_str()); // not ten
+}
+
+/// Each handle of a band pulls at what it shows: the first and the last at the margins, the second at the distance.
+void TestPockets::buttonsAreDragged() {
+    Project project = withPockets(PocketKind::none, Closure::cardigan);
+    garment(project).opening.buttons = 5;
+    const auto dragOf = [](const Worked& worked, HandleKey key) {
+        for (const Handle& handle : worked.piece(pieces::leftBand)->handles)
+            if (handle.key == key)
+                return std::optional(handle);
+        return std::optional<Handle>();
+    };
+    const auto spots = [](const Worked& worked) {
+        std::vector<double> all;
+        for (const MarkedSpot& spot : worked.piece(pieces::leftBand)->marks.spots)
+            all.push_back(spot.x);
+        return all;
+    };
+    garment(project).opening.margin = mm(30);
+    const Worked before = work(project);
+    const Worked first = work(dragged(project, *dragOf(before, parts::buttonhole), 4));
+    const Worked last = work(dragged(project, *dragOf(before, parts::lastButtonhole), 4));
+    QCOMPARE(spots(first), spots(last)); // both ends alike
+    QVERIFY(std::abs(std::abs(spots(first).front() - spots(before).front()) - 4.0) <= 1.0);
+    QVERIFY(!dragOf(before, parts::nextButtonhole));
+    garment(project).opening.apart = mm(80);
+    const Worked byDistance = work(project);
+    QVERIFY(!dragOf(byDistance, parts::lastButtonhole));
+    const Worked wider = work(dragged(project, *dragOf(byDistance, parts::nextButtonhole), 6));
+    QVERIFY(std::abs(spots(wider)[1] - spots(wider)[0]) > std::abs(spots(byDistance)[1] - spots(byDistance)[0]));
+    QCOMPARE(spots(wider).front(), spots(byDistance).front());
 }
 
 void TestPockets::buttonsByDistance() {

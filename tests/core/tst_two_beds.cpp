@@ -303,7 +303,7 @@ void TestTwoBeds::bothBedsCloseUpByTurns() {
     QFETCH(int, repeats);
     QFETCH(int, every);
     const WeltKind rib = static_cast<WeltKind>(kind);
-    const TwoBedArrangement stitches = *arrangementOf(rib);
+    const TwoBedArrangement stitches = *traits(rib).onTwoBeds;
     for (const Side from : {Side::left, Side::right}) {
         Project project = ilkesPullover();
         putOn(project, genericMachines()[5]);
@@ -476,7 +476,7 @@ void TestTwoBeds::aHatIsRibbedToTheTop() {
     const FabricGauge& gauge = *worked.measured.gauge;
     const Length girth = *withEase(project.wearer, project.ease, Measure::headGirth);
     const Length height = *withEase(project.wearer, project.ease, Measure::headHeight);
-    const TwoBedArrangement stitches = *arrangementOf(hat.brim.kind);
+    const TwoBedArrangement stitches = *traits(hat.brim.kind).onTwoBeds;
     QVERIFY(abs(gauge.width(Stitches(number(worked, "hat_stitches") - 2)) - girth) <=
             gauge.stitches.unit() * (stitches.repeat() / 2.0 + 0.51));
     QCOMPARE(fabric.edgeRows("seam_left"), number(worked, "brim_rows") + number(worked, "hat_rows") -
@@ -546,7 +546,7 @@ void TestTwoBeds::everyRibbedHatRunsClean() {
             }
         RC_ASSERT(programFromJson(toJson(piece.program)) == piece.program);
         RC_ASSERT(piece.fabric.edgeRows("seam_left") == piece.fabric.edgeRows("seam_right"));
-        const TwoBedArrangement stitches = *arrangementOf(hat.brim.kind);
+        const TwoBedArrangement stitches = *traits(hat.brim.kind).onTwoBeds;
         for (const Pass& pass : piece.fabric.passes) {
             const std::string row = beds(piece.fabric, pass);
             if (stitches.everyNeedle || row.find('b') == std::string::npos || row.find('f') == std::string::npos)

@@ -130,7 +130,7 @@ Project randomProject() {
     choices.sleeves.capEase = Length::millimetres(between(0, 25));
     choices.body.armTrim.depth = Length::millimetres(between(8, 30));
     const auto onThisBed = [&](WeltKind kind) {
-        return traits(kind).beds > project.machine.beds ? WeltKind::latchedRib : kind;
+        return traits(kind).onTwoBeds && project.machine.beds < 2 ? WeltKind::latchedRib : kind;
     };
     const auto welt = [&] {
         const WeltKind kind = *rc::gen::elementOf(allWelts);

@@ -25,6 +25,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <utility>
 
 namespace vestimen::app {
 namespace {
@@ -183,6 +184,17 @@ JoinStation::JoinStation(Session& session, QWidget* parent)
     way_->setAccessibleName(tr("How it is joined"));
     connect(way_, &QComboBox::activated, this, &JoinStation::chooseWay);
     slip_->controls()->addWidget(way_);
+    took_ = new QSpinBox(slip_);
+    took_->setRange(0, 600);
+    took_->setPrefix(tr("It took "));
+    took_->setSuffix(tr(" min"));
+    took_->setSpecialValueText(tr("How many minutes it took"));
+    took_->setToolTip(tr("What is left is reckoned at the pace of your own hands"));
+    took_->setAccessibleName(tr("Minutes that it took"));
+    took_->setKeyboardTracking(false);
+    took_->hide();
+    connect(took_, &QSpinBox::valueChanged, this, &JoinStation::setTook);
+    slip_->controls()->addWidget(took_);
     ways_ = new WayButtons(slip_);
     slip_->controls()->addWidget(ways_);
     connect(list_, &QListWidget::currentRowChanged, this, [this] {
@@ -311,6 +323,41 @@ void JoinStation::setDone(int row, bool done) {
     }
     session().edit(done ? tr("Joined: %1").arg(coreText(join.title)) : tr("Not joined: %1").arg(coreText(join.title)),
                    std::move(next));
+}
+
+void JoinStation::setTook(int minutes) {
+    const int row = list_->currentRow();
+    if (filling_ || row < 0 || row >= static_cast<int>(joins().size()))
+        return;
+    const Join& join = joins()[static_cast<std::size_t>(row)];
+    Project next = session().project();
+    const auto tick = std::ranges::find(next.finished, join.key, &Tick::what);
+    if (tick == next.finished.end() || tick->minutes == minutes)
+        return;
+    tick->minutes = minutes;
+    session().edit(tr("%1 took %2 min").arg(coreText(join.title)).arg(minutes), std::move(next));
+}
+
+QString JoinStation::helpKey() const {
+    const int row = list_->currentRow();
+    if (row < 0 || row >= static_cast<int>(joins().size()))
+        return {};
+    switch (joins()[static_cast<std::size_t>(row)].method) {
+    case JoinMethod::latchOff:
+        return QStringLiteral("bind_off_latch_off");
+    case JoinMethod::knitOn:
+    case JoinMethod::bindOffTogether:
+        return QStringLiteral("hang_an_edge");
+    case JoinMethod::mattress:
+    case JoinMethod::mattressOfThree:
+        return QStringLiteral("mattress");
+    case JoinMethod::graft:
+        return QStringLiteral("graft");
+    case JoinMethod::drawUp:
+        return QStringLiteral("draw_up");
+    default:
+        return {};
+    }
 }
 
 void JoinStation::move(int by) {
@@ -555,6 +602,12 @@ void JoinStation::showJoin() {
     steps_->show(join.method);
     fillWay(join);
     fillWays(join.findings);
+    const auto& ticks = session().project().finished;
+    const auto tick = std::ranges::find(ticks, join.key, &Tick::what);
+    const bool was = std::exchange(filling_, true);
+    took_->setValue(tick == ticks.end() ? 0 : static_cast<int>(std::lround(tick->minutes)));
+    took_->setVisible(tick != ticks.end());
+    filling_ = was;
     if (!isLaidOut()) // else it is filled when it is looked at
         fillMap(join);
     earlier_->setEnabled(row > 0);

@@ -14,6 +14,7 @@
 #include <QLabel>
 #include <QListWidget>
 #include <QPushButton>
+#include <QSpinBox>
 #include <QStackedWidget>
 #include <QTableWidget>
 
@@ -31,9 +32,12 @@ class JoinStation : public Station {
 public:
     explicit JoinStation(Session& session, QWidget* parent = nullptr);
     void refresh() override;
+    QString helpKey() const override;
     QListWidget* list() const { return list_; }
     QTableWidget* hangTable() const { return table_; }
     QComboBox* way() const { return way_; }
+    /// Minutes that the picked join took; shown once it is ticked.
+    QSpinBox* took() const { return took_; }
     QString timeLeft() const { return timeLeft_->text(); }
     LeftToDoList* leftToDo() const { return chores_; }
     QPushButton* earlier() const { return earlier_; }
@@ -71,6 +75,7 @@ private:
     void chooseWay(int index);
     void fillWays(const std::vector<Finding>& findings);
     QString unfinished(const Join& join) const;
+    void setTook(int minutes);
     void setChoreDone(const QString& key, const QString& what, bool done);
     void sayWhatComesBefore(const Join& join, const std::vector<std::string>& done);
     void showNeedle(int at);
@@ -83,6 +88,7 @@ private:
     LeftToDoList* chores_ = nullptr;
     StepPictures* steps_ = nullptr;
     QComboBox* way_ = nullptr;
+    QSpinBox* took_ = nullptr;
     WayButtons* ways_ = nullptr;
     PiecesOverview* laidOut_;
     QPushButton* whole_ = nullptr;

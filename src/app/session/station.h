@@ -16,6 +16,8 @@ public:
     explicit Station(Session& session, QWidget* parent = nullptr);
     /// Shows the session as it is now.
     virtual void refresh() = 0;
+    /// The handbook's page for what is at hand; empty where the station has none of its own.
+    virtual QString helpKey() const { return {}; }
 
 signals:
     /// A sentence for the window's foot.

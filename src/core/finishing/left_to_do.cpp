@@ -15,17 +15,38 @@ constexpr double minutesForAButton = 4.0;
 constexpr double minutesToPin = 5.0; ///< a piece
 constexpr double minutesForALabel = 5.0;
 
+double usualMinutes(const Join& join) {
+    return wayOf(join.method).minutes * std::max(join.first.length, join.second.length).cm() / 10.0;
+}
+
 } // namespace
+
+double handsPace(const Project& project, const Worked& worked) {
+    double expected = 0.0;
+    double took = 0.0;
+    const auto add = [&](const std::string& what, double minutes) {
+        const auto tick = std::ranges::find(project.finished, what, &Tick::what);
+        if (tick == project.finished.end() || tick->minutes <= 0.0 || minutes <= 0.0)
+            return;
+        expected += minutes;
+        took += tick->minutes;
+    };
+    for (const Join& join : worked.joins)
+        add(join.key, usualMinutes(join));
+    for (const Chore& chore : leftToDo(project, worked))
+        add(chore.key, chore.minutes);
+    return expected > 0.0 ? took / expected : 1.0;
+}
 
 double minutesLeft(const Project& project, const Worked& worked) {
     double minutes = 0.0;
     for (const Join& join : worked.joins)
         if (std::ranges::count(project.joined, join.key) == 0)
-            minutes += wayOf(join.method).minutes * std::max(join.first.length, join.second.length).cm() / 10.0;
+            minutes += usualMinutes(join);
     for (const Chore& chore : leftToDo(project, worked))
         if (std::ranges::find(project.finished, chore.key, &Tick::what) == project.finished.end())
             minutes += chore.minutes;
-    return minutes;
+    return minutes * handsPace(project, worked);
 }
 
 std::vector<Chore> leftToDo(const Project& project, const Worked& worked) {

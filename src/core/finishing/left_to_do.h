@@ -20,8 +20,12 @@ struct Chore {
     double minutes = 0.0; ///< that it takes, about
 };
 
-/// What the joins that are not ticked yet, and what is left after them, take by hand: about, of hands that have done it
-/// before. What is knitted on is not among it, nor the hours of rest and drying.
+/// How many times as long as is usual these hands take: of all that was ticked with its minutes, what it took to what
+/// was expected. 1 while there is none.
+double handsPace(const Project& project, const Worked& worked);
+
+/// What the joins that are not ticked yet, and what is left after them, take by hand: about, at the pace of these
+/// hands. What is knitted on is not among it, nor the hours of rest and drying.
 double minutesLeft(const Project& project, const Worked& worked);
 
 /// In the order in which it is done.

@@ -303,8 +303,11 @@ std::string toJson(const Project& project) {
         result["join_order"] = project.joinOrder;
     for (const auto& [join, way] : project.joinWays)
         result["join_ways"][join] = way;
-    for (const Tick& tick : project.finished)
+    for (const Tick& tick : project.finished) {
         result["finished"].push_back({{"what", tick.what}, {"on", tick.on}});
+        if (tick.minutes > 0.0)
+            result["finished"].back()["minutes"] = tick.minutes;
+    }
     result["notes"] = Json::array();
     for (const Note& note : project.notes)
         result["notes"].push_back({{"piece", note.piece}, {"text", note.text}});
@@ -376,8 +379,11 @@ Project projectFromJson(const std::string& text) {
         });
     if (const auto finished = reader.find("finished"))
         finished->forEach([&](const JsonReader& each) {
-            each.expectKeys({"what", "on"});
-            project.finished.push_back({each.at("what").text(), each.at("on").text()});
+            each.expectKeys({"what", "on", "minutes"});
+            Tick tick{each.at("what").text(), each.at("on").text()};
+            if (const auto minutes = each.find("minutes"))
+                tick.minutes = minutes->number(0.0, 10'000.0);
+            project.finished.push_back(std::move(tick));
         });
     if (const auto notes = reader.find("notes"))
         notes->forEach([&](const JsonReader& each) {

@@ -2,11 +2,8 @@
 // How stitches stand on two beds that face each other (craft 12).
 #pragma once
 
-#include "core/ground/welt_kinds.h"
 #include "core/quantity/count.h"
 #include "core/quantity/needle.h"
-
-#include <optional>
 
 namespace vestimen {
 
@@ -36,21 +33,5 @@ struct TwoBedArrangement {
     /// In a row over both.
     Stitches stitches(NeedleSpan span) const { return on(Bed::main, span) + on(Bed::second, span); }
 };
-
-/// Of a welt that is knitted on two beds.
-constexpr std::optional<TwoBedArrangement> arrangementOf(WeltKind kind) {
-    switch (kind) {
-    case WeltKind::twoBedRib:
-        return TwoBedArrangement{1, 1};
-    case WeltKind::twoByOneRib:
-        return TwoBedArrangement{2, 1};
-    case WeltKind::twoByTwoRib:
-        return TwoBedArrangement{2, 2};
-    case WeltKind::everyNeedleRib:
-        return TwoBedArrangement{1, 1, true};
-    default:
-        return std::nullopt;
-    }
-}
 
 } // namespace vestimen

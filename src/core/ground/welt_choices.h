@@ -60,10 +60,10 @@ private:
     static const Welt& welt(const Of& of) { return Path<steps...>::of(of); }
     static bool beginsWithItsEdge(const Of& of, const Place& place) {
         const WeltTraits& kind = traits(welt(of).kind);
-        return at(of, place) && !kind.beginsOpen && kind.beds == 1;
+        return at(of, place) && !kind.beginsOpen && !kind.onTwoBeds;
     }
     static bool isOnTwoBeds(const Of& of, const Place& place) {
-        return at(of, place) && traits(welt(of).kind).beds == 2;
+        return at(of, place) && traits(welt(of).kind).onTwoBeds.has_value();
     }
     static bool isRacked(const Of& of, const Place& place) {
         return isOnTwoBeds(of, place) && welt(of).making.racked > 0;

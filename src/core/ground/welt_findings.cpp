@@ -4,7 +4,7 @@
 namespace vestimen {
 
 std::optional<Finding> bedsMissing(const Welt& welt, const Machine& machine) {
-    if (traits(welt.kind).beds <= machine.beds)
+    if (!traits(welt.kind).onTwoBeds || machine.beds > 1)
         return std::nullopt;
     return Finding{
         Severity::error,
@@ -49,7 +49,7 @@ std::optional<Finding> firmEdge(std::string edge, const Welt& welt, bool knitted
     if (knittedDown)
         return firmEdge(std::move(edge), welt.making.bindOff, std::move(piece));
     // What begins on waste yarn has open loops, and a zigzag stretches as far as a rib.
-    if (its.beginsOpen || its.beds > 1)
+    if (its.beginsOpen || its.onTwoBeds)
         return std::nullopt;
     return firmEdge(std::move(edge), welt.making.castOn, std::move(piece));
 }

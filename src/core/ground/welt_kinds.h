@@ -3,9 +3,11 @@
 #pragma once
 
 #include "core/ground/option.h"
+#include "core/ground/two_beds.h"
 #include "core/quantity/count_form.h"
 
 #include <array>
+#include <optional>
 
 namespace vestimen {
 
@@ -26,20 +28,27 @@ enum class WeltKind {
 
 struct WeltTraits {
     WeltKind kind;
-    Option option;      ///< its word in files and for people
-    const char* name;   ///< within a sentence
-    CountForm form;     ///< of its stitches, so that it begins and ends alike
-    const char* reason; ///< of the form
-    int layers;         ///< 2: folded in half; 0: nothing that has a depth
-    bool closedByARow;  ///< through both layers, which is seen
-    int beds;
-    bool beginsOpen; ///< on waste yarn, so that its first row can be hung
+    Option option;                              ///< its word in files and for people
+    const char* name;                           ///< within a sentence
+    CountForm form;                             ///< of its stitches, so that it begins and ends alike
+    const char* reason;                         ///< of the form
+    int layers;                                 ///< 2: folded in half; 0: nothing that has a depth
+    bool closedByARow;                          ///< through both layers, which is seen
+    std::optional<TwoBedArrangement> onTwoBeds; ///< of one that needs two beds
+    bool beginsOpen;                            ///< on waste yarn, so that its first row can be hung
 };
 
 inline constexpr const char* nearestStitch = "nearest whole stitch";
 inline constexpr std::array weltTraits = {
-    WeltTraits{
-        WeltKind::foldedHem, {"folded_hem", "Folded hem"}, "folded hem", anyCount, nearestStitch, 2, true, 1, true},
+    WeltTraits{WeltKind::foldedHem,
+               {"folded_hem", "Folded hem"},
+               "folded hem",
+               anyCount,
+               nearestStitch,
+               2,
+               true,
+               std::nullopt,
+               true},
     WeltTraits{WeltKind::mockRib,
                {"mock_rib", "Mock rib, every second needle"},
                "mock rib",
@@ -47,7 +56,7 @@ inline constexpr std::array weltTraits = {
                "odd, so that the rib begins and ends alike",
                2,
                false,
-               1,
+               std::nullopt,
                true},
     WeltTraits{WeltKind::latchedRib,
                {"latched_rib", "Latched rib"},
@@ -56,7 +65,7 @@ inline constexpr std::array weltTraits = {
                "threes and two more, so that the rib begins and ends alike",
                1,
                false,
-               1,
+               std::nullopt,
                false},
     WeltTraits{WeltKind::twoBedRib,
                {"two_bed_rib", "Two-bed rib"},
@@ -65,9 +74,17 @@ inline constexpr std::array weltTraits = {
                nearestStitch,
                1,
                false,
-               2,
+               TwoBedArrangement{1, 1},
                false},
-    WeltTraits{WeltKind::rolled, {"rolled", "Rolled edge"}, "rolled edge", anyCount, nearestStitch, 0, false, 1, false},
+    WeltTraits{WeltKind::rolled,
+               {"rolled", "Rolled edge"},
+               "rolled edge",
+               anyCount,
+               nearestStitch,
+               0,
+               false,
+               std::nullopt,
+               false},
     WeltTraits{WeltKind::mockRibOfThree,
                {"mock_rib_of_three", "Mock rib, every third needle"},
                "mock rib of three",
@@ -75,7 +92,7 @@ inline constexpr std::array weltTraits = {
                "threes and two more, so that the rib begins and ends alike",
                2,
                false,
-               1,
+               std::nullopt,
                true},
     WeltTraits{WeltKind::latchedRibOfTwo,
                {"latched_rib_of_two", "Latched rib, every second stitch"},
@@ -84,7 +101,7 @@ inline constexpr std::array weltTraits = {
                "odd, so that the rib begins and ends alike",
                1,
                false,
-               1,
+               std::nullopt,
                false},
     WeltTraits{WeltKind::twoByOneRib,
                {"two_by_one_rib", "Two-bed rib, two by one"},
@@ -93,7 +110,7 @@ inline constexpr std::array weltTraits = {
                "threes and two more, so that the rib begins and ends alike",
                1,
                false,
-               2,
+               TwoBedArrangement{2, 1},
                false},
     WeltTraits{WeltKind::twoByTwoRib,
                {"two_by_two_rib", "Two-bed rib, two by two"},
@@ -102,7 +119,7 @@ inline constexpr std::array weltTraits = {
                "fours and two more, so that the rib begins and ends alike",
                1,
                false,
-               2,
+               TwoBedArrangement{2, 2},
                false},
     WeltTraits{WeltKind::everyNeedleRib,
                {"every_needle_rib", "Two-bed rib, every needle"},
@@ -111,7 +128,7 @@ inline constexpr std::array weltTraits = {
                nearestStitch,
                1,
                false,
-               2,
+               TwoBedArrangement{1, 1, true},
                false},
 };
 

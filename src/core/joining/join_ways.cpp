@@ -124,11 +124,22 @@ std::vector<JoinMethod> waysFor(const PlannedJoin& planned) {
     case JoinMethod::mattress:
         return {JoinMethod::mattress, JoinMethod::mattressOfThree, JoinMethod::sewOn, JoinMethod::slipStitch,
                 JoinMethod::whip,     JoinMethod::linker};
+    case JoinMethod::mattressOfThree:
+        return {JoinMethod::mattressOfThree, JoinMethod::mattress, JoinMethod::sewOn,
+                JoinMethod::slipStitch,      JoinMethod::whip,     JoinMethod::linker};
     case JoinMethod::sewOn:
         return {JoinMethod::sewOn, JoinMethod::slipStitch, JoinMethod::whip, JoinMethod::linker};
     default: // nothing else takes these loops as well
         return {planned.method};
     }
+}
+
+void takeMoreBars(std::vector<PlannedJoin>& planned, Length row) {
+    if (row < thickRow)
+        return;
+    for (PlannedJoin& join : planned)
+        if (join.method == JoinMethod::mattress)
+            join.method = JoinMethod::mattressOfThree;
 }
 
 void useWays(std::vector<PlannedJoin>& planned, const std::map<std::string, std::string>& chosen) {

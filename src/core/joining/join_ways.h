@@ -60,6 +60,9 @@ constexpr bool isHung(JoinMethod method) {
 /// Ways in which a join can be made, by the kinds of its edges; the planned one first. One alone where nothing else is
 /// as good.
 std::vector<JoinMethod> waysFor(const PlannedJoin& planned);
+/// Three bars a side for seams of a thick yarn (craft 23), whose rows are at least so tall.
+constexpr Length thickRow = Length::millimetres(3.5);
+void takeMoreBars(std::vector<PlannedJoin>& planned, Length row);
 /// By its key, the way that a knitter chose for a join. What is no way of it is left as planned.
 void useWays(std::vector<PlannedJoin>& planned, const std::map<std::string, std::string>& chosen);
 

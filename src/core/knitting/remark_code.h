@@ -58,6 +58,7 @@ inline constexpr std::array remarkCodes = {
     "to_one_bed",
     "thumb",
     "transfer",
+    "try_on",
     "tug",
     "turning_row",
     "two_layers",

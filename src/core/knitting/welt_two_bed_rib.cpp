@@ -13,7 +13,7 @@ constexpr int tighter = 2;
 /// From the main bed's stitch at one edge to the main bed's at the other; those of the second bed go over to the main
 /// one in the end.
 template<WeltKind kind> struct TwoBedRib {
-    static constexpr TwoBedArrangement stitches = *arrangementOf(kind);
+    static constexpr TwoBedArrangement stitches = *traits(kind).onTwoBeds;
     static constexpr const char* section = traits(kind).name;
 
     /// A row on the main bed, that knits the stitches which came from the second with those that they lie on.

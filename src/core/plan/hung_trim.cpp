@@ -60,6 +60,8 @@ Knitting hungTrim(HungTrim trim) {
         case HoleKind::slit:
         case HoleKind::bridgedSlit:
             break;
+        case HoleKind::none:
+            return;
         }
         knitting.at(row, act::Say{"buttonholes", "Buttonholes: what lies between two slits is knitted alone, one after "
                                                  "the other."});
@@ -73,7 +75,7 @@ Knitting hungTrim(HungTrim trim) {
         if (trim.buttons.empty())
             return;
         knitting.at(half / 2, act::Say{"buttons", "Here the buttons are sewn on: mark each with a scrap of yarn."});
-        knitting.at(half / 2, act::MarkStitches{trim.buttons, "button"});
+        knitting.at(half / 2, act::MarkStitches{trim.buttons, trim.buttonsAs});
     };
     knitting.at(Rows(0), act::Section{trim.section});
     knitting.at(Rows(0), act::Say{"needles_forward", "Push the needles right out for the first row, so that every loop "

@@ -28,6 +28,7 @@ struct HungTrim {
     Rows slitRows = {};
     Side holesFrom = Side::right;                                ///< at which each is begun to be bound off
     std::vector<Needle> buttons = {};                            ///< marked in the outer layer
+    const char* buttonsAs = "button";                            ///< the name of these marks
     BindOffMethod bindOff = BindOffMethod::chainRoundTheNeedles; ///< of both layers at once
 };
 

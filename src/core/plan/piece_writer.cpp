@@ -55,7 +55,7 @@ private:
         writer_.workWith(yarns_.inProgram(isEdgeAlone ? surfaceAt(knitting_.surface, Rows(0)).yarn : welt.yarn));
         seenFrom_ = writeWelt(writer_, firstRow(knitting_), welt, knitting_.wasteRows);
         if (welt.goesOn)
-            onTwoBeds_ = {arrangementOf(welt.kind), welt.making.secondLooser};
+            onTwoBeds_ = {traits(welt.kind).onTwoBeds, welt.making.secondLooser};
     }
     void begin(const BegunOpen&) {
         writer_.workWith(yarns_.inProgram(surfaceAt(knitting_.surface, Rows(0)).yarn));

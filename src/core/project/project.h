@@ -31,6 +31,7 @@ struct Note {
 struct Tick {
     std::string what;
     std::string on;
+    double minutes = 0.0; ///< that it took; 0 where nobody said
     bool operator==(const Tick&) const = default;
 };
 

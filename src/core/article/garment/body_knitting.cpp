@@ -420,6 +420,9 @@ private:
     void weltBelow() {
         const Rows last = knitting_.stages.back().at;
         knitting_.at(last, act::HoldLever{false});
+        knitting_.at(last,
+                     act::Say{"try_on", "The welt can wait: tack the pieces together and try them on, and the rows "
+                                        "above it can still be fewer or more."});
         knitting_.at(last, act::WeltAfterwards{counts_.bodyWelt});
         for (const Side side : {Side::left, Side::right})
             if (isOuter(side))

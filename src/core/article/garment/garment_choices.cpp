@@ -58,7 +58,7 @@ template<auto part, auto welt> bool hasBindOff(const Garment& choices, const Pla
 }
 template<auto part, auto welt> bool hasCastOn(const Garment& choices, const Place& at) {
     const WeltTraits& its = traits(Path<part, welt>::of(choices).kind);
-    return isWelt<part, welt>(choices, at) && !isKnittedDown(choices, at) && !its.beginsOpen && its.beds == 1;
+    return isWelt<part, welt>(choices, at) && !isKnittedDown(choices, at) && !its.beginsOpen && !its.onTwoBeds;
 }
 bool isSleevesLength(const Garment&, const Place& at) {
     return isSleeve(at.piece) && isAt(at, parts::none, parts::length, parts::wrist);

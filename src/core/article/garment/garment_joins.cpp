@@ -114,7 +114,7 @@ private:
              .second = {{{right, "centre_edge"}}, {"right panel", {}}},
              .ends = atLowerEdge({{left, "centre_edge"}, {right, "centre_edge"}}),
              .tailSide = {"Sew from the lower edge up to the neck.", {}},
-             .facing = {"Knit side facing you, two bars a side, always one stitch in.", {}},
+             .facing = {"Knit side facing you, always one stitch in.", {}},
              .mayDiffer = 0,
              .differs = {"The panels have {0} and {1} rows and should have the same.", {}}});
     }
@@ -127,7 +127,7 @@ private:
              .second = {{{side, "panel_edge"}}, {"side panel, {0} rows", {}}},
              .ends = atLowerEdge({along(middle, "panel", wearers), {side, "panel_edge"}}),
              .tailSide = {"Sew from the lower edge up to the shoulder.", {}},
-             .facing = {"Knit side facing you, two bars a side, always one stitch in.", {}},
+             .facing = {"Knit side facing you, always one stitch in.", {}},
              .mayDiffer = 3, // it lies at a step of the shoulder, and a piece's two sides are a row apart
              .differs = {"The panels have {0} and {1} rows at their seam and should have the same.", {}}});
     }
@@ -164,7 +164,7 @@ private:
                        {atBack ? "back, {0} rows" : "front, {0} rows", {}}},
              .second = {{{sleeve(wearers), left ? "cap_left" : "cap_right"}}, {"sleeve, {0} rows", {}}},
              .tailSide = {"Sew from the underarm up to the neck.", {}},
-             .facing = {"Knit side facing you, two bars a side, always one stitch in: row for row, decrease to "
+             .facing = {"Knit side facing you, always one stitch in: row for row, decrease to "
                         "decrease.",
                         {}},
              .mayDiffer = 2,
@@ -325,6 +325,7 @@ private:
             line.push_back({front(wearers), left ? "welt_left" : "welt_right"});
         line.push_back(left ? Along{inTwo() ? pieces::secondNeckTrim : pieces::neckTrim, "end_right"}
                             : Along{pieces::neckTrim, "end_left"});
+        const bool closed = choices_.opening.hole == HoleKind::none;
         const bool holes = left == (choices_.opening.holes == Side::left);
         add({.key = joinKey,
              .title = {title, {}},
@@ -333,9 +334,11 @@ private:
              .second = {std::move(line),
                         {"{0} rows of the front and {1} of the neck trim", {c.frontEdge(), c.trimSeen}}},
              .tailSide = {"None: the band is knitted on.", {}},
-             .facing = {holes ? "Purl side facing you, ends first, then the middles. This band has the buttonholes."
-                              : "Purl side facing you, ends first, then the middles. The buttons are sewn onto this "
-                                "band, across from the holes.",
+             .facing = {closed ? "Purl side facing you, ends first, then the middles. Buttons are sewn on through both "
+                                 "bands."
+                        : holes ? "Purl side facing you, ends first, then the middles. This band has the buttonholes."
+                                : "Purl side facing you, ends first, then the middles. The buttons are sewn onto this "
+                                  "band, across from the holes.",
                         {}},
              .check = {"One loop on each of {0} needles, always a whole stitch in from the edge.", {}},
              .makes = piece,
@@ -474,7 +477,7 @@ private:
              .second = {{right}, {"the other side, {0} rows", {}}},
              .ends = std::move(ends),
              .tailSide = {"Sew from the cuff up to the underarm.", {}},
-             .facing = {"Knit side facing you, two bars a side, always one stitch in.", {}},
+             .facing = {"Knit side facing you, always one stitch in.", {}},
              .mayDiffer = 0,
              .differs = {"The sides have {0} and {1} rows and should have the same.", {}}});
     }
@@ -509,7 +512,7 @@ private:
                           : sleeves() ? "Sew from the hem up to the underarm: the sleeve comes in later."
                                       : "Sew from the hem up to the armhole, and on through its trim.",
                           {}},
-             .facing = {"Knit side facing you, two bars a side, always one stitch in.", {}},
+             .facing = {"Knit side facing you, always one stitch in.", {}},
              .mayDiffer = 0,
              .differs = {"The sides have {0} and {1} rows and should have the same.", {}},
              .after = std::move(after)});

@@ -61,7 +61,8 @@ template<> inline constexpr std::span<const Option> optionsOf<PocketSides> = poc
 inline constexpr Option holeOptions[] = {{"eyelet", "Eyelets, for small buttons"},
                                          {"bound_off", "Bound off and cast on again"},
                                          {"slit", "Slits, with ends of their own"},
-                                         {"bridged_slit", "Short slits, bridged, with no end"}};
+                                         {"bridged_slit", "Short slits, bridged, with no end"},
+                                         {"none", "None: buttons sewn through both bands"}};
 template<> inline constexpr std::span<const Option> optionsOf<HoleKind> = holeOptions;
 
 inline constexpr Option sleeveLineOptions[] = {{"tapered", "Tapered sleeve"}, {"straight", "Straight sleeve"}};

@@ -187,7 +187,7 @@ public:
             choose({kind == WeltKind::latchedRib ? "Latched rib" : "Mock rib", {}}, [kind](Garment& garment) {
                 for (WeltKind* each : {&garment.body.welt.kind, &garment.sleeves.cuff.kind, &garment.neck.trim.kind,
                                        &garment.body.armTrim.kind})
-                    if (traits(*each).beds > 1)
+                    if (traits(*each).onTwoBeds)
                         *each = kind;
             });
     }

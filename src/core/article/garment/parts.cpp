@@ -287,7 +287,7 @@ private:
     /// Along a band, and how far the first lies from its lower end.
     void buttons(NeedleSpan all) {
         const bool left = piece_ == pieces::leftBand;
-        const bool holes = (choices_.opening.holes == Side::left) == left;
+        const bool holes = choices_.opening.hole != HoleKind::none && (choices_.opening.holes == Side::left) == left;
         const double y = c_.bandRows.count() / 4.0;
         const auto middleOf = [&](int position) {
             const double from = position - 1 + c_.buttonhole.count() / 2.0;
@@ -295,17 +295,31 @@ private:
         };
         for (const int position : c_.buttonholes)
             parts_.marks.spots.push_back({middleOf(position), y, choices_.opening.button, holes});
-        const Stitches margin(c_.buttonholes.front() - 1);
-        addWide({.key = parts::buttonhole,
-                 .label = "First buttonhole",
-                 .count = margin,
-                 .x = middleOf(c_.buttonholes.front()),
-                 .y = y,
-                 .leftward = left,
-                 .canPin = false,
-                 .pulls = {{"buttonhole_margin_mm", stitch_, true}}},
-                Stitches(0));
-        parts_.handles.back().leftward = left;
+        const auto drag = [&](HandleKey key, const char* label, int position, int stitches, bool leftward, Pull pull) {
+            addWide({.key = std::move(key),
+                     .label = label,
+                     .count = Stitches(stitches),
+                     .x = middleOf(position),
+                     .y = y,
+                     .canPin = false,
+                     .pulls = {pull}},
+                    Stitches(0));
+            parts_.handles.back().leftward = leftward;
+        };
+        // The first stands for the margin, and so does the last of a given number; of a given distance, the second
+        // stands for that.
+        const auto& positions = c_.buttonholes;
+        drag(parts::buttonhole, holes ? "First buttonhole" : "First button", positions.front(), positions.front() - 1,
+             left, {"buttonhole_margin_mm", stitch_, true});
+        if (positions.size() < 2)
+            return;
+        if (choices_.opening.apart > Length())
+            drag(parts::nextButtonhole, "Distance of two", positions[1], positions[1] - positions[0], left,
+                 {"buttons_apart_mm", stitch_, true});
+        else
+            drag(parts::lastButtonhole, holes ? "Last buttonhole" : "Last button", positions.back(),
+                 c_.band.count() - (positions.back() - 1) - c_.buttonhole.count(), !left,
+                 {"buttonhole_margin_mm", stitch_, true});
     }
     /// Of the neck, up to the top of the shoulder.
     void neck(double top) {

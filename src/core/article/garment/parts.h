@@ -33,6 +33,8 @@ inline constexpr HandleKey pocketPlace{"pocket_place"}; ///< its edge towards th
 inline constexpr HandleKey pocketWidth{"pocket_width"};
 inline constexpr HandleKey pocketDepth{"pocket_depth"};
 inline constexpr HandleKey buttonhole{"buttonhole"}; ///< the first, from the end of the band
+inline constexpr HandleKey nextButtonhole{"next_buttonhole"};
+inline constexpr HandleKey lastButtonhole{"last_buttonhole"};
 } // namespace parts
 
 /// Whether its neck has a flat middle with sides that rise from it.

@@ -53,6 +53,9 @@ void addUp(Knitting& knitting, const Garment& choices, const GarmentCounts& coun
     if (!afterwards)
         return;
     const Rows top = counts.sleeveRows + counts.capRows;
+    knitting.at(top,
+                act::Say{"try_on", "The cuff can wait: tack the sleeve in and try it on, and the rows below it can "
+                                   "still be fewer or more."});
     knitting.at(top, act::WeltAfterwards{counts.cuff});
     knitting.at(top, act::Name{"seam_left", Side::right});
     knitting.at(top, act::Name{"seam_right", Side::left});

@@ -177,7 +177,7 @@ bool countBand(Counter& counter, GarmentCounts& counts) {
     const bool slit = isSlit(opening.hole);
     if (slit && !countSlit(counter, counts))
         return false;
-    counts.buttonhole = slit    ? Stitches(1)
+    counts.buttonhole = slit || opening.hole == HoleKind::none ? Stitches(1)
                         : bound ? std::max(Stitches(2), Stitches(static_cast<int>(opening.button / unit)))
                                 : Stitches(opening.button <= unit * eyeletOfOne ? 1 : 2);
     if (opening.hole == HoleKind::eyelet && opening.buttons > 0 && opening.button > unit * eyeletOfTwo)

@@ -36,6 +36,10 @@ Knitting trimOf(const GarmentBrief& project, Trim trim) {
              project.choices.hasSidePanels()
                  ? "The panels are sewn together by now: the neckline is hung in one."
                  : "The panels are sewn together down the middle by now: the neckline is hung in one."});
+    if (!trim.holes.empty())
+        begun.before.push_back({"try_on",
+                                "Stop and try it on, fronts pinned over each other: say now where the buttons "
+                                "are wanted, before this band has its holes."});
     begun.before.push_back({"purl_facing", trim.facing});
     if (neck && project.choices.neck.trimFirst)
         begun.before.push_back({"straight_on",
@@ -48,6 +52,10 @@ Knitting trimOf(const GarmentBrief& project, Trim trim) {
     folded.holes = std::move(trim.holes);
     folded.buttons = std::move(trim.buttons);
     folded.hole = project.choices.opening.hole;
+    // Sewn through both bands, it is one button for two marks: that of the upper band.
+    if (folded.hole == HoleKind::none &&
+        (trim.piece == pieces::leftBand) != (project.choices.opening.holes == Side::left))
+        folded.buttonsAs = "below a button";
     folded.slitRows = trim.slitRows;
     folded.holesFrom = trim.piece == pieces::leftBand ? Side::right : Side::left; // from the lower edge
     if (band) {
@@ -322,8 +330,9 @@ Knitting bandKnitting(const GarmentBrief& project, const GarmentCounts& counts, 
                 frontRow(pair.second);
         edge.edge("neck_trim", "end_left", end, true);
     }
-    // The other band has the buttons.
-    const bool hasHoles = (project.choices.opening.holes == Side::left) == left;
+    // The other band has the buttons; both have them where none of them opens.
+    const bool hasHoles =
+        project.choices.opening.hole != HoleKind::none && (project.choices.opening.holes == Side::left) == left;
     std::vector<NeedleSpan> holes;
     std::vector<Needle> buttons;
     for (const int position : counts.buttonholes) {

@@ -39,7 +39,7 @@ struct Hat {
     bool seamStitches = true;
     Rows wasteRows{12};
 
-    bool isRibbed() const { return ribbed && traits(brim.kind).beds == 2; }
+    bool isRibbed() const { return ribbed && traits(brim.kind).onTwoBeds; }
     bool operator==(const Hat&) const = default;
 };
 

@@ -68,13 +68,15 @@ std::span<const Choice<Hat>> choicesOf(const Hat&) {
         const auto linking = std::ranges::find_if(
             choices, [](const Choice<Hat>& each) { return std::string_view(each.key.key) == "linking_rounds"; });
         linking->belongs = [](const Hat& hat, const Place& at) {
-            return isBrim(hat, at) && traits(hat.brim.kind).beds == 2 && !hat.isRibbed();
+            return isBrim(hat, at) && traits(hat.brim.kind).onTwoBeds && !hat.isRibbed();
         };
         const Choice<Hat> more[] = {
             {{"", "ribbed"},
              "The rib goes on to the top",
              yesOrNo<&Hat::ribbed>(),
-             [](const Hat& hat, const Place& at) { return isBrim(hat, at) && traits(hat.brim.kind).beds == 2; },
+             [](const Hat& hat, const Place& at) {
+                 return isBrim(hat, at) && traits(hat.brim.kind).onTwoBeds.has_value();
+             },
              true},
             {{"", "turned_up"}, "Turned up", yesOrNo<&Hat::turnedUp>(), BrimChoices::isDeep, true},
             {{"", "brim_rows"},

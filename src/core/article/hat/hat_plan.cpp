@@ -55,7 +55,7 @@ struct Round {
 };
 
 std::optional<TwoBedArrangement> ribOf(const Hat& hat) {
-    return hat.isRibbed() ? arrangementOf(hat.brim.kind) : std::nullopt;
+    return hat.isRibbed() ? traits(hat.brim.kind).onTwoBeds : std::nullopt;
 }
 /// Stitches that go at once.
 int repeatOf(const Hat& hat) {
@@ -431,7 +431,7 @@ std::vector<PlannedJoin> joinsOf(const Hat& hat) {
                                      "brim’s outer half from its other side, since that side shows."
                                    : "Sew from the crown down to the brim.",
                       {}},
-         .facing = {"Knit side facing you, two bars a side, always one stitch in.", {}},
+         .facing = {"Knit side facing you, always one stitch in.", {}},
          .mayDiffer = 0});
     if (hat.crown != Crown::wedges) {
         joins.insert(joins.begin(),

@@ -280,7 +280,7 @@ private:
                           .ends = {{{hand_, "seam_left"}}, {{hand_, "seam_right"}}},
                           .goesOnFrom = mitten_.top == MittenTop::drawnUp ? keyOf("tip") : "",
                           .tailSide = {"From the cuff up, or from the tip down, as the tail lies.", {}},
-                          .facing = {"Knit side facing you, two bars a side, always one stitch in.", {}},
+                          .facing = {"Knit side facing you, always one stitch in.", {}},
                           .mayDiffer = 0,
                           .after = {keyOf("tip")}});
     }

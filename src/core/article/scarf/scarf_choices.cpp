@@ -68,7 +68,7 @@ std::span<const Choice<Scarf>> choicesOf(const Scarf&) {
              oneOf<&Scarf::border, &Welt::making, &WeltMaking::castOn>(),
              [](const Scarf& scarf, const Place& at) {
                  return isBorder(scarf, at) && !traits(scarf.border.kind).beginsOpen &&
-                        traits(scarf.border.kind).beds == 1;
+                        !traits(scarf.border.kind).onTwoBeds;
              }},
             {{"border", "bind_off"},
              "How it is bound off",

@@ -102,7 +102,7 @@ std::optional<int> rowsForYarn(const Scarf& scarf, const Ground& ground, const F
     if (scarf.sideBorders)
         across += sideLoops(counted, gauge);
     // A border's closing rows, the cast on and the loose row before the bind-off.
-    const auto stitches = arrangementOf(scarf.border.kind);
+    const auto stitches = traits(scarf.border.kind).onTwoBeds;
     const int beds = stitches && stitches->everyNeedle ? 2 : 1; // a row over both has twice the stitches
     const double aside =
         beds * (2.0 * counted.border.knitted.count() + (stitches ? scarf.border.making.rounds : 0)) + 6.0;
@@ -322,7 +322,7 @@ std::vector<PlannedJoin> joinsOf(const Scarf& scarf) {
                                   {{panelKey(scarf, panel + 1), "seam_right"}, true},
                                   {{panelKey(scarf, panel), "seam_left"}}},
                          .tailSide = {"Sew from one end to the other.", {}},
-                         .facing = {"Knit side facing you, two bars a side, always one stitch in: row for row, so that "
+                         .facing = {"Knit side facing you, always one stitch in: row for row, so that "
                                     "repeats meet.",
                                     {}},
                          .mayDiffer = 0});

@@ -412,7 +412,7 @@ std::span<const Choice<Shawl>> choicesOf(const Shawl&) {
              oneOf<&Shawl::border, &Welt::making, &WeltMaking::castOn>(),
              [](const Shawl& shawl, const Place& at) {
                  const WeltTraits& kind = traits(shawl.border.kind);
-                 return isBorder(shawl, at) && isCrescent(shawl) && !kind.beginsOpen && kind.beds == 1;
+                 return isBorder(shawl, at) && isCrescent(shawl) && !kind.beginsOpen && !kind.onTwoBeds;
              }},
             {{"", "wrap_turns"},
              "Wrap the turns",

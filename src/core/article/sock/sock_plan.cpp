@@ -261,7 +261,7 @@ std::vector<PlannedJoin> joinsOf(const Sock& sock, const FabricGauge& gauge, Pie
                              : "Sew from the cuff down to the toe; the corner of the heel lies between two rows of "
                                "the other side.",
                       {}},
-         .facing = {"Knit side facing you, two bars a side, always one stitch in.", {}},
+         .facing = {"Knit side facing you, always one stitch in.", {}},
          .mayDiffer = 0,
          .after = {"toe_" + key}});
     if (sock.hasLoop())
