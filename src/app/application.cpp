@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/application.h"
 
+#include "app/theme/habit.h"
 #include "app/theme/theme.h"
 #include "app/window/demo.h"
 #include "app/window/guarded_application.h"
@@ -209,6 +210,8 @@ int runApplication(int argc, char** argv) {
                 return 1;
             Theme::choose(workroom->setting(QStringLiteral("theme")) == QLatin1String("peat") ? Theme::Name::peat
                                                                                               : Theme::Name::fleece);
+            chooseHabit(workroom->setting(QStringLiteral("words")) == QLatin1String("other") ? Habit::other
+                                                                                             : Habit::here);
             qApp->setStyleSheet(applicationStyleSheet());
             MainWindow window(*workroom);
             if (parser.isSet(shots))

@@ -472,6 +472,26 @@ void TestBedFindings::rungOpen() {
     QCOMPARE(codes(takenUp(2, false)), Codes{"rung_open"});
     QCOMPARE(codes(takenUp(2, true)), Codes{});
     QCOMPARE(codes(takenUp(4, false)), Codes{"nothing_there"});
+    // One at a time comes to the same fabric; a rung that is left out stays open.
+    const auto oneByOne = [](int times) {
+        std::vector<Action> all{op::Knit{Rows(4), slate}, op::Drop{at("L1"), Rows(3)}};
+        all.insert(all.end(), static_cast<std::size_t>(times), op::Reform{at("L1"), Rows(1)});
+        all.insert(all.end(), {op::Knit{Rows(1), slate}, allOff()});
+        return onSixNeedles(std::move(all));
+    };
+    QCOMPARE(codes(oneByOne(2)), Codes{"rung_open"});
+    QCOMPARE(codes(oneByOne(3)), Codes{});
+    const Fabric whole = knit(takenUp(3, false));
+    const Fabric byRungs = knit(oneByOne(3));
+    QCOMPARE(byRungs.loops.size(), whole.loops.size());
+    QCOMPARE(byRungs.loopsPerYarn, whole.loopsPerYarn);
+    for (LoopId loop = 0; loop < whole.loops.size(); ++loop)
+        QVERIFY(byRungs.loops[loop].parent == whole.loops[loop].parent);
+    // What hangs on the needle while it is taken up is one loop.
+    const Program program = oneByOne(2);
+    VirtualBed bed(program);
+    bed.advance({4, 0});
+    QCOMPARE(bed.needle(at("L1")).loops, std::uint8_t{1});
 }
 
 void TestBedFindings::noDeeperThanTheColumn() {

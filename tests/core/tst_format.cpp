@@ -16,6 +16,7 @@
 #include <valijson/schema_parser.hpp>
 #include <valijson/validator.hpp>
 
+#include <QDir>
 #include <QRegularExpression>
 #include <QTest>
 
@@ -210,6 +211,14 @@ void TestFormat::schemasAreContent() {
             QCOMPARE(complaints("program.schema.json", toJson(piece.program)), std::string());
     }
     QCOMPARE(complaints("program.schema.json", toJson(everyOperation())), std::string());
+    const QDir cards(QStringLiteral(VESTIMEN_SOURCE_DIR "/data/cards"));
+    const QStringList names = cards.entryList({"*.json"});
+    QVERIFY(names.size() > 40);
+    for (const QString& name : names) {
+        const std::string text = readFile(cards.filePath(name).toStdString());
+        QCOMPARE(complaints("card.schema.json", text), std::string());
+        QCOMPARE(complaints("program.schema.json", Json::parse(text).at("program").dump()), std::string());
+    }
 }
 
 void TestFormat::joinsAreWrittenWhole_data() {

@@ -101,8 +101,10 @@ void ChoiceFields::build(const Article& article) {
     }
     for (std::size_t control = 0; control < controls_.size(); ++control) {
         controls_[control].fill = addField(control);
-        for (QWidget* each : controls_[control].widgets)
+        for (QWidget* each : controls_[control].widgets) {
+            each->setProperty(subjectProperty, QString::fromStdString(controls_[control].choices.front()->path()));
             column->addWidget(each);
+        }
     }
     fields_->show();
 }

@@ -15,6 +15,9 @@
 
 namespace vestimen::app {
 
+/// The property under which a field names what it is for, such as "shoulder": F1 opens the page about that.
+inline constexpr const char* subjectProperty = "subject";
+
 /// Fields for choices of an article, made from their list: whatever it is, and whoever shows them.
 class ChoiceFields : public QWidget {
     Q_OBJECT

@@ -88,7 +88,7 @@ BedCanvas::Strip BedCanvas::strip() const {
 
 double BedCanvas::room() const {
     if (view_.hand)
-        return 78; // for the needle that is chosen
+        return markAt() + 34; // for the needle that is chosen
     return view_.second.empty() ? 26 : 88;
 }
 
@@ -168,9 +168,14 @@ void BedCanvas::paintHand(QPainter& painter, const Strip& shown) const {
     painter.setBrush(Qt::NoBrush);
     for (const Needle needle : view_.hand->wrong)
         painter.drawEllipse(under(needle, 24), radius + 3, radius + 3);
-    const QPointF chosen = under(view_.hand->chosen, 44);
+    const QPointF chosen = under(view_.hand->chosen, markAt());
     painter.setPen(Qt::NoPen);
     painter.setBrush(theme.woad);
+    if (view_.hand->other) {
+        const QPointF other = under(*view_.hand->other, markAt());
+        painter.drawRect(QRectF(chosen + QPointF(0, 8), other + QPointF(0, 11)).normalized());
+        painter.drawEllipse(other + QPointF(0, 9), 4, 4);
+    }
     painter.drawPolygon(QPolygonF({chosen, chosen + QPointF(-7, 11), chosen + QPointF(7, 11)}));
     painter.setPen(theme.woad);
     painter.setFont(textFont(14, QFont::Bold));
@@ -252,7 +257,7 @@ void BedCanvas::paintEvent(QPaintEvent*) {
             painter.drawText(QRectF(left + (i - first + 0.5) * stitch - 30, railTop - 20, 60, 16), Qt::AlignCenter,
                              QString::fromStdString(needle.name()));
     }
-    if (!view_.second.empty() && !view_.hand)
+    if (!view_.second.empty())
         paintSecond(painter, shown);
     if (view_.hand)
         paintHand(painter, shown);

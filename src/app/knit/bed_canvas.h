@@ -16,7 +16,8 @@ namespace vestimen::app {
 /// What a learner is at, on a bed that is set by hand.
 struct HandView {
     Needle chosen;
-    std::vector<Needle> wrong; ///< that were set otherwise than they should be
+    std::vector<Needle> wrong;        ///< that were set otherwise than they should be
+    std::optional<Needle> other = {}; ///< the other end, where several are chosen
 };
 
 /// What the machine screen draws of a bed.
@@ -72,6 +73,8 @@ private:
     void paintSecond(QPainter& painter, const Strip& strip) const;
     std::optional<Needle> needleAt(const QPointF& point) const;
     void paintHand(QPainter& painter, const Strip& strip) const;
+    /// From the rail down to where the chosen needle is marked.
+    double markAt() const { return view_.second.empty() ? 44 : 104; }
 
     BedView view_;
     std::optional<Needle> pressed_;

@@ -2,6 +2,8 @@
 #include "app/knit/knit_station.h"
 
 #include "app/canvas/fields.h"
+#include "app/canvas/label.h"
+#include "app/knit/care_dialog.h"
 #include "app/knit/knit_words.h"
 #include "app/knit/piece_print.h"
 #include "app/theme/theme.h"
@@ -33,6 +35,12 @@ KnitStation::KnitStation(Session& session, QWidget* parent)
     connect(choice_, &PieceChoice::swatchWanted, this, [this] { beginSwatch(true); });
     connect(choice_, &PieceChoice::resumeWanted, this, &KnitStation::resume);
     connect(choice_, &PieceChoice::rehearsalWanted, this, &KnitStation::rehearse);
+    connect(choice_, &PieceChoice::careWanted, this, [this] {
+        CareDialog dialog(this->session().workroom(), this->session().project().machine, QDate::currentDate(), this);
+        connect(&dialog, &CareDialog::said, this, &KnitStation::said);
+        dialog.exec();
+        refresh();
+    });
     connect(choice_, &PieceChoice::draftWanted, this, &KnitStation::adoptDraft);
     buildMachine();
     connect(&session, &Session::opened, this, [this] { putAway(); });
@@ -64,6 +72,11 @@ void KnitStation::buildMachine() {
     questions_ = new KnitQuestions(
         *screen_->ask(), [this](const std::function<void()>& what) { return change(what); }, this);
     connect(questions_, &KnitQuestions::said, this, &KnitStation::said);
+    faults_ = new FaultQuestions(
+        *screen_->ask(), [this](const std::function<void()>& what) { return change(what); }, this);
+    connect(faults_, &FaultQuestions::said, this, &KnitStation::said);
+    connect(faults_, &FaultQuestions::pageWanted, this, &KnitStation::pageWanted);
+    connect(faults_, &FaultQuestions::cureWanted, this, &KnitStation::followCure);
     addKeys();
     rehearsal_ = screen_->rehearsal();
     connect(rehearsal_, &RehearsalBar::stepWanted, this, [this] {
@@ -98,13 +111,14 @@ void KnitStation::addKeys() {
     ofYarn_ = {
         keys_->add({Qt::Key_U}, tr("U"), tr("unravel"), [this] { questions_->askToUnravel(*state_); }),
         keys_->add({Qt::Key_M}, tr("M"), tr("mistake"), [this] { questions_->askForMistake(*state_); }),
+        keys_->add({Qt::Key_W}, tr("W"), tr("fault"), [this] { faults_->ask(*state_); }),
         keys_->add({Qt::Key_C}, tr("C"), tr("counter"), [this] { questions_->askForCounter(*state_); }),
         keys_->add({Qt::Key_N}, tr("N"), tr("note"), [this] { questions_->askForNote(*state_); }),
         keys_->add({Qt::Key_X}, tr("X"), tr("mark"), [this] { change([this] { state_->mark(tr("look here")); }); })};
     keys_->add({Qt::Key_P}, tr("P"), tr("pause"), [this] { leave(); });
     keys_->add({Qt::Key_D}, tr("D"), tr("print"), [this] { askToPrint(); });
     keys_->add({Qt::Key_V}, tr("V"), tr("turn"), [this] { turnFabric(); });
-    keys_->add({Qt::Key_F}, tr("F"), tr("full screen"), [this] { fillScreen(!fillsScreen_); });
+    keys_->add({Qt::Key_F}, tr("F"), tr("full"), [this] { fillScreen(!fillsScreen_); });
     keys_->add({Qt::Key_S}, tr("S"), tr("settings"), [this] { askForSettings(); });
     // These have their buttons in the rehearsal's own bar.
     keys_->addKey(Qt::Key_R, [this] { play(!rehearsal_->plays()); });
@@ -114,6 +128,66 @@ void KnitStation::addKeys() {
             rehearsal_->byHand()->toggle();
     });
     keys_->addKey(Qt::Key_Escape, [this] { fillScreen(false); });
+}
+
+PracticeView* KnitStation::cure() const {
+    return curePage_ && pages_->currentWidget() == curePage_ ? cure_ : nullptr;
+}
+
+void KnitStation::followCure(const PracticeCard& cure, const QString& note) {
+    if (!state_)
+        return;
+    if (!curePage_) {
+        curePage_ = new QWidget(this);
+        auto* column = new QVBoxLayout(curePage_);
+        column->setContentsMargins(24, 14, 24, 14);
+        auto* title = new Label(tr("The cure, on this piece"), curePage_);
+        title->setObjectName(QStringLiteral("title"));
+        column->addWidget(title);
+        cure_ = new PracticeView(curePage_);
+        column->addWidget(cure_, 1);
+        auto* foot = new QHBoxLayout;
+        auto* mended = new QPushButton(tr("M · it is mended, go on"), curePage_);
+        mended->setObjectName(QStringLiteral("primary"));
+        mended->setFocusPolicy(Qt::NoFocus);
+        auto* leave = new QPushButton(tr("Esc · leave it"), curePage_);
+        leave->setFocusPolicy(Qt::NoFocus);
+        connect(mended, &QPushButton::clicked, this, [this] { endCure(true); });
+        connect(leave, &QPushButton::clicked, this, [this] { endCure(false); });
+        foot->addWidget(mended);
+        foot->addWidget(leave);
+        foot->addStretch(1);
+        column->addLayout(foot);
+        pages_->addWidget(curePage_);
+    }
+    cureNote_ = note;
+    cure_->show(cure, &state_->siblings());
+    pages_->setCurrentWidget(curePage_);
+    setFocus();
+}
+
+void KnitStation::endCure(bool mended) {
+    if (!cure())
+        return;
+    cure_->play(false);
+    pages_->setCurrentWidget(screen_);
+    setFocus();
+    if (mended && state_ && change([this] { state_->note(cureNote_); }))
+        emit said(tr("In the journal: %1.").arg(cureNote_));
+}
+
+QString KnitStation::helpKey() const {
+    if (!state_ || state_->finished())
+        return {};
+    const auto& operations = state_->program().operations;
+    // What is to be done by hand before the next row.
+    for (std::size_t i = state_->place().operation; i < operations.size(); ++i) {
+        if (const std::string key = cardFor(operations[i]); !key.empty())
+            return QString::fromStdString(key);
+        if (std::holds_alternative<operation::Knit>(operations[i].action))
+            break;
+    }
+    return {};
 }
 
 void KnitStation::turnFabric() {
@@ -347,6 +421,7 @@ void KnitStation::leave() {
 void KnitStation::putAway() {
     tailsKept_.clear();
     screen_->ask()->dismiss();
+    endCure(false);
     play(false);
     hand_->letGo();
     shownRow_.reset();
@@ -524,7 +599,8 @@ QString KnitStation::answer() const {
 void KnitStation::refresh() {
     if (!session().hasProject())
         return;
-    pages_->setCurrentWidget(state_ ? static_cast<QWidget*>(screen_) : choicePage_);
+    if (!cure())
+        pages_->setCurrentWidget(state_ ? static_cast<QWidget*>(screen_) : choicePage_);
     try {
         state_ ? fillMachine() : choice_->fill();
     } catch (const WorkroomError& error) {
@@ -550,6 +626,13 @@ void KnitStation::fillMachine() {
 }
 
 void KnitStation::keyPressEvent(QKeyEvent* event) {
+    if (cure()) {
+        if (cure_->takeKey(*event))
+            return;
+        if (event->key() == Qt::Key_M || event->key() == Qt::Key_Escape)
+            return endCure(event->key() == Qt::Key_M);
+        return Station::keyPressEvent(event);
+    }
     if (state_ && (screen_->ask()->takeKey(*event) || hand_->takeKey(*event) || keys_->takeKey(*event)))
         return;
     Station::keyPressEvent(event);

@@ -3,6 +3,7 @@
 
 #include "app/knit/announcer.h"
 #include "app/knit/counter_ear.h"
+#include "app/knit/fault_questions.h"
 #include "app/knit/first_of_pair.h"
 #include "app/knit/knit_questions.h"
 #include "app/knit/knit_settings.h"
@@ -10,6 +11,7 @@
 #include "app/knit/machine_screen.h"
 #include "app/knit/pace_keeper.h"
 #include "app/knit/piece_choice.h"
+#include "app/knit/practice_view.h"
 #include "app/session/station.h"
 
 #include <QElapsedTimer>
@@ -43,6 +45,9 @@ public:
     RowCounter* counter() { return ear_.counter(); }
     NextCard* card() const { return screen_->card(); }
     AskCard* question() const { return screen_->ask(); }
+    PieceChoice* choice() const { return choice_; }
+    /// Where a cure is followed on the piece's own bed; null while none is.
+    PracticeView* cure() const;
     /// The machine screen alone, larger, over the whole display.
     void fillScreen(bool fill);
     bool fillsScreen() const { return fillsScreen_; }
@@ -50,12 +55,16 @@ public:
     void useSettings(const KnitSettings& settings);
     const KnitSettings& settings() const { return settings_; }
 
+    QString helpKey() const override;
+
     /// "Back, 46 of 290 rows", or how many pieces there are.
     QString answer() const;
 
 signals:
     void moved();
     void screenFilled(bool filled);
+    /// Of the handbook.
+    void pageWanted(const QString& key);
 
 protected:
     void keyPressEvent(QKeyEvent* event) override;
@@ -75,6 +84,8 @@ private:
     void doOne();
     /// Does something to the state, says what cannot be done, and shows the result.
     bool change(const std::function<void()>& what);
+    void followCure(const PracticeCard& cure, const QString& note);
+    void endCure(bool mended);
     void askToPrint();
     void askForSettings();
     void askAboutWrongWay(Side to);
@@ -101,6 +112,10 @@ private:
     QWidget* choicePage_; ///< in which it scrolls
     MachineScreen* screen_;
     KnitQuestions* questions_;
+    FaultQuestions* faults_;
+    QWidget* curePage_ = nullptr; ///< built when one is first followed
+    PracticeView* cure_ = nullptr;
+    QString cureNote_;
     KeyRow* keys_;
     QList<QPushButton*> ofYarn_; ///< what a rehearsal has no use for
     RehearsalBar* rehearsal_;

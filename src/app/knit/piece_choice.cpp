@@ -2,6 +2,7 @@
 #include "app/knit/piece_choice.h"
 
 #include "app/canvas/label.h"
+#include "app/knit/care_dialog.h"
 #include "app/knit/knit_words.h"
 #include "app/knit/piece_picture.h"
 #include "app/session/newest_begun.h"
@@ -35,7 +36,12 @@ PieceChoice::PieceChoice(Session& session, QWidget* parent) : QWidget(parent), s
     layout->setContentsMargins(0, 0, 0, 14);
     auto* title = new Label(tr("Which piece is on the machine?"), this);
     title->setObjectName(QStringLiteral("title"));
-    layout->addWidget(title);
+    auto* head = new QHBoxLayout;
+    head->addWidget(title, 1);
+    care_ = new QPushButton(this);
+    connect(care_, &QPushButton::clicked, this, &PieceChoice::careWanted);
+    head->addWidget(care_);
+    layout->addLayout(head);
     auto* hint = new Label(
         tr("A begun piece keeps its program as it is, whatever happens to the draft. Look before you reach: latch "
            "needles pierce. Rest hands and back every 30 to 45 minutes."),
@@ -53,6 +59,7 @@ PieceChoice::PieceChoice(Session& session, QWidget* parent) : QWidget(parent), s
 }
 
 void PieceChoice::fill() {
+    care_->setText(careWords(session_.workroom(), session_.project().machine, QDate::currentDate()));
     QList<Hanging> hanging;
     const auto offer = [&](const Hanging& one) {
         if (one.already || one.drafted)

@@ -25,7 +25,11 @@ public:
     /// WorkroomError when the begun pieces cannot be read.
     void fill();
 
+    /// Opens the list of what is looked at before the first row; says how much of it is due.
+    QPushButton* care() const { return care_; }
+
 signals:
+    void careWanted();
     void beginWanted(vestimen::PieceKey kind);
     void swatchWanted();
     void resumeWanted(qint64 piece);
@@ -57,6 +61,7 @@ private:
     QGridLayout* grid_;
     QList<QWidget*> tiles_;
     QLabel* nothing_;
+    QPushButton* care_;
     int columns_ = 0;
     PaceKeeper pace_;
 };

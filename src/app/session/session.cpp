@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/session/session.h"
 
+#include "app/theme/habit.h"
 #include "core/format/project_json.h"
 #include "core/format/project_merge.h"
 #include "core/knitting/swatch_program.h"
@@ -361,7 +362,10 @@ QString coreText(const char* text) {
 }
 
 QString coreText(const Phrase& phrase, ReadingUnit unit) {
-    return QString::fromStdString(render(phrase, unit, [](const char* text) { return coreText(text).toStdString(); }));
+    const QString said =
+        QString::fromStdString(render(phrase, unit, [](const char* text) { return coreText(text).toStdString(); }));
+    // A program's own sentence is no template that could be translated; what else people called something stays.
+    return std::string_view(phrase.text) == "{0}" ? inHabit(said) : said;
 }
 
 QString coreText(const Operand& operand, ReadingUnit unit) {

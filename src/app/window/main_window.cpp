@@ -1,8 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/window/main_window.h"
 
+#include "app/canvas/choice_fields.h"
 #include "app/canvas/label.h"
 #include "app/draft/draft_station.h"
+#include "app/handbook/handbook_station.h"
+#include "app/handbook/topics.h"
 #include "app/join/join_station.h"
 #include "app/knit/knit_station.h"
 #include "app/measure/measure_station.h"
@@ -14,6 +17,7 @@
 #include "app/shelf/shelves_page.h"
 #include "app/shelf/workroom_page.h"
 #include "app/swatch/swatch_station.h"
+#include "app/theme/habit.h"
 #include "app/theme/theme.h"
 #include "app/window/guarded_application.h"
 #include "core/article/articles.h"
@@ -81,6 +85,8 @@ MainWindow::MainWindow(Workroom& workroom, QWidget* parent) : QMainWindow(parent
         toolLine->addWidget(button);
     };
     tool(tr("Reckon"), tr("Quick sums, from every station: Ctrl K"), [this] { openReckoner(!isReckonerOpen()); });
+    tool(tr("Handbook"), tr("What is at hand, explained, and hand movements to practise: F1"),
+         [this] { openHandbook(); });
     tool(tr("Import"), tr("Read a project from a JSON file"), [this] { importProject(); });
     tool(tr("Export"), tr("Write the open project, or its draft as a drawing or a table, to a file"),
          [this] { exportProject(); });
@@ -147,10 +153,14 @@ template<class Kind> Kind* MainWindow::built(int station) {
                 showStation(knit);
                 knitStation()->beginSwatch();
             });
+        } else if constexpr (std::is_same_v<Kind, HandbookStation>) {
+            connect(made, &HandbookStation::left, this, &MainWindow::leaveHandbook);
+            connect(made, &HandbookStation::habitWanted, this, &MainWindow::chooseWords, Qt::QueuedConnection);
         } else if constexpr (std::is_same_v<Kind, JoinStation>) {
             connect(made, &JoinStation::draftWanted, this, [this] { showStation(draft); });
         } else if constexpr (std::is_same_v<Kind, KnitStation>) {
             connect(made, &KnitStation::moved, this, &MainWindow::fillThread);
+            connect(made, &KnitStation::pageWanted, this, [this](const QString& key) { openHandbook(key); });
             connect(made, &KnitStation::screenFilled, this, [this](bool filled) {
                 thread_->setVisible(!filled);
                 setWindowState(filled ? windowState() | Qt::WindowFullScreen : windowState() & ~Qt::WindowFullScreen);
@@ -185,6 +195,45 @@ ReviewStation* MainWindow::reviewStation() {
     return built<ReviewStation>(review);
 }
 
+HandbookStation* MainWindow::handbookStation() {
+    return built<HandbookStation>(handbookPage);
+}
+
+QString MainWindow::helpAtHand() {
+    for (QWidget* at = focusWidget(); at && at != stack_; at = at->parentWidget())
+        if (const QString page = pageAbout(at->property(subjectProperty).toString()); !page.isEmpty())
+            return page;
+    if (const QString key = station(current_)->helpKey(); !key.isEmpty())
+        return key;
+    static const QStringList pages{"the_machine",    "swatch",  "measures", "draft",
+                                   "at_the_machine", "joining", "review",   "yarn_feed"};
+    return pages.value(current_ + 1, pages.front());
+}
+
+void MainWindow::openHandbook() {
+    if (current_ == handbookPage)
+        return leaveHandbook();
+    openHandbook(helpAtHand());
+}
+
+void MainWindow::openHandbook(const QString& key) {
+    if (current_ != handbookPage) {
+        beforeHandbook_ = current_;
+        atHand_ = focusWidget();
+    }
+    const bool isThere = handbookStation()->open(key);
+    showStation(handbookPage);
+    if (!isThere)
+        say(tr("The handbook has no page of its own for this."));
+}
+
+void MainWindow::leaveHandbook() {
+    handbookStation()->practice()->play(false);
+    showStation(beforeHandbook_);
+    if (atHand_ && stack_->currentWidget()->isAncestorOf(atHand_))
+        atHand_->setFocus();
+}
+
 Station* MainWindow::station(int station) {
     switch (station) {
     case swatch:
@@ -201,6 +250,8 @@ Station* MainWindow::station(int station) {
         return reviewStation();
     case shelvesPage:
         return shelvesStation();
+    case handbookPage:
+        return handbookStation();
     default:
         return workroomStation();
     }
@@ -213,6 +264,7 @@ void MainWindow::buildShortcuts() {
     for (int station = workroomPage; station <= review; ++station)
         on(QKeySequence(Qt::CTRL | static_cast<Qt::Key>(Qt::Key_1 + station)),
            [this, station] { showStation(station); });
+    on(QKeySequence::HelpContents, [this] { openHandbook(); });
     on(QKeySequence::Undo, [this] { undo(false); });
     on(QKeySequence::Redo, [this] { undo(true); });
     on(QKeySequence(Qt::CTRL | Qt::Key_N), [this] { newProject(); });
@@ -397,9 +449,36 @@ void MainWindow::chooseTheme(bool dark) {
     update();
 }
 
+void MainWindow::chooseWords(bool other) {
+    try {
+        session_.workroom().setSetting(QStringLiteral("words"), other ? QStringLiteral("other") : QString());
+    } catch (const WorkroomError& error) {
+        say(error.message());
+    }
+    const QString page = current_ == handbookPage ? handbookStation()->opened() : QString();
+    session_.storeNow();
+    chooseHabit(other ? Habit::other : Habit::here);
+    openReckoner(false);
+    for (Station*& each : stations_)
+        if (each) {
+            stack_->removeWidget(each);
+            each->deleteLater();
+            each = nullptr;
+        }
+    if (reckoner_) {
+        reckoner_->deleteLater();
+        reckoner_ = nullptr;
+    }
+    atHand_.clear();
+    showStation(current_);
+    if (!page.isEmpty())
+        handbookStation()->open(page);
+}
+
 void MainWindow::showStation(int station) {
     session_.storeNow();
-    if (station != workroomPage && station != shelvesPage && !session_.hasProject()) {
+    const bool needsProject = station >= swatch && station <= review;
+    if (needsProject && !session_.hasProject()) {
         say(tr("Open a project first, or begin a new one."));
         station = workroomPage;
     }
@@ -409,7 +488,7 @@ void MainWindow::showStation(int station) {
     } catch (const WorkroomError& error) {
         return say(error.message()); // the station before stays
     }
-    thread_->setCurrent(station == shelvesPage ? workroomPage : station);
+    thread_->setCurrent(station == handbookPage ? beforeHandbook_ : needsProject ? station : workroomPage);
     fillThread();
     stack_->currentWidget()->setFocus();
 }

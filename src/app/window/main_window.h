@@ -17,6 +17,7 @@ class QVBoxLayout;
 namespace vestimen::app {
 
 class DraftStation;
+class HandbookStation;
 class JoinStation;
 class KnitStation;
 class MeasureStation;
@@ -35,7 +36,7 @@ public:
     explicit MainWindow(Workroom& workroom, QWidget* parent = nullptr);
     ~MainWindow() override;
 
-    enum StationIndex { workroomPage = -1, swatch, measure, draft, knit, join, review, shelvesPage };
+    enum StationIndex { workroomPage = -1, swatch, measure, draft, knit, join, review, shelvesPage, handbookPage };
     void showStation(int station);
     int currentStation() const { return current_; }
 
@@ -49,6 +50,11 @@ public:
     KnitStation* knitStation();
     JoinStation* joinStation();
     ReviewStation* reviewStation();
+    HandbookStation* handbookStation();
+    /// F1: the page about what is at hand, and again to where it was pressed.
+    void openHandbook();
+    /// At a page, by its key.
+    void openHandbook(const QString& key);
     ReckonerDrawer* reckoner();
     bool isReckonerOpen() const;
     Thread* thread() const { return thread_; }
@@ -57,6 +63,8 @@ public:
     QString message() const { return message_->text(); }
 
     void chooseTheme(bool dark);
+    /// The words of the other habit of speech: every station is built anew.
+    void chooseWords(bool other);
     /// The project as JSON, or its draft as SVG, DXF or CSV, by the file's ending.
     void exportTo(const QString& file);
 
@@ -83,6 +91,9 @@ private:
     void say(const QString& text);
     void fillThread();
     void makeRoom();
+    void leaveHandbook();
+    /// The page about the field that has the keyboard, or about the station.
+    QString helpAtHand();
     void restore();
     /// What draft and all after it rest on, to see whether it changed since a station was looked at.
     Project inputs() const;
@@ -96,7 +107,9 @@ private:
     QPointer<QWidget> beforeReckoner_; ///< that had the keyboard
     QLabel* message_;
     QTimer messageTime_;
-    std::array<Station*, 8> stations_{}; ///< the workroom first, the shelves last; null until built
+    std::array<Station*, 9> stations_{}; ///< the workroom first, shelves and handbook last; null until built
+    int beforeHandbook_ = workroomPage;
+    QPointer<QWidget> atHand_; ///< that had the keyboard there
     std::array<Project, 6> lookedAt_;
     int current_ = workroomPage;
 };

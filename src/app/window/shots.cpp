@@ -2,13 +2,13 @@
 #include "app/window/shots.h"
 
 #include "app/draft/draft_station.h"
+#include "app/handbook/handbook_station.h"
 #include "app/join/join_station.h"
 #include "app/knit/knit_station.h"
 #include "app/measure/measure_station.h"
 #include "app/reckoner/reckoner_drawer.h"
 #include "app/review/review_station.h"
 #include "app/shelf/begin_page.h"
-#include "app/swatch/judge_page.h"
 #include "app/swatch/swatch_station.h"
 #include "app/window/main_window.h"
 #include "core/article/articles.h"
@@ -83,10 +83,6 @@ int takeShots(MainWindow& window, const QString& folder) {
     shot("swatch");
     window.swatchStation()->showMode(SwatchStation::Mode::plan);
     shot("swatch-plan");
-    window.swatchStation()->showMode(SwatchStation::Mode::judge);
-    window.swatchStation()->judge()->wanted()->setText(QStringLiteral("27"));
-    window.swatchStation()->showMode(SwatchStation::Mode::judge);
-    shot("swatch-judge");
     window.showStation(MainWindow::measure);
     window.measureStation()->valueEdit(Measure::chest)->setFocus();
     shot("measure");
@@ -107,10 +103,17 @@ int takeShots(MainWindow& window, const QString& folder) {
         QKeyEvent event(QEvent::KeyPress, key, Qt::NoModifier);
         QApplication::sendEvent(window.knitStation(), &event);
     };
-    for (const Qt::Key key : {Qt::Key_M, Qt::Key_1, Qt::Key_1}) // a mistake: once too often, at the left
-        press(key);
-    shot("knit-question");
+    press(Qt::Key_W); // what is seen on the fabric
+    shot("knit-fault");
     press(Qt::Key_Escape);
+    window.openHandbook(QStringLiteral("short_rows_wrapped"));
+    PracticeView& practice = *window.handbookStation()->practice();
+    for (const Qt::Key key : {Qt::Key_Y, Qt::Key_L, Qt::Key_Return}) { // a step half done, and tried
+        const QKeyEvent event(QEvent::KeyPress, key, Qt::NoModifier);
+        practice.takeKey(event);
+    }
+    shot("handbook");
+    window.openHandbook();
     begin("neck_trim");
     knitUntil([](const KnittingState& state) {
         const auto* step = state.next();

@@ -579,22 +579,23 @@ struct Perform {
         const auto dropped = bed.dropped_.find(reform.needle);
         if (dropped == bed.dropped_.end())
             return nothingThere(reform.needle, "take up again");
-        auto [loop, depth, ladder] = dropped->second;
-        bed.dropped_.erase(dropped);
+        auto [loop, depth, ladder, begun] = dropped->second;
         const int left = depth - reform.rows.count();
         if (left < 0)
             bed.find("nothing_there", reform.needle,
                      {"{0} has {1} rungs to take up, not {2}.", {reform.needle, depth, reform.rows}});
-        if (left > 0 && !ladder)
-            bed.find("rung_open", reform.needle,
-                     {"{1} rungs at {0} stay open: take them up too, or say that a ladder is meant.",
-                      {reform.needle, left}});
+        if (begun) // it hung there meanwhile
+            bed.needles_.lift(reform.needle);
         const YarnIndex yarn = bed.fabric_.loops[loop].yarn;
         for (int rung = 0; rung < std::min(depth, reform.rows.count()); ++rung) {
             loop = bed.make(LoopKind::knit, reform.needle, yarn, loop, reform.as == Reformed::purl);
         }
         bed.push(reform.needle, loop);
         bed.needles_.at(reform.needle).position = Position::work;
+        if (left > 0)
+            dropped->second = {loop, left, ladder, true};
+        else
+            bed.dropped_.erase(dropped);
     }
 
     /// The loop beside which the yarn comes out: of stitches that were moved onto each other the one that stands for

@@ -243,6 +243,17 @@ int VirtualBed::repeatRow(int rows) {
     return rows;
 }
 
+void VirtualBed::checkRungs() {
+    for (auto at = dropped_.begin(); at != dropped_.end();) {
+        const auto& [needle, dropped] = *at;
+        if (dropped.begun && !dropped.ladder)
+            find("rung_open", needle,
+                 {"{1} rungs at {0} stay open: take them up too, or say that a ladder is meant.",
+                  {needle, dropped.rungs}});
+        at = dropped.begun ? dropped_.erase(at) : std::next(at);
+    }
+}
+
 void VirtualBed::pass(const operation::Knit& knit) {
     const std::size_t findings = fabric_.findings.size();
     const bool joined = yarns_[knit.yarn].joined;
@@ -259,6 +270,7 @@ void VirtualBed::pass(const operation::Knit& knit) {
         size_ = knit.size;
     checkHeadOn();
     checkTurn();
+    checkRungs();
     const LoopId strandLoop = yarns_[knit.yarn].last;
     // After a slip it lies behind the stitches; on the wrong side it was found already.
     const bool mayBeLong = knit.floatAllowed || yarns_[knit.yarn].slipped || yarns_[knit.yarn].side != carriage_;
@@ -467,6 +479,7 @@ Fabric VirtualBed::finish() {
                  {"{0} still holds a loop at the end: bind it off or take it off.", {left.first}});
             break;
         }
+    checkRungs();
     for (const auto& [needle, dropped] : dropped_)
         if (!dropped.ladder)
             find("loop_lost", needle, {"The loop let down at {0} was never taken up again.", {needle}});

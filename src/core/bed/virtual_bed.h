@@ -148,9 +148,12 @@ private:
     std::map<std::pair<const Fabric*, HangSource::Kind>, std::vector<bool>> sourcesUsed_;
     struct Dropped {
         LoopId loop; ///< the lowest, which is still whole
-        int rungs;
+        int rungs;   ///< above it that are still open
         bool ladder;
+        bool begun = false; ///< some were taken up, and it hangs on its needle
     };
+    /// Rungs that stay open below a stitch which knits on.
+    void checkRungs();
     std::map<Needle, Dropped> dropped_;
     std::size_t shapeRun_ = 0;
     int shapePasses_ = 0;

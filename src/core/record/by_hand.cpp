@@ -3,7 +3,6 @@
 
 #include <algorithm>
 #include <array>
-#include <map>
 #include <string_view>
 #include <type_traits>
 
@@ -42,79 +41,8 @@ std::size_t nextRow(const Program& program, ProgramPlace place) {
     return at;
 }
 
-/// How a needle was set otherwise than it should be; the worst first.
-enum class Slip { slidesOff, wouldKnit, wouldHold, bare, tooMany, stacked, exchanged, newLoop, noLoop, none };
-
-struct SlipText {
-    const char* one;
-    const char* more;
-};
-
-constexpr std::array<SlipText, static_cast<std::size_t>(Slip::none)> slipTexts{{
-    {"{0} is out of work with a stitch on it, which would slip off and run down.",
-     "{0} to {1} are out of work with stitches on them, which would slip off and run down."},
-    {"{0} would knit, where it should hold.", "{0} to {1} would knit, where they should hold."},
-    {"{0} would hold, where it should knit.", "{0} to {1} would hold, where they should knit."},
-    {"{0} would be bare, where a stitch should be.", "{0} to {1} would be bare, where stitches should be."},
-    {"{0} would knit, where no needle should be at work.", "{0} to {1} would knit, where no needle should be at work."},
-    {"{0} would knit another number of stitches together than it should.",
-     "{0} to {1} would knit other numbers of stitches together than they should."},
-    {"{0} would knit another stitch than it should: it was moved too far, or not far enough.",
-     "{0} to {1} would knit other stitches than they should: they were moved too far, or not far enough."},
-    {"{0} would take up the yarn with nothing on it: a stitch more, with a hole under it.",
-     "{0} to {1} would take up the yarn with nothing on them: stitches more, with holes under them."},
-    {"{0} would stay out of work, and the new stitch would not be made.",
-     "{0} to {1} would stay out of work, and the new stitches would not be made."},
-}};
-
 /// Findings of the bed that tell a learner more than the needles do.
 constexpr std::array<FindingCode, 4> alsoSaid{"undeclared_float", "undeclared_ladder", "open_turn", "needle_full"};
-
-/// A needle's stitches, whichever way they were put there: those from before by themselves, new ones by what they hang
-/// from.
-std::vector<std::pair<bool, LoopId>> stitches(const VirtualBed& bed, const NeedleState& needle, LoopId before) {
-    std::vector<std::pair<bool, LoopId>> all;
-    const auto add = [&](LoopId loop) {
-        loop < before ? all.emplace_back(false, loop) : all.emplace_back(true, bed.fabric().loops[loop].parent);
-    };
-    if (needle.loops > 0)
-        add(needle.first);
-    for (const LoopId loop : needle.more)
-        add(loop);
-    std::ranges::sort(all);
-    return all;
-}
-
-struct Comparison {
-    const VirtualBed& wanted;
-    const VirtualBed& set;
-    LoopId before; ///< loops that were made before
-
-    bool holds(const VirtualBed& bed, const NeedleState& needle) const {
-        return bed.leverOn() && needle.position == Position::hold && needle.loops > 0;
-    }
-
-    Slip operator()(Needle at) const {
-        const NeedleState& should = wanted.needle(at);
-        const NeedleState& is = set.needle(at);
-        if (is.loops > 0 && is.position == Position::out)
-            return Slip::slidesOff;
-        if (should.loops == 0 && is.loops == 0) {
-            const bool shouldWork = should.position == Position::work;
-            const bool works = is.position == Position::work;
-            return works == shouldWork ? Slip::none : works ? Slip::newLoop : Slip::noLoop;
-        }
-        if (is.loops == 0)
-            return Slip::bare;
-        if (should.loops == 0)
-            return Slip::tooMany;
-        if (holds(wanted, should) != holds(set, is))
-            return holds(wanted, should) ? Slip::wouldKnit : Slip::wouldHold;
-        if (is.loops != should.loops)
-            return Slip::stacked;
-        return stitches(wanted, should, before) == stitches(set, is, before) ? Slip::none : Slip::exchanged;
-    }
-};
 
 } // namespace
 
@@ -222,28 +150,7 @@ Trial HandBed::knit() const {
         if (std::visit(ShareOf{}, program_.operations[i].action) == Share::alongside)
             set.perform(program_.operations[i]);
 
-    Trial trial;
-    const Comparison slipAt{wanted, set, before};
-    std::map<Slip, std::vector<NeedleSpan>> slips;
-    const int half = program_.machine.needles / 2;
-    for (int slot = -half; slot < program_.machine.needles - half; ++slot) {
-        const Needle at = Needle::atSlot(slot);
-        const Slip slip = slipAt(at);
-        if (slip == Slip::none)
-            continue;
-        trial.needles.push_back(at);
-        auto& spans = slips[slip];
-        if (!spans.empty() && spans.back().last.shifted(1) == at)
-            spans.back().last = at;
-        else
-            spans.push_back({at, at});
-    }
-    for (const auto& [slip, spans] : slips)
-        for (const NeedleSpan& span : spans) {
-            const SlipText& text = slipTexts[static_cast<std::size_t>(slip)];
-            trial.happened.push_back(span.first == span.last ? Phrase{text.one, {span.first}}
-                                                             : Phrase{text.more, {span.first, span.last}});
-        }
+    Trial trial = setOtherwise(wanted, set, before);
     if (trial.right())
         return trial;
     const Operation one{Knit{std::get<Knit>(program_.operations[row].action)}, std::nullopt};

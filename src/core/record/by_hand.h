@@ -2,7 +2,7 @@
 // A learner sets the needles for the next row, and the bed says what would have happened.
 #pragma once
 
-#include "core/bed/virtual_bed.h"
+#include "core/record/set_otherwise.h"
 
 #include <memory>
 #include <optional>
@@ -12,13 +12,6 @@ namespace vestimen {
 /// Right after the next row, where a place begins what is set with the needles before that row: positions, stitches
 /// moved, bars lifted. Nothing elsewhere, or where hands must also bind off, hang or cast on; those are shown, not set.
 std::optional<ProgramPlace> rowSetByHand(const Program& program, ProgramPlace place);
-
-/// What would have happened in the row. Nothing, where it was set right.
-struct Trial {
-    std::vector<Phrase> happened;
-    std::vector<Needle> needles; ///< those that were set otherwise than they should be
-    bool right() const { return happened.empty(); }
-};
 
 /// The bed before a row, in the learner's hands. The program and the siblings must outlive it.
 class HandBed {

@@ -39,6 +39,11 @@ struct SlowMotion {
     void operator()(const Release& op) { each(op); }
     void operator()(const TakeOff& op) { each(op); }
 
+    void operator()(const Reform& op) {
+        for (int rung = 0; rung < op.rows.count(); ++rung)
+            add(Reform{op.needle, Rows(1), op.as});
+    }
+
     void operator()(const Increase& op) {
         const NeedleSpan span = bed.occupied();
         if (op.kind == Shaping::edge || span.empty() || op.count != 1)

@@ -1,0 +1,124 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/handbook/handbook_print.h"
+
+#include "app/knit/bed_canvas.h"
+#include "app/theme/habit.h"
+#include "app/theme/theme.h"
+
+#include <QCoreApplication>
+#include <QPageSize>
+#include <QPdfWriter>
+#include <QPixmap>
+#include <QSaveFile>
+#include <QTextBlock>
+#include <QTextBlockFormat>
+#include <QTextCursor>
+#include <QTextDocument>
+
+namespace vestimen::app {
+namespace {
+
+class Words {
+    Q_DECLARE_TR_FUNCTIONS(HandbookPrint)
+};
+
+const FabricGauge printedGauge{Gauge::perTenCentimetres(28), Gauge::perTenCentimetres(40)};
+constexpr QSize bedSize(900, 300);
+
+QString text(const std::string& of) {
+    return inHabit(QString::fromStdString(of));
+}
+
+QImage bedBefore(const Program& program, std::size_t operation) {
+    VirtualBed bed(program);
+    bed.advance({operation, 0});
+    BedCanvas canvas;
+    canvas.resize(bedSize);
+    canvas.setView(bedView(bed, program, printedGauge, Theme::current().wool));
+    return canvas.grab().toImage();
+}
+
+void addCard(QTextDocument& document, const PracticeCard& card) {
+    QTextCursor cursor(&document);
+    QTextCharFormat heading;
+    heading.setFont(titleFont(26));
+    QTextCharFormat plain;
+    plain.setFont(textFont(14));
+    QTextCharFormat strong;
+    strong.setFont(textFont(14, QFont::Bold));
+    QTextBlockFormat apart;
+    apart.setBottomMargin(8);
+    cursor.setBlockFormat(apart);
+    // As plain text: what a card's file says is no markup.
+    cursor.insertText(text(card.title), heading);
+    const auto line = [&](const QString& words, const QTextCharFormat& format) {
+        cursor.insertBlock(apart);
+        cursor.insertText(words, format);
+    };
+    line(text(card.about), plain);
+    if (card.isFault()) {
+        line(Words::tr("What is seen: %1").arg(text(card.sign)), plain);
+        for (const std::string& cause : card.causes)
+            line(QStringLiteral("– ") + text(cause), plain);
+    }
+    for (const std::string& tool : card.tools)
+        line(QStringLiteral("☐ ") + text(tool), plain);
+    int number = 0;
+    for (const CardStep& step : stepsOf(card)) {
+        cursor.insertBlock(apart);
+        cursor.insertImage(bedBefore(card.program, step.from).scaledToWidth(420, Qt::SmoothTransformation));
+        line(Words::tr("%1. %2").arg(++number).arg(text(step.text)), strong);
+    }
+    line(Words::tr("Right looks so: %1").arg(text(card.look)), plain);
+    if (!card.next.empty())
+        line(Words::tr("Look at next: %1").arg(text(card.next)), plain);
+    if (!card.caution.empty())
+        line(text(card.caution), strong);
+}
+
+} // namespace
+
+void setPage(QTextDocument& document, const HandbookPage& page) {
+    const Theme& theme = Theme::current();
+    document.setDefaultFont(textFont(16));
+    document.setMarkdown(QStringLiteral("# ") + inHabit(page.title) + QStringLiteral("\n\n") +
+                         (page.key == QLatin1String("words") ? page.text : inHabit(page.text)));
+    QTextCursor cursor(&document);
+    for (QTextBlock block = document.begin(); block.isValid(); block = block.next()) {
+        cursor.setPosition(block.position());
+        QTextBlockFormat format = block.blockFormat();
+        format.setLineHeight(128, QTextBlockFormat::ProportionalHeight);
+        if (format.headingLevel() > 0) {
+            cursor.select(QTextCursor::BlockUnderCursor);
+            QTextCharFormat letters;
+            letters.setFont(titleFont(format.headingLevel() == 1 ? 26 : 19));
+            letters.setForeground(theme.ink);
+            cursor.mergeCharFormat(letters);
+            format.setTopMargin(format.headingLevel() == 1 ? 0 : 14);
+        }
+        cursor.setPosition(block.position());
+        cursor.setBlockFormat(format);
+    }
+}
+
+QString printPage(const QString& file, const HandbookPage& page) {
+    QSaveFile out(file);
+    if (!out.open(QIODevice::WriteOnly))
+        return Words::tr("%1 cannot be written: %2.").arg(file, out.errorString());
+    const Theme::Name shown = Theme::current().name;
+    Theme::choose(Theme::Name::fleece); // paper is light
+    {
+        QPdfWriter writer(&out);
+        writer.setPageSize(QPageSize(QPageSize::A4));
+        writer.setTitle(page.title);
+        QTextDocument document;
+        page.card ? addCard(document, *page.card) : setPage(document, page);
+        document.print(&writer);
+    }
+    Theme::choose(shown);
+    if (!out.commit())
+        return Words::tr("%1 cannot be written: %2.").arg(file, out.errorString());
+    return {};
+}
+
+} // namespace vestimen::app

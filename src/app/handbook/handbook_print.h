@@ -1,0 +1,17 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/session/handbook.h"
+
+class QTextDocument;
+
+namespace vestimen::app {
+
+/// Sets a page to read, with its title, in the colours of the theme.
+void setPage(QTextDocument& document, const HandbookPage& page);
+
+/// A page on A4; of a card each step with the bed before it, and how right looks. Written aside, then renamed. Returns
+/// a sentence about what went wrong, or nothing.
+QString printPage(const QString& file, const HandbookPage& page);
+
+} // namespace vestimen::app

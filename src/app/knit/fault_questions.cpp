@@ -1,0 +1,140 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/knit/fault_questions.h"
+
+#include "app/canvas/label.h"
+#include "app/knit/fault_tiles.h"
+#include "app/knit/knit_words.h"
+#include "app/knit/mistakes.h"
+#include "app/session/handbook.h"
+#include "app/session/session.h"
+#include "app/theme/habit.h"
+#include "core/practice/cure.h"
+
+#include <QHBoxLayout>
+#include <QLineEdit>
+#include <QSpinBox>
+
+namespace vestimen::app {
+namespace {
+
+QString text(const std::string& of) {
+    return inHabit(QString::fromStdString(of));
+}
+
+/// Causes, cure, and what to look at next, a line each.
+QString words(const PracticeCard& fault) {
+    QStringList causes;
+    for (const std::string& cause : fault.causes)
+        causes << text(cause).left(1).toLower() + text(cause).mid(1);
+    QStringList lines{FaultQuestions::tr("Likely: %1.").arg(causes.join(FaultQuestions::tr("; ")))};
+    int number = 0;
+    for (const CardStep& step : stepsOf(fault))
+        lines << FaultQuestions::tr("%1. %2").arg(++number).arg(text(step.text));
+    lines << FaultQuestions::tr("Look at next: %1").arg(text(fault.next));
+    if (!fault.caution.empty())
+        lines << text(fault.caution);
+    return lines.join(QLatin1Char('\n'));
+}
+
+} // namespace
+
+FaultQuestions::FaultQuestions(AskCard& card, Change change, QObject* parent)
+    : QObject(parent), card_(card), change_(std::move(change)) {}
+
+void FaultQuestions::ask(KnittingState& state) {
+    if (faults_.empty()) // read when they are first wanted
+        for (HandbookPage& page : loadHandbook({}).pages)
+            if (page.card && page.card->isFault())
+                faults_.push_back(std::move(*page.card));
+    auto* tiles = new FaultTiles(faults_);
+    const ProgramPlace asked = state.place();
+    connect(tiles, &FaultTiles::picked, this, [this, &state, asked](int fault) {
+        if (state.place() != asked)
+            emit said(tr("A row was knitted meanwhile."));
+        offer(state, faults_[static_cast<std::size_t>(fault)]);
+    });
+    card_.ask({tr("What do you see?"), {}, {}, tiles, tiles});
+}
+
+void FaultQuestions::offer(KnittingState& state, const PracticeCard& fault) {
+    QList<AskCard::Answer> answers;
+    const auto why = whyNotMended(state.program(), state.place(), state.bed());
+    const int row = state.bed().counter();
+    const QString note = tr("%1: mended").arg(text(fault.title));
+    QString effect;
+    if (why) {
+        effect = coreText(*why);
+    } else if (fault.mends == PracticeCard::Mends::column) {
+        effect = tr("On this piece: one needle; no row comes off.");
+        answers.append({tr("follow it on the bed"), [this, &state, &fault] { askWhere(state, fault); }});
+    } else if (fault.mends == PracticeCard::Mends::row) {
+        effect = tr("On this piece: one row comes off. %1").arg(afterUnravelling(state, 1));
+        const ProgramPlace asked = state.place();
+        answers.append({tr("unravel that row"), [this, &state, note, asked] {
+                            if (state.place() == asked)
+                                keep(state, note, 1);
+                            else
+                                emit said(tr("A row was knitted meanwhile: nothing was changed."));
+                        }});
+    } else {
+        effect = tr("On this piece: no row comes off, if row %1 is whole.").arg(row);
+    }
+    if (!why)
+        answers.append({tr("note that it was mended"), [this, &state, note] { keep(state, note, 0); }});
+    answers.append(
+        {tr("watch and practise it"), [this, &fault] { emit pageWanted(QString::fromStdString(fault.key)); }});
+    card_.ask({text(fault.title), words(fault) + QLatin1Char('\n') + effect, answers});
+}
+
+void FaultQuestions::keep(KnittingState& state, const QString& note, int rowsOff) {
+    const bool done = change_([&] {
+        state.note(note);
+        if (rowsOff > 0)
+            state.unravel(rowsOff);
+    });
+    if (done)
+        emit said(rowsOff > 0 ? tr("%1 unravelled, %2.").arg(rowsText(rowsOff), sideText(state.bed().carriage()))
+                              : tr("Noted."));
+}
+
+void FaultQuestions::askWhere(KnittingState& state, const PracticeCard& fault) {
+    auto* form = new QWidget;
+    auto* line = new QHBoxLayout(form);
+    line->setContentsMargins(0, 0, 0, 0);
+    line->setSpacing(12);
+    auto* needle = new QLineEdit(form);
+    needle->setAccessibleName(tr("needle"));
+    needle->setPlaceholderText(tr("L12"));
+    needle->setFixedWidth(120);
+    auto* rows = new QSpinBox(form);
+    rows->setAccessibleName(tr("rows ago"));
+    rows->setRange(1, std::max(1, state.passesDone()));
+    line->addWidget(new Label(tr("needle"), form));
+    line->addWidget(needle);
+    line->addWidget(new Label(tr("ran down, rows"), form));
+    line->addWidget(rows);
+    line->addStretch(1);
+    const auto follow = [this, &state, &fault, needle, rows] {
+        const auto at = Needle::parse(needle->text().trimmed().toUpper().replace("B:", "b:").toStdString());
+        if (!at) {
+            emit said(tr("“%1” is no needle: L12 or R3 is one.").arg(needle->text().trimmed()));
+            return askWhere(state, fault);
+        }
+        const int deep = rows->value();
+        const auto cure = cureOfColumn(fault, state.program(), state.place(), &state.siblings(), *at, Rows(deep));
+        if (const auto* problem = std::get_if<Phrase>(&cure)) {
+            emit said(coreText(*problem));
+            return askWhere(state, fault);
+        }
+        emit cureWanted(
+            std::get<PracticeCard>(cure),
+            tr("%1 at %2, %3 down: taken up rung by rung").arg(text(fault.title), text(at->name()), rowsText(deep)));
+    };
+    card_.ask({tr("Which needle, and how far down?"),
+               tr("The lowest loop of the ladder is the one that is still whole."),
+               {{tr("show the cure"), follow}},
+               form,
+               needle});
+}
+
+} // namespace vestimen::app

@@ -1,0 +1,79 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/practice/cure.h"
+
+namespace vestimen {
+namespace {
+
+/// What was knitted so far, without its reminders.
+Program knittedSoFar(const Program& program, ProgramPlace place) {
+    Program so = program;
+    so.shape.clear();
+    so.edges.clear();
+    so.operations.clear();
+    for (std::size_t i = 0; i < place.operation && i < program.operations.size(); ++i)
+        if (!std::holds_alternative<operation::Say>(program.operations[i].action))
+            so.operations.push_back(program.operations[i]);
+    if (place.rowsDone > 0 && place.operation < program.operations.size())
+        if (const auto* knit = std::get_if<operation::Knit>(&program.operations[place.operation].action)) {
+            operation::Knit part = *knit;
+            part.rows = Rows(place.rowsDone);
+            so.operations.push_back({part, program.operations[place.operation].row});
+        }
+    return so;
+}
+
+} // namespace
+
+std::optional<Phrase> whyNotMended(const Program& program, ProgramPlace place, const VirtualBed& bed) {
+    if (bed.fabric().passes.empty())
+        return Phrase{"No row was knitted yet: set it up again, and begin.", {}};
+    if (place.operation >= program.operations.size())
+        return Phrase{"The piece is off the machine: mend it in the hand, with the latch tool from its knit side, and "
+                      "fasten the last loop with a thread.",
+                      {}};
+    if (bed.fabric().passes.back().protects)
+        return Phrase{"These rows are waste yarn and come out again: they only have to hold. Look whether the stitches "
+                      "below them are caught.",
+                      {}};
+    return std::nullopt;
+}
+
+std::variant<PracticeCard, Phrase> cureOfColumn(const PracticeCard& fault, const Program& program, ProgramPlace place,
+                                                const Siblings* siblings, Needle needle, Rows rows) {
+    PracticeCard card = fault;
+    card.program = knittedSoFar(program, place);
+    const std::size_t ran = card.program.operations.size();
+    card.program.operations.push_back({operation::Drop{needle, rows}, std::nullopt});
+    VirtualBed bed(card.program, siblings);
+    bed.advance({ran, 0});
+    if (!bed.onBed(needle))
+        return Phrase{"The bed has no needle {0}.", {needle}};
+    const std::size_t found = bed.fabric().findings.size();
+    const CardEnd end = endOf(bed, card.program);
+    const NeedleState before = bed.needle(needle);
+    // A column of a latched rib is taken up as it was.
+    const bool isPurl = before.loops > 0 && bed.fabric().loops[before.newest()].isPurl;
+    // What runs down stops at the work's first row: below it is waste yarn.
+    int own = 0;
+    for (LoopId loop = before.loops > 0 ? before.newest() : noLoop;
+         loop != noLoop && own < rows.count() && !protects(program.yarns[bed.fabric().loops[loop].yarn].role);
+         loop = bed.fabric().loops[loop].parent)
+        ++own;
+    if (before.loops > 0 && own < rows.count())
+        return Phrase{"At {0} the work has {1} rows: below them is waste yarn, or its edge.", {needle, own}};
+    bed.advance({ran + 1, 0});
+    if (bed.fabric().findings.size() > found)
+        return bed.fabric().findings.back().text;
+    for (const CardStep& step : stepsOf(fault))
+        if (step.to > step.from) {
+            card.program.operations.push_back({operation::Say{step.text, sectionRemark.text()}, std::nullopt});
+            break;
+        }
+    card.program.operations.push_back(
+        {operation::Reform{needle, rows, isPurl ? operation::Reformed::purl : operation::Reformed::knit},
+         std::nullopt});
+    card.end = end;
+    return card;
+}
+
+} // namespace vestimen
