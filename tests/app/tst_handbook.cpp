@@ -74,7 +74,7 @@ const QMap<QString, Steps>& rightHands() {
 }
 
 void chooseByKeys(PracticeView& view, Needle from, Needle to) {
-    for (int i = 0; i < 60 && view.chosen() != from; ++i)
+    for (int i = 0; i < 400 && view.chosen() != from; ++i)
         QTest::keyClick(&view, view.chosen().slot() < from.slot() ? Qt::Key_Right : Qt::Key_Left);
     // A span that was chosen before goes with the first step aside and back.
     QTest::keyClick(&view, Qt::Key_Right);
@@ -202,7 +202,7 @@ void TestHandbook::everyPageOpens() {
             }
         }
     }
-    QCOMPARE(cards, 50);
+    QCOMPARE(cards, 51);
     QVERIFY(!book()->open("no such page"));
 }
 
@@ -476,7 +476,7 @@ void TestHandbook::aFaultFromSeeingItToTheJournal() {
     QTest::keyClick(&knit, Qt::Key_W);
     auto* tiles = qobject_cast<FaultTiles*>(asked()->form());
     QVERIFY(tiles);
-    QCOMPARE(tiles->tiles().size(), 13);
+    QCOMPARE(tiles->tiles().size(), 14);
     QAbstractButton* dropped = nullptr;
     for (QAbstractButton* tile : tiles->tiles())
         if (tile->text() == "A dropped stitch")
@@ -539,6 +539,31 @@ void TestHandbook::aFaultFromSeeingItToTheJournal() {
         QTest::keyClick(tiles->tiles()[i], Qt::Key_Right);
     QTest::keyClick(tiles->tiles()[at], Qt::Key_Return);
     QVERIFY(asked()->words().contains("one row comes off"));
+    // Followed on the bed: the needles stand out, go back, and the row is knitted again.
+    answer("follow it on the bed");
+    const auto fields = asked()->form()->findChildren<QLineEdit*>();
+    QCOMPARE(fields.size(), 2);
+    fields[0]->setText("L1");
+    fields[1]->setText("l3"); // the other way round is as good
+    answer("show the cure");
+    cure = knit.cure();
+    QVERIFY2(cure, qPrintable(window_->message()));
+    const auto positionOf = [&](const char* name) {
+        const BedView& view = cure->bed()->view();
+        return view.needles[static_cast<std::size_t>(Needle::parse(name)->slot() - view.firstSlot)].position;
+    };
+    QVERIFY(positionOf("L2") == Position::hold && positionOf("L4") == Position::work);
+    QTest::keyClick(cure, Qt::Key_Y);
+    byKeys(*cure, {"L3", "L1", {Qt::Key_Up}});
+    QTest::keyClick(cure, Qt::Key_Return);
+    QTest::keyClick(cure, Qt::Key_Space);
+    QTest::keyClick(cure, Qt::Key_Return);
+    QVERIFY2(cure->turn()->isDone() && cure->turn()->wentRight(), qPrintable(cure->answer()));
+    QTest::keyClick(&knit, Qt::Key_M);
+    QCOMPARE(state()->passesDone(), before);
+    QVERIFY(workroom_->journal(state()->piece().id).last().text.contains("L3 to L1"));
+    QTest::keyClick(&knit, Qt::Key_W);
+    QTest::mouseClick(qobject_cast<FaultTiles*>(asked()->form())->tiles()[at], Qt::LeftButton);
     answer("unravel that row");
     QCOMPARE(state()->passesDone(), before - 1);
     const auto journal = workroom_->journal(state()->piece().id);

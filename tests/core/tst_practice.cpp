@@ -1,10 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Practice cards and faults: each program runs on the bed to its promised end, and hands can do it right and wrong.
+#include "support/check_property.h"
 #include "support/projects.h"
+#include "support/random_projects.h"
 
 #include "core/format/card_json.h"
 #include "core/format/program_json.h"
+#include "core/practice/cure.h"
 #include "core/practice/practice_turn.h"
+#include "core/record/places.h"
 
 #include <QDir>
 #include <QTest>
@@ -67,6 +71,7 @@ struct Hands {
         each(op.from, op.to, [this](Needle at) { did(turn.put(at, Position::work)); });
     }
     void operator()(const HoldLever&) { did(turn.make(HandMove::lever, {})); }
+    void operator()(const SlipRow&) { did(turn.make(HandMove::passFree, {})); }
     void operator()(const MoveCarriage&) { did(turn.make(HandMove::passFree, {})); }
     void operator()(const operation::Wrap& op) { did(turn.make(HandMove::wrap, {op.needle, op.needle})); }
     void operator()(const CastOn& op) { did(turn.make(HandMove::wind, span(op.from, op.to))); }
@@ -131,6 +136,7 @@ private slots:
     void whatIsNotDoneIsSaid();
     void aPromiseThatIsNotKept();
     void wrongHandsAreTold();
+    void curesOnRandomPieces();
     void brokenCards_data();
     void brokenCards();
 };
@@ -209,7 +215,7 @@ void TestPractice::everyFaultIsThere() {
     int faults = 0;
     for (const QString& file : cardFiles())
         faults += card(file.chopped(5)).isFault() ? 1 : 0;
-    QCOMPARE(faults, 13);
+    QCOMPARE(faults, 14);
 }
 
 void TestPractice::handsCanDoEveryCard() {
@@ -301,6 +307,74 @@ void TestPractice::wrongHandsAreTold() {
     PracticeTurn nothing(none);
     QVERIFY(nothing.isDone());
     QVERIFY(nothing.make(HandMove::wind, {at("L1"), at("R1")}).has_value());
+}
+
+/// Wherever a column runs down, a row is knitted without some needles or the carriage slips: after its cure the piece
+/// is as if it had never been, loop for loop, and goes on to its end. Or it is said why it cannot have been.
+void TestPractice::curesOnRandomPieces() {
+    const PracticeCard dropped = card("fault_dropped");
+    const PracticeCard strand = card("fault_float_across");
+    const PracticeCard slipped = card("fault_row_slipped");
+    int cured = 0;
+    CHECK_PROPERTY("cures on random pieces", [&] {
+        const Worked worked = work(randomProject());
+        if (worked.pieces.empty())
+            return;
+        Siblings siblings;
+        for (const WorkedPiece& each : worked.pieces)
+            siblings[each.program.piece] = &each.fabric;
+        const WorkedPiece& piece = worked.pieces[*rc::gen::inRange<std::size_t>(0, worked.pieces.size())];
+        const int rows = *rc::gen::inRange(0, passCount(piece.program) + 1);
+        const ProgramPlace place = placeAfterPasses(piece.program, rows);
+        VirtualBed bed(piece.program, &siblings);
+        bed.advance(place);
+        const bool refused = whyNotMended(piece.program, place, bed).has_value();
+        RC_ASSERT(rows > 0 || refused);
+        if (refused)
+            return;
+        const NeedleSpan all = bed.occupied();
+        if (all.empty())
+            return;
+        const Needle needle = all.first.shifted(*rc::gen::inRange(0, all.size()));
+        const Needle other = needle.shifted(*rc::gen::inRange(0, 5));
+        const Rows deep(*rc::gen::inRange(1, 40));
+        const auto which = *rc::gen::inRange(0, 3);
+        const auto cure = which == 0   ? cureOfColumn(dropped, piece.program, place, &siblings, needle, deep)
+                          : which == 1 ? cureOfRow(strand, piece.program, place, &siblings, {needle, other})
+                                       : cureOfSlip(slipped, piece.program, place, &siblings);
+        if (std::holds_alternative<Phrase>(cure)) {
+            RC_ASSERT(!render(std::get<Phrase>(cure)).empty());
+            return;
+        }
+        ++cured;
+        const PracticeCard& mended = std::get<PracticeCard>(cure);
+        RC_ASSERT(!stepsOf(mended).empty());
+        VirtualBed after(mended.program, &siblings);
+        // The fault is there before it is mended.
+        after.advance({stepsOf(mended).front().from, 0});
+        if (which == 0) {
+            RC_ASSERT(after.needle(needle).loops < bed.needle(needle).loops || after.needle(needle).loops == 0);
+        } else if (which == 1) {
+            RC_ASSERT(after.fabric().passes.size() + 1 == bed.fabric().passes.size());
+            RC_ASSERT(after.needle(needle).position == Position::hold);
+        } else {
+            RC_ASSERT(after.carriage() != bed.carriage());
+        }
+        after.advance({mended.program.operations.size(), 0});
+        for (const Finding& finding : after.fabric().findings)
+            RC_ASSERT(finding.severity != Severity::error);
+        RC_ASSERT(after.fabric().passes.size() == bed.fabric().passes.size());
+        RC_ASSERT(after.fabric().loopsPerYarn == bed.fabric().loopsPerYarn);
+        RC_ASSERT(after.carriage() == bed.carriage());
+        RC_ASSERT(after.counter() == bed.counter());
+        for (int i = 0; i < all.size(); ++i) {
+            const NeedleState is = after.needle(all.first.shifted(i));
+            const NeedleState was = bed.needle(all.first.shifted(i));
+            RC_ASSERT(is.loops == was.loops);
+            RC_ASSERT(is.loops == 0 || after.fabric().loops[is.first].isPurl == bed.fabric().loops[was.first].isPurl);
+        }
+    });
+    QVERIFY2(cured > 10, qPrintable(QString::number(cured)));
 }
 
 void TestPractice::brokenCards_data() {

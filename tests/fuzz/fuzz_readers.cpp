@@ -4,11 +4,13 @@
 //
 //   fuzz_readers CORPUS [--seconds N] [--mutations N] [--seed N]
 #include "core/bed/virtual_bed.h"
+#include "core/format/card_json.h"
 #include "core/format/format_of.h"
 #include "core/format/measures_csv.h"
 #include "core/format/outline_file.h"
 #include "core/format/program_json.h"
 #include "core/format/project_json.h"
+#include "core/practice/practice_turn.h"
 #include "core/quantity/parsing.h"
 #include "core/reckoner/question.h"
 #include "core/swatch/swatch.h"
@@ -54,6 +56,20 @@ const Reader readers[] = {
          const Program program = programFromJson(text);
          knit(program);
          programFromJson(toJson(program));
+     }},
+    {".card.json",
+     [](const std::string& text) {
+         const PracticeCard card = cardFromJson(text);
+         problemsOf(card);
+         inMotions(card.program);
+         // Hands that do everything everywhere.
+         PracticeTurn turn(card);
+         for (const HandMove move : movesOf(card)) {
+             turn.make(move, {Needle::atSlot(-3), Needle::atSlot(2)});
+             turn.tryStep();
+         }
+         while (!turn.isDone())
+             turn.showStep();
      }},
     {".piece.json", [](const std::string& text) { pieceFromJson(text); }},
     {".swatch.json", [](const std::string& text) { toJson(swatchFromJson(text)); }},

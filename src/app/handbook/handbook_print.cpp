@@ -14,6 +14,7 @@
 #include <QTextBlockFormat>
 #include <QTextCursor>
 #include <QTextDocument>
+#include <QTextTable>
 
 namespace vestimen::app {
 namespace {
@@ -95,10 +96,31 @@ void setPage(QTextDocument& document, const HandbookPage& page) {
             letters.setForeground(theme.ink);
             cursor.mergeCharFormat(letters);
             format.setTopMargin(format.headingLevel() == 1 ? 0 : 14);
+        } else if (!block.textList() && !cursor.currentTable()) {
+            format.setTopMargin(8);
         }
         cursor.setPosition(block.position());
         cursor.setBlockFormat(format);
+        for (auto part = block.begin(); !part.atEnd(); ++part)
+            if (const QTextFragment words = part.fragment(); words.charFormat().isAnchor()) {
+                cursor.setPosition(words.position());
+                cursor.setPosition(words.position() + words.length(), QTextCursor::KeepAnchor);
+                QTextCharFormat link;
+                link.setForeground(theme.woad);
+                cursor.mergeCharFormat(link);
+            }
     }
+    for (QTextFrame* frame : document.rootFrame()->childFrames())
+        if (auto* table = qobject_cast<QTextTable*>(frame)) {
+            QTextTableFormat format = table->format();
+            format.setBorderCollapse(true);
+            format.setBorder(1);
+            format.setBorderBrush(theme.line);
+            format.setCellPadding(7);
+            format.setTopMargin(6);
+            format.setBottomMargin(14);
+            table->setFormat(format);
+        }
 }
 
 QString printPage(const QString& file, const HandbookPage& page) {

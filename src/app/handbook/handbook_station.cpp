@@ -52,7 +52,7 @@ HandbookStation::HandbookStation(Session& session, QWidget* parent)
     auto* title = new Label(tr("Handbook"), this);
     title->setObjectName(QStringLiteral("title"));
     left->addWidget(title);
-    search_->setPlaceholderText(tr("Search"));
+    search_->setPlaceholderText(tr("Search: Ctrl F, from everywhere"));
     search_->setAccessibleName(tr("Search the handbook"));
     search_->setClearButtonEnabled(true);
     search_->setFixedWidth(258);
@@ -221,7 +221,7 @@ void HandbookStation::showCard(const HandbookPage& page) {
         slip_->addNote(tr("What is seen: %1").arg(plain(card.sign)));
         int number = 0;
         for (const std::string& cause : card.causes)
-            slip_->addLine(tr("cause %1").arg(++number), plain(cause));
+            slip_->addNote(tr("%1. %2").arg(++number).arg(plain(cause)));
         slip_->addRule();
     }
     if (!card.tools.empty()) {

@@ -35,6 +35,7 @@ BedView bedView(const VirtualBed& bed, const Program& program, const FabricGauge
             view.second.push_back(bed.needle(Needle::atSlot(i - half, Bed::second)));
         view.secondBy = bed.rack() + (program.machine.halfPitch ? 0.5 : 0.0);
     }
+    view.rungs = bed.openRungs();
     view.carriage = bed.carriage();
     view.finished = bed.place().operation >= program.operations.size();
     // Once the welt is closed it is folded away behind the piece.
@@ -117,6 +118,26 @@ void BedCanvas::paintSecond(QPainter& painter, const Strip& shown) const {
                      view_.secondBy >= 1.0 || view_.secondBy < 0.0
                          ? tr("second bed, racked by %1").arg(std::floor(view_.secondBy))
                          : tr("second bed"));
+}
+
+/// Bars across a column that ran down, from the newest row; the loop that waits below them.
+void BedCanvas::paintRungs(QPainter& painter, const Strip& shown, double top, double row) const {
+    const Theme& theme = Theme::current();
+    for (const auto& [needle, rungs] : view_.rungs) {
+        if (needle.bed() == Bed::second || rungs == 0)
+            continue;
+        const double left = shown.x(needle.slot() - view_.firstSlot);
+        const double deep = rungs * row;
+        painter.fillRect(QRectF(left, top, shown.stitch, deep), theme.ground);
+        painter.setPen(QPen(theme.madder, std::clamp(row * 0.18, 1.0, 2.2)));
+        for (int rung = 0; rung < rungs; ++rung) {
+            const double y = top + (rung + 0.5) * row;
+            painter.drawLine(QPointF(left, y), QPointF(left + shown.stitch, y));
+        }
+        painter.setBrush(Qt::NoBrush);
+        painter.drawArc(QRectF(left + shown.stitch * 0.15, top + deep - row * 0.4, shown.stitch * 0.7, row * 1.4), 0,
+                        180 * 16);
+    }
 }
 
 QPointF BedCanvas::place(Needle needle) const {
@@ -221,6 +242,7 @@ void BedCanvas::paintEvent(QPaintEvent*) {
     for (const auto* lines : {&view_.picture.outline, &view_.picture.within})
         for (const OutlineLine& line : *lines)
             painter.drawLine(QPointF(x(line.x1), y(line.y1)), QPointF(x(line.x2), y(line.y2)));
+    paintRungs(painter, shown, top, row);
     painter.restore();
     painter.setFont(textFont(12));
     painter.setPen(theme.muted);

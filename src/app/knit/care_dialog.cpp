@@ -110,6 +110,8 @@ CareDialog::CareDialog(Workroom& workroom, const Machine& machine, QDate today, 
     sides->setSpacing(24);
     auto* left = new QVBoxLayout;
     auto* right = new QVBoxLayout;
+    left->setSpacing(2);
+    right->setSpacing(2);
     sides->addLayout(left, 3);
     sides->addLayout(right, 2);
     column->addLayout(sides);
@@ -122,7 +124,9 @@ CareDialog::CareDialog(Workroom& workroom, const Machine& machine, QDate today, 
         for (const CareCheck* check : careOf(machine_)) {
             if (check->time != heading.time)
                 continue;
-            const QString text = coreText(check->text);
+            const QString text = check->everyHours > 0
+                                     ? tr("%1 Every %2 h.").arg(coreText(check->text)).arg(check->everyHours)
+                                     : coreText(check->text);
             auto* box =
                 new QCheckBox(heading.time == CareTime::yarn ? tr("%1. %2").arg(++number).arg(text) : text, this);
             box->setProperty("check", QLatin1String(check->key));
@@ -138,6 +142,7 @@ CareDialog::CareDialog(Workroom& workroom, const Machine& machine, QDate today, 
             boxes_ << box;
         }
     }
+    way_->setMaximumHeight(300);
     right->addWidget(way_, 1);
     left->addStretch(1);
     auto* caution =

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/knit/fault_questions.h"
 
-#include "app/canvas/label.h"
+#include "app/knit/ask_fields.h"
 #include "app/knit/fault_tiles.h"
 #include "app/knit/knit_words.h"
 #include "app/knit/mistakes.h"
@@ -10,7 +10,6 @@
 #include "app/theme/habit.h"
 #include "core/practice/cure.h"
 
-#include <QHBoxLayout>
 #include <QLineEdit>
 #include <QSpinBox>
 
@@ -67,8 +66,14 @@ void FaultQuestions::offer(KnittingState& state, const PracticeCard& fault) {
     } else if (fault.mends == PracticeCard::Mends::column) {
         effect = tr("On this piece: one needle; no row comes off.");
         answers.append({tr("follow it on the bed"), [this, &state, &fault] { askWhere(state, fault); }});
+    } else if (fault.mends == PracticeCard::Mends::slip) {
+        effect = tr("On this piece: no row comes off. The carriage goes back to the other side, and the counter by one.");
+        answers.append({tr("follow it on the bed"), [this, &state, &fault, note] {
+                            follow(cureOfSlip(fault, state.program(), state.place(), &state.siblings()), note, [] {});
+                        }});
     } else if (fault.mends == PracticeCard::Mends::row) {
         effect = tr("On this piece: one row comes off. %1").arg(afterUnravelling(state, 1));
+        answers.append({tr("follow it on the bed"), [this, &state, &fault] { askWhichNeedles(state, fault); }});
         const ProgramPlace asked = state.place();
         answers.append({tr("unravel that row"), [this, &state, note, asked] {
                             if (state.place() == asked)
@@ -97,44 +102,72 @@ void FaultQuestions::keep(KnittingState& state, const QString& note, int rowsOff
                               : tr("Noted."));
 }
 
+std::optional<Needle> FaultQuestions::needleIn(const QLineEdit& field) {
+    const QString typed = field.text().trimmed();
+    const auto needle = Needle::parse(typed.toUpper().replace("B:", "b:").toStdString());
+    if (!needle)
+        emit said(tr("“%1” is no needle: L12 or R3 is one.").arg(typed));
+    return needle;
+}
+
+void FaultQuestions::follow(const std::variant<PracticeCard, Phrase>& cure, const QString& note,
+                            const std::function<void()>& again) {
+    if (const auto* card = std::get_if<PracticeCard>(&cure))
+        return emit cureWanted(*card, note);
+    emit said(coreText(std::get<Phrase>(cure)));
+    again();
+}
+
 void FaultQuestions::askWhere(KnittingState& state, const PracticeCard& fault) {
-    auto* form = new QWidget;
-    auto* line = new QHBoxLayout(form);
-    line->setContentsMargins(0, 0, 0, 0);
-    line->setSpacing(12);
-    auto* needle = new QLineEdit(form);
-    needle->setAccessibleName(tr("needle"));
+    QWidget* form = lineOfFields();
+    auto* needle = addField<QLineEdit>(form, tr("needle"), 120);
     needle->setPlaceholderText(tr("L12"));
-    needle->setFixedWidth(120);
-    auto* rows = new QSpinBox(form);
-    rows->setAccessibleName(tr("rows ago"));
+    auto* rows = addField<QSpinBox>(form, tr("ran down, rows"), 150);
     rows->setRange(1, std::max(1, state.passesDone()));
-    line->addWidget(new Label(tr("needle"), form));
-    line->addWidget(needle);
-    line->addWidget(new Label(tr("ran down, rows"), form));
-    line->addWidget(rows);
-    line->addStretch(1);
-    const auto follow = [this, &state, &fault, needle, rows] {
-        const auto at = Needle::parse(needle->text().trimmed().toUpper().replace("B:", "b:").toStdString());
-        if (!at) {
-            emit said(tr("“%1” is no needle: L12 or R3 is one.").arg(needle->text().trimmed()));
-            return askWhere(state, fault);
-        }
-        const int deep = rows->value();
-        const auto cure = cureOfColumn(fault, state.program(), state.place(), &state.siblings(), *at, Rows(deep));
-        if (const auto* problem = std::get_if<Phrase>(&cure)) {
-            emit said(coreText(*problem));
-            return askWhere(state, fault);
-        }
-        emit cureWanted(
-            std::get<PracticeCard>(cure),
-            tr("%1 at %2, %3 down: taken up rung by rung").arg(text(fault.title), text(at->name()), rowsText(deep)));
+    endLine(form);
+    const auto again = [this, &state, &fault] { askWhere(state, fault); };
+    const auto show = [this, &state, &fault, needle, rows, again] {
+        const auto at = needleIn(*needle);
+        if (!at)
+            return again();
+        const Rows deep(rows->value());
+        follow(cureOfColumn(fault, state.program(), state.place(), &state.siblings(), *at, deep),
+               tr("%1 at %2, %3 down: taken up rung by rung")
+                   .arg(text(fault.title), QString::fromStdString(at->name()), rowsText(deep.count())),
+               again);
     };
     card_.ask({tr("Which needle, and how far down?"),
                tr("The lowest loop of the ladder is the one that is still whole."),
-               {{tr("show the cure"), follow}},
+               {{tr("show the cure"), show}},
                form,
                needle});
+}
+
+void FaultQuestions::askWhichNeedles(KnittingState& state, const PracticeCard& fault) {
+    QWidget* form = lineOfFields();
+    auto* from = addField<QLineEdit>(form, tr("from needle"), 120);
+    from->setPlaceholderText(tr("L12"));
+    auto* to = addField<QLineEdit>(form, tr("to needle"), 120);
+    to->setPlaceholderText(tr("L9"));
+    endLine(form);
+    const auto again = [this, &state, &fault] { askWhichNeedles(state, fault); };
+    const auto show = [this, &state, &fault, from, to, again] {
+        const auto one = needleIn(*from);
+        const auto other = one ? needleIn(*to) : std::nullopt;
+        if (!one || !other)
+            return again();
+        const NeedleSpan needles{std::min(*one, *other), std::max(*one, *other)};
+        follow(cureOfRow(fault, state.program(), state.place(), &state.siblings(), needles),
+               tr("%1 at %2 to %3: the row came off and was knitted again")
+                   .arg(text(fault.title), QString::fromStdString(needles.first.name()),
+                        QString::fromStdString(needles.last.name())),
+               again);
+    };
+    card_.ask({tr("Which needles?"),
+               tr("Those that did not knit, or where it stopped."),
+               {{tr("show the cure"), show}},
+               form,
+               from});
 }
 
 } // namespace vestimen::app

@@ -5,7 +5,11 @@
 #include "app/knit/knitting_state.h"
 #include "core/practice/practice_card.h"
 
+#include <QLineEdit>
 #include <QObject>
+
+#include <optional>
+#include <variant>
 
 namespace vestimen::app {
 
@@ -32,6 +36,11 @@ signals:
 private:
     void offer(KnittingState& state, const PracticeCard& fault);
     void askWhere(KnittingState& state, const PracticeCard& fault);
+    void askWhichNeedles(KnittingState& state, const PracticeCard& fault);
+    /// Says what is in the way and asks again, or shows the cure.
+    void follow(const std::variant<PracticeCard, Phrase>& cure, const QString& note,
+                const std::function<void()>& again);
+    std::optional<Needle> needleIn(const QLineEdit& field);
     void keep(KnittingState& state, const QString& note, int rowsOff);
 
     AskCard& card_;

@@ -170,6 +170,11 @@ void paintFault(QPainter& painter, const QRectF& area, const QString& key) {
         draw.needles();
         draw.fabric();
         draw.strand({{draw.x(2.5), draw.y(0.2)}, {draw.x(4.5), draw.y(1.1)}, {draw.x(6.5), draw.y(0.2)}}, 2.6);
+    } else if (fault == QLatin1String("row_slipped")) {
+        draw.needles();
+        draw.fabric();
+        draw.strand({{draw.x(-0.2), draw.y(-0.3)}, {draw.x(4.5), draw.y(0.1)}, {draw.x(columns + 0.2), draw.y(-0.3)}},
+                    2.6);
     } else if (fault == QLatin1String("uneven_rows")) {
         draw.needles();
         for (int row = 0; row < rows; ++row)

@@ -2,40 +2,15 @@
 #include "app/knit/knit_questions.h"
 
 #include "app/canvas/fields.h"
+#include "app/knit/ask_fields.h"
 #include "app/knit/knit_settings_form.h"
 #include "app/knit/knit_words.h"
 #include "devices/device_line.h"
 
-#include <QHBoxLayout>
 #include <QLineEdit>
 #include <QSpinBox>
 
 namespace vestimen::app {
-namespace {
-
-QWidget* lineOfFields() {
-    auto* form = new QWidget;
-    auto* line = new QHBoxLayout(form);
-    line->setContentsMargins(0, 0, 0, 0);
-    line->setSpacing(12);
-    return form;
-}
-
-template<class Field> Field* addField(QWidget* form, const QString& name, int width = 0) {
-    auto* field = new Field(form);
-    field->setAccessibleName(name);
-    form->layout()->addWidget(new Label(name, form));
-    form->layout()->addWidget(field);
-    if (width > 0)
-        field->setFixedWidth(width);
-    return field;
-}
-
-void endLine(QWidget* form) {
-    static_cast<QHBoxLayout*>(form->layout())->addStretch(1);
-}
-
-} // namespace
 
 KnitQuestions::KnitQuestions(AskCard& card, Change change, QObject* parent)
     : QObject(parent), card_(card), change_(std::move(change)) {}

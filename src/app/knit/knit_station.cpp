@@ -161,7 +161,7 @@ void KnitStation::followCure(const PracticeCard& cure, const QString& note) {
         pages_->addWidget(curePage_);
     }
     cureNote_ = note;
-    cure_->show(cure, &state_->siblings());
+    cure_->show(cure, &state_->siblings(), fabricColour(QString::fromStdString(session().project().yarn.colour)));
     pages_->setCurrentWidget(curePage_);
     setFocus();
 }

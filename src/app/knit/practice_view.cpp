@@ -138,8 +138,9 @@ QPushButton* PracticeView::button(HandMove move) const {
     return buttons_.at(move);
 }
 
-void PracticeView::show(const PracticeCard& card, const Siblings* siblings) {
+void PracticeView::show(const PracticeCard& card, const Siblings* siblings, const QColor& yarn) {
     play(false);
+    yarn_ = yarn;
     turn_.reset();
     card_ = std::make_unique<PracticeCard>(card);
     siblings_ = siblings;
@@ -226,7 +227,7 @@ NeedleSpan PracticeView::span() const {
 }
 
 void PracticeView::showBed(const VirtualBed& bed, const Program& program) {
-    BedView view = bedView(bed, program, cardGauge, Theme::current().wool);
+    BedView view = bedView(bed, program, cardGauge, yarn_.isValid() ? yarn_ : Theme::current().wool);
     if (turn_)
         view.hand = HandView{chosen_, wrong_, other_};
     bed_->setView(std::move(view));

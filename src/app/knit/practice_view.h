@@ -26,7 +26,7 @@ class PracticeView : public QWidget {
 public:
     explicit PracticeView(QWidget* parent = nullptr);
     /// What its program hangs from must outlive what is shown.
-    void show(const PracticeCard& card, const Siblings* siblings = nullptr);
+    void show(const PracticeCard& card, const Siblings* siblings = nullptr, const QColor& yarn = {});
     const PracticeCard* card() const { return card_.get(); }
 
     /// From where it is to the end, a movement at a time.
@@ -79,6 +79,7 @@ private:
 
     std::unique_ptr<PracticeCard> card_;
     const Siblings* siblings_ = nullptr;
+    QColor yarn_;                    ///< of the work; none: wool
     Program apart_;                  ///< the card's program in movements
     std::vector<std::size_t> moves_; ///< operations of it that hands or the carriage do
     int at_ = 0;

@@ -265,6 +265,12 @@ void MainWindow::buildShortcuts() {
         on(QKeySequence(Qt::CTRL | static_cast<Qt::Key>(Qt::Key_1 + station)),
            [this, station] { showStation(station); });
     on(QKeySequence::HelpContents, [this] { openHandbook(); });
+    on(QKeySequence::Find, [this] {
+        if (current_ != handbookPage)
+            openHandbook(helpAtHand());
+        handbookStation()->search()->setFocus();
+        handbookStation()->search()->selectAll();
+    });
     on(QKeySequence::Undo, [this] { undo(false); });
     on(QKeySequence::Redo, [this] { undo(true); });
     on(QKeySequence(Qt::CTRL | Qt::Key_N), [this] { newProject(); });

@@ -35,6 +35,13 @@ public:
     /// The outermost needles that hold loops; an empty span when none does.
     NeedleSpan occupied(Bed bed = Bed::main) const { return needles_.occupied(bed); }
     const Fabric& fabric() const { return fabric_; }
+    /// Columns that were let down, and how many rungs below their needle lie open.
+    std::vector<std::pair<Needle, int>> openRungs() const {
+        std::vector<std::pair<Needle, int>> all;
+        for (const auto& [needle, dropped] : dropped_)
+            all.emplace_back(needle, dropped.rungs);
+        return all;
+    }
 
 private:
     friend struct Perform;

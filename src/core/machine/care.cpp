@@ -37,9 +37,7 @@ constexpr std::array checks{
     CareCheck{"oil", CareTime::hours, "A little oil on rails and needle butts; wipe off what is too much.", 20},
     CareCheck{"press_sponge", CareTime::hours,
               "Press the sponge: it should come up again. A flat one lets needles drop stitches.", 100},
-    CareCheck{"screws", CareTime::hours,
-              "Screws of clamps and carriage; for what is bent or electrical ask a repairer, by the maker's "
-              "instructions and local rules.",
+    CareCheck{"screws", CareTime::hours, "Screws of clamps and carriage. What is bent or electrical: ask a repairer.",
               200}};
 
 } // namespace

@@ -38,6 +38,68 @@ std::optional<Phrase> whyNotMended(const Program& program, ProgramPlace place, c
     return std::nullopt;
 }
 
+std::variant<PracticeCard, Phrase> cureOfSlip(const PracticeCard& fault, const Program& program, ProgramPlace place,
+                                              const Siblings* siblings) {
+    PracticeCard card = fault;
+    card.program = knittedSoFar(program, place);
+    auto& operations = card.program.operations;
+    VirtualBed bed(card.program, siblings);
+    bed.advance({operations.size(), 0});
+    const CardEnd end = endOf(bed, card.program);
+    const std::size_t found = bed.fabric().findings.size();
+    bed.perform({operation::SlipRow{}, std::nullopt});
+    if (bed.fabric().findings.size() > found)
+        return bed.fabric().findings.back().text;
+    operations.push_back({operation::SlipRow{}, std::nullopt});
+    operations.push_back({operation::Say{"Draw the strand out from behind and take the carriage back the way it came; set "
+                                         "the row counter back.",
+                                         sectionRemark.text()},
+                          std::nullopt});
+    operations.push_back({operation::SlipRow{}, std::nullopt});
+    operations.push_back({operation::Counter{bed.counter() - 1}, std::nullopt});
+    card.end = end;
+    return card;
+}
+
+std::variant<PracticeCard, Phrase> cureOfRow(const PracticeCard& fault, const Program& program, ProgramPlace place,
+                                             const Siblings* siblings, NeedleSpan needles) {
+    PracticeCard card = fault;
+    card.program = knittedSoFar(program, place);
+    auto& operations = card.program.operations;
+    // What was done by hand since that row is done again after it.
+    while (!operations.empty() && !std::holds_alternative<operation::Knit>(operations.back().action))
+        operations.pop_back();
+    if (operations.empty())
+        return Phrase{"No row was knitted yet.", {}};
+    operation::Knit row = std::get<operation::Knit>(operations.back().action);
+    if (row.rows > Rows(1))
+        std::get<operation::Knit>(operations.back().action).rows = row.rows - Rows(1);
+    else
+        operations.pop_back();
+    row.rows = Rows(1);
+    VirtualBed bed(card.program, siblings);
+    bed.advance({operations.size(), 0});
+    for (int i = 0; i < needles.size(); ++i) {
+        const Needle each = needles.first.shifted(i);
+        if (!bed.onBed(each) || bed.needle(each).loops == 0)
+            return Phrase{"{0} holds no stitch that could have been left out.", {each}};
+        if (bed.leverOn() && bed.needle(each).position == Position::hold)
+            return Phrase{"{0} is meant to wait in that row.", {each}};
+    }
+    operations.push_back({operation::Hold{needles.first, needles.last}, std::nullopt});
+    const auto step = [&](const char* text) {
+        operations.push_back({operation::Say{text, sectionRemark.text()}, std::nullopt});
+    };
+    step("The row comes out, stitch by stitch, and the carriage is where it began. Put these needles back to work.");
+    operations.push_back({operation::Release{needles.first, needles.last}, std::nullopt});
+    step("And the row again, looking whether each of them takes the yarn.");
+    operations.push_back({row, std::nullopt});
+    VirtualBed mended(card.program, siblings);
+    mended.advance({operations.size(), 0});
+    card.end = endOf(mended, card.program);
+    return card;
+}
+
 std::variant<PracticeCard, Phrase> cureOfColumn(const PracticeCard& fault, const Program& program, ProgramPlace place,
                                                 const Siblings* siblings, Needle needle, Rows rows) {
     PracticeCard card = fault;

@@ -17,4 +17,14 @@ std::optional<Phrase> whyNotMended(const Program& program, ProgramPlace place, c
 std::variant<PracticeCard, Phrase> cureOfColumn(const PracticeCard& fault, const Program& program, ProgramPlace place,
                                                 const Siblings* siblings, Needle needle, Rows rows);
 
+/// The carriage went over and knitted nothing: it is taken back the way it came. A card on that piece's bed; or why it
+/// could not have been so.
+std::variant<PracticeCard, Phrase> cureOfSlip(const PracticeCard& fault, const Program& program, ProgramPlace place,
+                                              const Siblings* siblings);
+
+/// The last row, in which needles stood out of its way: it comes off, they go back, and it is knitted again. A card on
+/// that piece's bed; or why there is no such row.
+std::variant<PracticeCard, Phrase> cureOfRow(const PracticeCard& fault, const Program& program, ProgramPlace place,
+                                             const Siblings* siblings, NeedleSpan needles);
+
 } // namespace vestimen

@@ -40,7 +40,7 @@ struct PracticeCard {
     std::vector<std::string> causes; ///< the likeliest first
     std::string next;                ///< what to look at afterwards
     /// What of the piece it is mended in.
-    enum class Mends { piece, column, row };
+    enum class Mends { piece, column, row, slip };
     Mends mends = Mends::piece;
     bool isFault() const { return !sign.empty(); }
 };

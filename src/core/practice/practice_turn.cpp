@@ -33,7 +33,7 @@ std::optional<HandMove> moveOf(const Operation& operation) {
                 return HandMove::knit;
             else if constexpr (std::is_same_v<Op, HoldLever>)
                 return HandMove::lever;
-            else if constexpr (std::is_same_v<Op, MoveCarriage>)
+            else if constexpr (std::is_same_v<Op, MoveCarriage> || std::is_same_v<Op, SlipRow>)
                 return HandMove::passFree;
             else if constexpr (std::is_same_v<Op, CastOn>)
                 return HandMove::wind;
@@ -213,6 +213,8 @@ std::optional<Operation> PracticeTurn::operationFor(HandMove move, NeedleSpan at
     case HandMove::lever:
         return operation(HoldLever{!bed_->leverOn()});
     case HandMove::passFree: {
+        if (planned<SlipRow>())
+            return operation(SlipRow{});
         const MoveCarriage* like = planned<MoveCarriage>();
         return operation(MoveCarriage{opposite(bed_->carriage()), like ? like->how : Crossing::freePass});
     }
