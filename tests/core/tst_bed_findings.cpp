@@ -487,6 +487,11 @@ void TestBedFindings::rungOpen() {
     QCOMPARE(byRungs.loopsPerYarn, whole.loopsPerYarn);
     for (LoopId loop = 0; loop < whole.loops.size(); ++loop)
         QVERIFY(byRungs.loops[loop].parent == whole.loops[loop].parent);
+    // Each rung is of the yarn of its row.
+    Program striped = oneByOne(3);
+    striped.operations.insert(striped.operations.begin() + 2, {Operation{op::JoinYarn{rust}, std::nullopt},
+                                                               Operation{op::Knit{Rows(2), rust}, std::nullopt}});
+    QCOMPARE(knit(striped).loopsPerYarn[rust], 2 * 6);
     // What hangs on the needle while it is taken up is one loop.
     const Program program = oneByOne(2);
     VirtualBed bed(program);

@@ -570,7 +570,7 @@ struct Perform {
         for (const YarnIndex yarn : let)
             --bed.fabric_.loopsPerYarn[yarn]; // a bar again
         bed.needles_.lift(drop.needle);
-        bed.dropped_[drop.needle] = {loop.id(), depth, drop.ladder};
+        bed.dropped_[drop.needle] = {loop.id(), std::move(let), drop.ladder};
         bed.needles_.at(drop.needle).position = Position::out;
         bed.needles_.at(drop.needle).ladderAllowed = true;
     }
@@ -579,22 +579,22 @@ struct Perform {
         const auto dropped = bed.dropped_.find(reform.needle);
         if (dropped == bed.dropped_.end())
             return nothingThere(reform.needle, "take up again");
-        auto [loop, depth, ladder, begun] = dropped->second;
-        const int left = depth - reform.rows.count();
-        if (left < 0)
+        auto& [loop, rungs, ladder, begun] = dropped->second;
+        const auto depth = static_cast<int>(rungs.size());
+        if (reform.rows.count() > depth)
             bed.find("nothing_there", reform.needle,
                      {"{0} has {1} rungs to take up, not {2}.", {reform.needle, depth, reform.rows}});
         if (begun) // it hung there meanwhile
             bed.needles_.lift(reform.needle);
-        const YarnIndex yarn = bed.fabric_.loops[loop].yarn;
+        begun = true;
         for (int rung = 0; rung < std::min(depth, reform.rows.count()); ++rung) {
-            loop = bed.make(LoopKind::knit, reform.needle, yarn, loop, reform.as == Reformed::purl);
+            // The lowest first, each of the yarn of its own row.
+            loop = bed.make(LoopKind::knit, reform.needle, rungs.back(), loop, reform.as == Reformed::purl);
+            rungs.pop_back();
         }
         bed.push(reform.needle, loop);
         bed.needles_.at(reform.needle).position = Position::work;
-        if (left > 0)
-            dropped->second = {loop, left, ladder, true};
-        else
+        if (rungs.empty())
             bed.dropped_.erase(dropped);
     }
 

@@ -249,7 +249,7 @@ void VirtualBed::checkRungs() {
         if (dropped.begun && !dropped.ladder)
             find("rung_open", needle,
                  {"{1} rungs at {0} stay open: take them up too, or say that a ladder is meant.",
-                  {needle, dropped.rungs}});
+                  {needle, static_cast<int>(dropped.rungs.size())}});
         at = dropped.begun ? dropped_.erase(at) : std::next(at);
     }
 }

@@ -39,7 +39,7 @@ public:
     std::vector<std::pair<Needle, int>> openRungs() const {
         std::vector<std::pair<Needle, int>> all;
         for (const auto& [needle, dropped] : dropped_)
-            all.emplace_back(needle, dropped.rungs);
+            all.emplace_back(needle, static_cast<int>(dropped.rungs.size()));
         return all;
     }
 
@@ -154,8 +154,8 @@ private:
     /// The loops that were hung, of each piece and kind of source.
     std::map<std::pair<const Fabric*, HangSource::Kind>, std::vector<bool>> sourcesUsed_;
     struct Dropped {
-        LoopId loop; ///< the lowest, which is still whole
-        int rungs;   ///< above it that are still open
+        LoopId loop;                  ///< the lowest, which is still whole
+        std::vector<YarnIndex> rungs; ///< above it that are still open, the highest first
         bool ladder;
         bool begun = false; ///< some were taken up, and it hangs on its needle
     };
