@@ -184,6 +184,7 @@ void TestHandbook::everyPageOpens() {
     QVERIFY(book()->handbook().problems.isEmpty());
     QVERIFY(book()->handbook().pages.size() > 65);
     int cards = 0;
+    int pictures = 0;
     for (const HandbookPage& page : book()->handbook().pages) {
         QVERIFY2(book()->open(page.key), qPrintable(page.key));
         QCOMPARE(book()->opened(), page.key);
@@ -194,6 +195,15 @@ void TestHandbook::everyPageOpens() {
         } else {
             QVERIFY(book()->reading()->isVisible());
             QVERIFY2(book()->reading()->toPlainText().size() > 200, qPrintable(page.key));
+            if (page.text.contains("](card:")) {
+                ++pictures;
+                const QString name = "card:" + page.text.section("](card:", 1, 1).section(')', 0, 0);
+                const QImage image =
+                    book()->reading()->document()->resource(QTextDocument::ImageResource, QUrl(name)).value<QImage>();
+                QVERIFY2(image.width() == 960, qPrintable(page.key));
+                QVERIFY2(book()->reading()->toHtml().contains(QString("<img src=\"%1\"").arg(name)),
+                         qPrintable(page.key)); // it is on the page
+            }
             // What it points to is there.
             static const QRegularExpression link(R"(\]\((\w+)\))");
             for (auto each = link.globalMatch(page.text); each.hasNext();) {
@@ -203,6 +213,7 @@ void TestHandbook::everyPageOpens() {
         }
     }
     QCOMPARE(cards, 51);
+    QVERIFY(pictures >= 5);
     QVERIFY(!book()->open("no such page"));
 }
 

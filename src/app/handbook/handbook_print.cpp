@@ -6,15 +6,17 @@
 #include "app/theme/theme.h"
 
 #include <QCoreApplication>
+#include <QImage>
 #include <QPageSize>
 #include <QPdfWriter>
-#include <QPixmap>
+#include <QRegularExpression>
 #include <QSaveFile>
 #include <QTextBlock>
 #include <QTextBlockFormat>
 #include <QTextCursor>
 #include <QTextDocument>
 #include <QTextTable>
+#include <QUrl>
 
 namespace vestimen::app {
 namespace {
@@ -24,7 +26,8 @@ class Words {
 };
 
 const FabricGauge printedGauge{Gauge::perTenCentimetres(28), Gauge::perTenCentimetres(40)};
-constexpr QSize bedSize(900, 300);
+constexpr QSize bedSize(480, 205);
+constexpr double sharp = 2.0; ///< pixels of a picture to one of the page
 
 QString text(const std::string& of) {
     return inHabit(QString::fromStdString(of));
@@ -36,7 +39,11 @@ QImage bedBefore(const Program& program, std::size_t operation) {
     BedCanvas canvas;
     canvas.resize(bedSize);
     canvas.setView(bedView(bed, program, printedGauge, Theme::current().wool));
-    return canvas.grab().toImage();
+    QImage image(bedSize * sharp, QImage::Format_ARGB32_Premultiplied);
+    image.setDevicePixelRatio(sharp);
+    image.fill(Qt::transparent);
+    canvas.render(&image, {}, {}, QWidget::DrawChildren);
+    return image;
 }
 
 void addCard(QTextDocument& document, const PracticeCard& card) {
@@ -67,7 +74,7 @@ void addCard(QTextDocument& document, const PracticeCard& card) {
     int number = 0;
     for (const CardStep& step : stepsOf(card)) {
         cursor.insertBlock(apart);
-        cursor.insertImage(bedBefore(card.program, step.from).scaledToWidth(420, Qt::SmoothTransformation));
+        cursor.insertImage(bedBefore(card.program, step.from));
         line(Words::tr("%1. %2").arg(++number).arg(text(step.text)), strong);
     }
     line(Words::tr("Right looks so: %1").arg(text(card.look)), plain);
@@ -79,11 +86,18 @@ void addCard(QTextDocument& document, const PracticeCard& card) {
 
 } // namespace
 
-void setPage(QTextDocument& document, const HandbookPage& page) {
+void setPage(QTextDocument& document, const HandbookPage& page, const Handbook& book) {
     const Theme& theme = Theme::current();
     document.setDefaultFont(textFont(16));
     document.setMarkdown(QStringLiteral("# ") + inHabit(page.title) + QStringLiteral("\n\n") +
                          (page.key == QLatin1String("words") ? page.text : inHabit(page.text)));
+    static const QRegularExpression picture(QStringLiteral("!\\[[^\\]]+\\]\\((card:(\\w+))\\)"));
+    for (auto each = picture.globalMatch(page.text); each.hasNext();) {
+        const auto match = each.next();
+        if (const HandbookPage* of = book.page(match.captured(2)); of && of->card)
+            document.addResource(QTextDocument::ImageResource, QUrl(match.captured(1)),
+                                 bedBefore(of->card->program, stepsOf(*of->card).back().from));
+    }
     QTextCursor cursor(&document);
     for (QTextBlock block = document.begin(); block.isValid(); block = block.next()) {
         cursor.setPosition(block.position());
@@ -113,9 +127,7 @@ void setPage(QTextDocument& document, const HandbookPage& page) {
     for (QTextFrame* frame : document.rootFrame()->childFrames())
         if (auto* table = qobject_cast<QTextTable*>(frame)) {
             QTextTableFormat format = table->format();
-            format.setBorderCollapse(true);
-            format.setBorder(1);
-            format.setBorderBrush(theme.line);
+            format.setBorder(0);
             format.setCellPadding(7);
             format.setTopMargin(6);
             format.setBottomMargin(14);
@@ -123,7 +135,7 @@ void setPage(QTextDocument& document, const HandbookPage& page) {
         }
 }
 
-QString printPage(const QString& file, const HandbookPage& page) {
+QString printPage(const QString& file, const HandbookPage& page, const Handbook& book) {
     QSaveFile out(file);
     if (!out.open(QIODevice::WriteOnly))
         return Words::tr("%1 cannot be written: %2.").arg(file, out.errorString());
@@ -134,7 +146,7 @@ QString printPage(const QString& file, const HandbookPage& page) {
         writer.setPageSize(QPageSize(QPageSize::A4));
         writer.setTitle(page.title);
         QTextDocument document;
-        page.card ? addCard(document, *page.card) : setPage(document, page);
+        page.card ? addCard(document, *page.card) : setPage(document, page, book);
         document.print(&writer);
     }
     Theme::choose(shown);

@@ -204,7 +204,8 @@ void HandbookStation::showPage() {
     }
     practice_->play(false);
     views_->setCurrentIndex(0);
-    setPage(*reading_->document(), *page);
+    reading_->clear();
+    setPage(*reading_->document(), *page, book_);
     reading_->moveCursor(QTextCursor::Start);
 }
 
@@ -251,7 +252,7 @@ bool HandbookStation::print(const QString& file) {
     const HandbookPage* page = current();
     if (!page)
         return false;
-    const QString problem = printPage(file, *page);
+    const QString problem = printPage(file, *page, book_);
     emit said(problem.isEmpty() ? tr("It is in %1.").arg(file) : problem);
     return problem.isEmpty();
 }

@@ -110,13 +110,15 @@ CareDialog::CareDialog(Workroom& workroom, const Machine& machine, QDate today, 
     sides->setSpacing(24);
     auto* left = new QVBoxLayout;
     auto* right = new QVBoxLayout;
-    left->setSpacing(2);
-    right->setSpacing(2);
+    left->setSpacing(5);
+    right->setSpacing(5);
     sides->addLayout(left, 3);
     sides->addLayout(right, 2);
     column->addLayout(sides);
     for (const Heading& heading : headings) {
         auto* list = heading.time == CareTime::yarn ? right : left;
+        if (heading.time == CareTime::after || heading.time == CareTime::hours)
+            list->addSpacing(10);
         auto* title = new Label(tr(heading.text), this);
         title->setObjectName(QStringLiteral("heading"));
         list->addWidget(title);

@@ -67,7 +67,8 @@ void FaultQuestions::offer(KnittingState& state, const PracticeCard& fault) {
         effect = tr("On this piece: one needle; no row comes off.");
         answers.append({tr("follow it on the bed"), [this, &state, &fault] { askWhere(state, fault); }});
     } else if (fault.mends == PracticeCard::Mends::slip) {
-        effect = tr("On this piece: no row comes off. The carriage goes back to the other side, and the counter by one.");
+        effect =
+            tr("On this piece: no row comes off. The carriage goes back to the other side, and the counter by one.");
         answers.append({tr("follow it on the bed"), [this, &state, &fault, note] {
                             follow(cureOfSlip(fault, state.program(), state.place(), &state.siblings()), note, [] {});
                         }});

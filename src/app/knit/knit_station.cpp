@@ -36,9 +36,14 @@ KnitStation::KnitStation(Session& session, QWidget* parent)
     connect(choice_, &PieceChoice::resumeWanted, this, &KnitStation::resume);
     connect(choice_, &PieceChoice::rehearsalWanted, this, &KnitStation::rehearse);
     connect(choice_, &PieceChoice::careWanted, this, [this] {
-        CareDialog dialog(this->session().workroom(), this->session().project().machine, QDate::currentDate(), this);
-        connect(&dialog, &CareDialog::said, this, &KnitStation::said);
-        dialog.exec();
+        try {
+            CareDialog dialog(this->session().workroom(), this->session().project().machine, QDate::currentDate(),
+                              this);
+            connect(&dialog, &CareDialog::said, this, &KnitStation::said);
+            dialog.exec();
+        } catch (const WorkroomError& error) {
+            emit said(error.message());
+        }
         refresh();
     });
     connect(choice_, &PieceChoice::draftWanted, this, &KnitStation::adoptDraft);

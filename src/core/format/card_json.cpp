@@ -38,7 +38,8 @@ PracticeCard cardFromJson(const std::string& text) {
     card.next = textOr("next");
     using Mends = PracticeCard::Mends;
     if (const auto mends = json.find("mends"))
-        card.mends = mends->oneOf<Mends>({{"piece", Mends::piece}, {"column", Mends::column}, {"row", Mends::row}, {"slip", Mends::slip}});
+        card.mends = mends->oneOf<Mends>(
+            {{"piece", Mends::piece}, {"column", Mends::column}, {"row", Mends::row}, {"slip", Mends::slip}});
     const JsonReader end = json.at("end");
     end.expectKeys({"rows", "loops", "waits", "kept", "bound", "purls", "ladder"});
     const auto count = [&](const char* key) {

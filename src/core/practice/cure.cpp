@@ -51,10 +51,11 @@ std::variant<PracticeCard, Phrase> cureOfSlip(const PracticeCard& fault, const P
     if (bed.fabric().findings.size() > found)
         return bed.fabric().findings.back().text;
     operations.push_back({operation::SlipRow{}, std::nullopt});
-    operations.push_back({operation::Say{"Draw the strand out from behind and take the carriage back the way it came; set "
-                                         "the row counter back.",
-                                         sectionRemark.text()},
-                          std::nullopt});
+    operations.push_back(
+        {operation::Say{"Draw the strand out from behind and take the carriage back the way it came; set "
+                        "the row counter back.",
+                        sectionRemark.text()},
+         std::nullopt});
     operations.push_back({operation::SlipRow{}, std::nullopt});
     operations.push_back({operation::Counter{bed.counter() - 1}, std::nullopt});
     card.end = end;

@@ -61,6 +61,13 @@ std::optional<HandMove> moveOf(const Operation& operation) {
         operation.action);
 }
 
+/// Over these needles, in the direction in which the step has it.
+template<class Op> void putAlong(Op& op, NeedleSpan at) {
+    const bool backwards = op.to < op.from;
+    op.from = backwards ? at.last : at.first;
+    op.to = backwards ? at.first : at.last;
+}
+
 Phrase notHere() {
     return {"There is nothing here that it could be done to.", {}};
 }
@@ -224,9 +231,7 @@ std::optional<Operation> PracticeTurn::operationFor(HandMove move, NeedleSpan at
         wound.carriage = bed_->carriage();
         if (like)
             wound = *like;
-        const bool backwards = wound.to < wound.from;
-        wound.from = backwards ? at.last : at.first;
-        wound.to = backwards ? at.first : at.last;
+        putAlong(wound, at);
         return operation(std::move(wound));
     }
     case HandMove::bindOff: {
@@ -256,9 +261,7 @@ std::optional<Operation> PracticeTurn::operationFor(HandMove move, NeedleSpan at
         off.as = "off";
         if (like)
             off = *like;
-        const bool backwards = off.to < off.from;
-        off.from = backwards ? at.last : at.first;
-        off.to = backwards ? at.first : at.last;
+        putAlong(off, at);
         return operation(std::move(off));
     }
     case HandMove::letDown: {
