@@ -27,7 +27,8 @@ class Words {
 
 const FabricGauge printedGauge{Gauge::perTenCentimetres(28), Gauge::perTenCentimetres(40)};
 constexpr QSize bedSize(480, 205);
-constexpr double sharp = 2.0; ///< pixels of a picture to one of the page
+constexpr int screenDots = 96; ///< to an inch
+constexpr double sharp = 2.0;  ///< pixels of a picture to one of the page
 
 QString text(const std::string& of) {
     return inHabit(QString::fromStdString(of));
@@ -144,7 +145,8 @@ QString printPage(const QString& file, const HandbookPage& page, const Handbook&
     {
         QPdfWriter writer(&out);
         writer.setPageSize(QPageSize(QPageSize::A4));
-        writer.setTitle(page.title);
+        writer.setResolution(screenDots); // letters and pictures are so many pixels high
+        writer.setTitle(inHabit(page.title));
         QTextDocument document;
         page.card ? addCard(document, *page.card) : setPage(document, page, book);
         document.print(&writer);
