@@ -219,6 +219,18 @@ void TestJoinStation::whatIsLeftToDoIsTicked() {
     QVERIFY(join->timeLeft() != before);
     QCOMPARE(fixture.project().finished.size(), std::size_t{2});
     QVERIFY(join->slip()->plainText().contains("Ticked on"));
+    // Hands that took an hour for it will take as many times as long for the rest.
+    const QString usual = join->timeLeft();
+    QVERIFY(join->took()->isVisibleTo(join));
+    join->took()->setValue(60);
+    QVERIFY2(join->timeLeft() != usual, qPrintable(usual));
+    const auto tick =
+        std::ranges::find_if(fixture.project().finished, [](const Tick& each) { return each.what != "label"; });
+    QCOMPARE(tick->minutes, 60.0);
+    join->list()->setCurrentRow(1);
+    QVERIFY(!join->took()->isVisibleTo(join)); // not made yet
+    join->list()->setCurrentRow(0);
+    QCOMPARE(join->took()->value(), 60);
     fixture.restart();
     join = openJoin(fixture);
     QCOMPARE(join->leftToDo()->item(last)->checkState(), Qt::Checked);

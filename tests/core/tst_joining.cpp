@@ -45,6 +45,7 @@ private slots:
     void inTheUsualOrder();
     void anotherOrderWhereItCanBe();
     void whatIsLeftToDo();
+    void thickYarnTakesThreeBars();
     void pinsStandAtTheMeasures();
     void aFibreSaysHowItIsBlocked();
     void whatIsKnittedThroughRunsOnTheBed();
@@ -173,6 +174,33 @@ void TestJoining::whatIsLeftToDo() {
     QVERIFY(std::abs(handsPace(project, worked) - 2.0) < 1e-9);
     QVERIFY(std::abs(minutesLeft(project, worked) - 2.0 * (usual - own)) < 1e-9);
     QVERIFY(projectFromJson(toJson(project)).finished == project.finished);
+}
+
+/// Three bars a side where rows are tall, and two by choice.
+void TestJoining::thickYarnTakesThreeBars() {
+    const auto seams = [](const Worked& worked) {
+        std::set<JoinMethod> methods;
+        for (const Join& each : worked.joins)
+            if (each.method == JoinMethod::mattress || each.method == JoinMethod::mattressOfThree)
+                methods.insert(each.method);
+        return methods;
+    };
+    Project project = odilesPullover();
+    QCOMPARE(seams(work(project)), std::set<JoinMethod>{JoinMethod::mattress});
+    test::putOn(project, genericMachines()[3]);
+    for (Treatment& treatment : project.swatch.treatments) {
+        treatment.widths = {RuleReading{14.0}, RuleReading{14.1}, RuleReading{13.9}};
+        treatment.heights = {RuleReading{20.0}, RuleReading{20.1}, RuleReading{19.9}};
+    }
+    const Worked thick = work(project);
+    QVERIFY2(thick.measured.gauge && thick.measured.gauge->rows.unit() > thickRow, listed(thick.findings));
+    QVERIFY2(!thick.joins.empty(), listed(thick.findings));
+    QCOMPARE(seams(thick), std::set<JoinMethod>{JoinMethod::mattressOfThree});
+    // Every one can still be made with two.
+    for (const Join& each : thick.joins)
+        if (each.method == JoinMethod::mattressOfThree)
+            project.joinWays[each.key] = "mattress";
+    QCOMPARE(seams(work(project)), std::set<JoinMethod>{JoinMethod::mattress});
 }
 
 /// Round every piece, the whole way, corners among them, and none too far from the next.

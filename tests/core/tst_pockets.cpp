@@ -263,6 +263,7 @@ private slots:
     void buttonholes();
     void buttonedForShow();
     void buttonsAreDragged();
+    void triedOn();
     void buttonsByDistance();
     void eyeletsForLargeButtonsAreWarnedOf();
 
@@ -615,6 +616,27 @@ void TestPockets::buttonsAreDragged() {
     const Worked wider = work(dragged(project, *dragOf(byDistance, parts::nextButtonhole), 6));
     QVERIFY(std::abs(spots(wider)[1] - spots(wider)[0]) > std::abs(spots(byDistance)[1] - spots(byDistance)[0]));
     QCOMPARE(spots(wider).front(), spots(byDistance).front());
+}
+
+/// It is stopped to be tried on before holes are made, and before a welt that can wait; nowhere else.
+void TestPockets::triedOn() {
+    const auto stops = [](const Worked& worked) {
+        std::set<std::string> pieces;
+        for (const WorkedPiece& each : worked.pieces)
+            for (const Operation& operation : each.program.operations)
+                if (const auto* say = std::get_if<operation::Say>(&operation.action); say && say->code == "try_on")
+                    pieces.insert(each.program.piece);
+        return pieces;
+    };
+    Project project = withPockets(PocketKind::none, Closure::cardigan);
+    QCOMPARE(stops(work(project)), std::set<std::string>{"left_band"});
+    garment(project).opening.holes = Side::right;
+    QCOMPARE(stops(work(project)), std::set<std::string>{"right_band"});
+    garment(project).opening.hole = HoleKind::none;
+    QCOMPARE(stops(work(project)), std::set<std::string>{});
+    garment(project).making.weltAfterwards = true;
+    const auto welts = stops(work(project));
+    QVERIFY(welts.contains("back") && welts.contains("left_front") && welts.contains("left_sleeve"));
 }
 
 void TestPockets::buttonsByDistance() {
