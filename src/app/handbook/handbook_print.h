@@ -7,8 +7,8 @@ class QTextDocument;
 
 namespace vestimen::app {
 
-/// Sets a page to read, with its title, in the colours of the theme. Where its text has ![words](card:KEY), there is the bed
-/// of that card before its last step.
+/// Sets a page to read, with its title, in the colours of the theme. Where its text has ![words](card:KEY), there is
+/// the bed of that card before its last step.
 void setPage(QTextDocument& document, const HandbookPage& page, const Handbook& book);
 
 /// A page on A4; of a card each step with the bed before it, and how right looks. Written aside, then renamed. Returns

@@ -55,9 +55,7 @@ HandbookStation::HandbookStation(Session& session, QWidget* parent)
     search_->setPlaceholderText(tr("Search: Ctrl F, from everywhere"));
     search_->setAccessibleName(tr("Search the handbook"));
     search_->setClearButtonEnabled(true);
-    search_->setFixedWidth(258);
     left->addWidget(search_);
-    list_->setFixedWidth(258);
     list_->setAccessibleName(tr("Pages"));
     list_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     left->addWidget(list_, 1);
@@ -255,6 +253,14 @@ bool HandbookStation::print(const QString& file) {
     const QString problem = printPage(file, *page, book_);
     emit said(problem.isEmpty() ? tr("It is in %1.").arg(file) : problem);
     return problem.isEmpty();
+}
+
+/// The card needs the room more than the list does.
+void HandbookStation::resizeEvent(QResizeEvent* event) {
+    Station::resizeEvent(event);
+    const int list = width() < 1000 ? 200 : 258;
+    for (QWidget* each : {static_cast<QWidget*>(search_), static_cast<QWidget*>(list_), static_cast<QWidget*>(habit_)})
+        each->setFixedWidth(list);
 }
 
 void HandbookStation::keyPressEvent(QKeyEvent* event) {

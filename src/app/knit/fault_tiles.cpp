@@ -22,7 +22,7 @@ public:
         setText(text);
         setAccessibleName(text);
         setFocusPolicy(Qt::StrongFocus);
-        setMinimumSize(150, 104);
+        setMinimumSize(150, 84);
     }
     QSize sizeHint() const override { return {180, 108}; }
 

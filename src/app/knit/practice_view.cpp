@@ -40,6 +40,8 @@ constexpr std::array moveKeys{
 /// From the bed towards the knitter.
 constexpr std::array positions{Position::out, Position::work, Position::hold};
 
+constexpr int narrow = 440; ///< below this two buttons stand in a line
+
 const FabricGauge cardGauge{Gauge::perTenCentimetres(28), Gauge::perTenCentimetres(40)};
 
 } // namespace
@@ -86,9 +88,9 @@ PracticeView::PracticeView(QWidget* parent)
     bar->addWidget(speed_);
     bar->addStretch(1);
     all->addWidget(handBar_);
+    all->addWidget(playBar_);
     auto* foot = new QHBoxLayout;
-    foot->addWidget(playBar_, 1);
-    foot->addStretch(0);
+    foot->addStretch(1);
     turnButton_->setCheckable(true);
     turnButton_->setFocusPolicy(Qt::NoFocus);
     connect(turnButton_, &QPushButton::clicked, this, &PracticeView::takeTurn);
@@ -209,7 +211,7 @@ void PracticeView::fillButtons() {
     for (QPushButton* each : {try_, undo_, show_})
         grid_->removeWidget(each);
     int at = 0;
-    constexpr int perLine = 3;
+    const int perLine = width() < narrow ? 2 : 3;
     for (const HandMove move : movesOf(*card_)) {
         grid_->addWidget(buttons_[move], at / perLine, at % perLine);
         buttons_[move]->show();
@@ -431,6 +433,12 @@ bool PracticeView::takeKey(const QKeyEvent& event) {
         return false;
     }
     return true;
+}
+
+void PracticeView::resizeEvent(QResizeEvent* event) {
+    QWidget::resizeEvent(event);
+    if (turn_ && (event->oldSize().width() < narrow) != (width() < narrow))
+        fillButtons();
 }
 
 void PracticeView::keyPressEvent(QKeyEvent* event) {
