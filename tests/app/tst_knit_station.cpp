@@ -614,7 +614,7 @@ void TestKnitStation::marksAndPausesAreKept() {
     QTest::keyClick(knit, Qt::Key_M);
     answerDigits(knit, "3"); // a stitch has dropped
     QVERIFY(knit->question()->words().contains("rung by rung"));
-    answerDigits(knit, "1");
+    answerDigits(knit, "2"); // it was mended
     QCOMPARE(knit->state()->remarks().size(), 3);
 }
 

@@ -118,7 +118,9 @@ void HandbookStation::refresh() {
         emit said(book_.problems.join(QLatin1Char('\n')));
     // Colours may be others now.
     const HandbookPage* page = current();
-    if (page && !page->card)
+    if (page && page->card)
+        practice_->refresh();
+    else if (page)
         showPage();
 }
 

@@ -40,12 +40,22 @@ QString words(const PracticeCard& fault) {
 FaultQuestions::FaultQuestions(AskCard& card, Change change, QObject* parent)
     : QObject(parent), card_(card), change_(std::move(change)) {}
 
-void FaultQuestions::ask(KnittingState& state) {
+const std::vector<PracticeCard>& FaultQuestions::faults() {
     if (faults_.empty()) // read when they are first wanted
         for (HandbookPage& page : loadHandbook({}).pages)
             if (page.card && page.card->isFault())
                 faults_.push_back(std::move(*page.card));
-    auto* tiles = new FaultTiles(faults_);
+    return faults_;
+}
+
+void FaultQuestions::offer(KnittingState& state, const QString& key) {
+    for (const PracticeCard& fault : faults())
+        if (fault.key == key.toStdString())
+            return offer(state, fault);
+}
+
+void FaultQuestions::ask(KnittingState& state) {
+    auto* tiles = new FaultTiles(faults());
     const ProgramPlace asked = state.place();
     connect(tiles, &FaultTiles::picked, this, [this, &state, asked](int fault) {
         if (state.place() != asked)

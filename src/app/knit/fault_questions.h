@@ -24,7 +24,8 @@ public:
     FaultQuestions(AskCard& card, Change change, QObject* parent);
     /// The state outlives the question: who puts it away dismisses the card.
     void ask(KnittingState& state);
-    const std::vector<PracticeCard>& faults() const { return faults_; }
+    /// About one that is known already, by its key.
+    void offer(KnittingState& state, const QString& key);
 
 signals:
     void said(const QString& text);
@@ -34,6 +35,7 @@ signals:
     void cureWanted(const vestimen::PracticeCard& cure, const QString& note);
 
 private:
+    const std::vector<PracticeCard>& faults();
     void offer(KnittingState& state, const PracticeCard& fault);
     void askWhere(KnittingState& state, const PracticeCard& fault);
     void askWhichNeedles(KnittingState& state, const PracticeCard& fault);

@@ -100,7 +100,9 @@ void KnitQuestions::askForMistake(KnittingState& state) {
     QList<AskCard::Answer> answers;
     for (const Mistake mistake : allMistakes)
         answers.append({mistakeText(mistake), [this, &state, mistake] {
-                            if (hasSide(mistake))
+                            if (const QString fault = faultOf(mistake); !fault.isEmpty())
+                                emit faultWanted(fault);
+                            else if (hasSide(mistake))
                                 askForSide(state, mistake);
                             else
                                 offerRemedies(state, mistake, Side::left);

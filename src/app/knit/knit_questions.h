@@ -28,6 +28,8 @@ public:
 
 signals:
     void said(const QString& text);
+    /// One with a card of its own, by its key.
+    void faultWanted(const QString& key);
 
 private:
     /// `note`: kept in the journal with it.

@@ -80,6 +80,10 @@ void KnitStation::buildMachine() {
     faults_ = new FaultQuestions(
         *screen_->ask(), [this](const std::function<void()>& what) { return change(what); }, this);
     connect(faults_, &FaultQuestions::said, this, &KnitStation::said);
+    connect(questions_, &KnitQuestions::faultWanted, this, [this](const QString& key) {
+        if (state_)
+            faults_->offer(*state_, key);
+    });
     connect(faults_, &FaultQuestions::pageWanted, this, &KnitStation::pageWanted);
     connect(faults_, &FaultQuestions::cureWanted, this, &KnitStation::followCure);
     addKeys();

@@ -64,6 +64,12 @@ QString mistakeText(Mistake mistake) {
     return Words::tr("Some rows are wrong");
 }
 
+QString faultOf(Mistake mistake) {
+    return mistake == Mistake::droppedStitch ? QStringLiteral("fault_dropped")
+           : mistake == Mistake::notPutBack  ? QStringLiteral("fault_float_across")
+                                             : QString();
+}
+
 bool hasSide(Mistake mistake) {
     return mistake == Mistake::tooMany || mistake == Mistake::tooFew;
 }
@@ -73,20 +79,7 @@ Remedies remediesFor(const KnittingState& state, Mistake mistake, Side side) {
     case Mistake::tooMany:
     case Mistake::tooFew:
         return ofShaping(state, mistake, side);
-    case Mistake::droppedStitch:
-        return {Words::tr("Stop before the next row. From the front, put the latch tool into the loop below the "
-                          "ladder, catch the lowest rung and draw it through; go on rung by rung, and hang the last "
-                          "loop on its needle. On the purl side the tool goes in from behind."),
-                0,
-                {},
-                Words::tr("A stitch was taken up again")};
-    case Mistake::notPutBack:
-        return {Words::tr("A float lies over needles that should have knitted. Put them to work and knit them by hand "
-                          "with that strand, one after the other; then go on."),
-                0,
-                {},
-                Words::tr("Held needles were knitted by hand")};
-    case Mistake::wrongRows:
+    default:
         break;
     }
     return {Words::tr("Draw the yarn out stitch by stitch and hang each loop back."),

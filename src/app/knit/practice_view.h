@@ -28,6 +28,8 @@ public:
     /// What its program hangs from must outlive what is shown.
     void show(const PracticeCard& card, const Siblings* siblings = nullptr, const QColor& yarn = {});
     const PracticeCard* card() const { return card_.get(); }
+    /// The same in other colours.
+    void refresh() { fill(); }
 
     /// From where it is to the end, a movement at a time.
     void play(bool on);
