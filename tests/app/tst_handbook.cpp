@@ -796,7 +796,7 @@ void TestHandbook::careIsTickedAndQuiet() {
     CareDialog tomorrow(*workroom_, machine, QDate::currentDate().addDays(1));
     QVERIFY(!tomorrow.box("clamps")->isChecked());
     QVERIFY(tomorrow.box("oil")->isChecked());
-    QVERIFY(careWords(*workroom_, machine, QDate::currentDate().addDays(1)).contains("to look at"));
+    QVERIFY(careWords(*workroom_, machine, QDate::currentDate().addDays(1), 0.0).contains("to look at"));
     tomorrow.box("clamps")->click();
     again.box("rails")->click(); // taken back
     QVERIFY(CareRecord(*workroom_).ticks(QString::fromStdString(machine.name)).size() + 1 == careOf(machine).size());

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/handbook/handbook_print.h"
 
-#include "app/knit/bed_canvas.h"
+#include "app/knit/practice_view.h"
 #include "app/theme/habit.h"
 #include "app/theme/theme.h"
 
@@ -25,21 +25,16 @@ class Words {
     Q_DECLARE_TR_FUNCTIONS(HandbookPrint)
 };
 
-const FabricGauge printedGauge{Gauge::perTenCentimetres(28), Gauge::perTenCentimetres(40)};
 constexpr QSize bedSize(480, 205);
 constexpr int screenDots = 96; ///< to an inch
 constexpr double sharp = 2.0;  ///< pixels of a picture to one of the page
-
-QString text(const std::string& of) {
-    return inHabit(QString::fromStdString(of));
-}
 
 QImage bedBefore(const Program& program, std::size_t operation) {
     VirtualBed bed(program);
     bed.advance({operation, 0});
     BedCanvas canvas;
     canvas.resize(bedSize);
-    canvas.setView(bedView(bed, program, printedGauge, Theme::current().wool));
+    canvas.setView(bedView(bed, program, cardGauge, Theme::current().wool));
     QImage image(bedSize * sharp, QImage::Format_ARGB32_Premultiplied);
     image.setDevicePixelRatio(sharp);
     image.fill(Qt::transparent);
@@ -59,30 +54,30 @@ void addCard(QTextDocument& document, const PracticeCard& card) {
     apart.setBottomMargin(8);
     cursor.setBlockFormat(apart);
     // As plain text: what a card's file says is no markup.
-    cursor.insertText(text(card.title), heading);
+    cursor.insertText(inHabit(card.title), heading);
     const auto line = [&](const QString& words, const QTextCharFormat& format) {
         cursor.insertBlock(apart);
         cursor.insertText(words, format);
     };
-    line(text(card.about), plain);
+    line(inHabit(card.about), plain);
     if (card.isFault()) {
-        line(Words::tr("What is seen: %1").arg(text(card.sign)), plain);
+        line(Words::tr("What is seen: %1").arg(inHabit(card.sign)), plain);
         for (const std::string& cause : card.causes)
-            line(QStringLiteral("– ") + text(cause), plain);
+            line(QStringLiteral("– ") + inHabit(cause), plain);
     }
     for (const std::string& tool : card.tools)
-        line(QStringLiteral("☐ ") + text(tool), plain);
+        line(QStringLiteral("☐ ") + inHabit(tool), plain);
     int number = 0;
     for (const CardStep& step : stepsOf(card)) {
         cursor.insertBlock(apart);
         cursor.insertImage(bedBefore(card.program, step.from));
-        line(Words::tr("%1. %2").arg(++number).arg(text(step.text)), strong);
+        line(Words::tr("%1. %2").arg(++number).arg(inHabit(step.text)), strong);
     }
-    line(Words::tr("Right looks so: %1").arg(text(card.look)), plain);
+    line(Words::tr("Right looks so: %1").arg(inHabit(card.look)), plain);
     if (!card.next.empty())
-        line(Words::tr("Look at next: %1").arg(text(card.next)), plain);
+        line(Words::tr("Look at next: %1").arg(inHabit(card.next)), plain);
     if (!card.caution.empty())
-        line(text(card.caution), strong);
+        line(inHabit(card.caution), strong);
 }
 
 } // namespace

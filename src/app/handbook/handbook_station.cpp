@@ -20,10 +20,6 @@
 namespace vestimen::app {
 namespace {
 
-QString plain(const std::string& of) {
-    return inHabit(QString::fromStdString(of));
-}
-
 /// Every typed word begins one of the page's.
 bool isFound(const HandbookPage& page, const QStringList& typed) {
     // In either habit.
@@ -216,26 +212,26 @@ void HandbookStation::showCard(const HandbookPage& page) {
         if (card.sewn == way.option.key)
             sewing_->show(way.method);
     slip_->begin(inHabit(page.title));
-    slip_->addNote(plain(card.about));
+    slip_->addNote(inHabit(card.about));
     slip_->addRule();
     if (card.isFault()) {
-        slip_->addNote(tr("What is seen: %1").arg(plain(card.sign)));
+        slip_->addNote(tr("What is seen: %1").arg(inHabit(card.sign)));
         int number = 0;
         for (const std::string& cause : card.causes)
-            slip_->addNote(tr("%1. %2").arg(++number).arg(plain(cause)));
+            slip_->addNote(tr("%1. %2").arg(++number).arg(inHabit(cause)));
         slip_->addRule();
     }
     if (!card.tools.empty()) {
         QStringList tools;
         for (const std::string& tool : card.tools)
-            tools << plain(tool);
+            tools << inHabit(tool);
         slip_->addNote(tr("At hand: %1.").arg(tools.join(tr(", "))));
     }
-    slip_->addNote(tr("Right looks so: %1").arg(plain(card.look)));
+    slip_->addNote(tr("Right looks so: %1").arg(inHabit(card.look)));
     if (!card.next.empty())
-        slip_->addNote(tr("Look at next: %1").arg(plain(card.next)));
+        slip_->addNote(tr("Look at next: %1").arg(inHabit(card.next)));
     if (!card.caution.empty())
-        slip_->addNote(plain(card.caution), Severity::warning);
+        slip_->addNote(inHabit(card.caution), Severity::warning);
     slip_->addRule();
     try {
         const auto days = PracticeRecord(session().workroom()).days(page.key).size();

@@ -199,12 +199,11 @@ void CareDialog::showWay() {
     way_->show(points, looked);
 }
 
-QString careWords(Workroom& workroom, const Machine& machine, QDate today) {
+QString careWords(Workroom& workroom, const Machine& machine, QDate today, double hours) {
     const CareRecord record(workroom);
     const QString name = QString::fromStdString(machine.name);
     const auto ticks = record.ticks(name);
     const std::string day = today.toString(Qt::ISODate).toStdString();
-    const double hours = record.hours(name);
     const auto due = [&](CareTime time) { return dueCare(machine, time, ticks, day, hours).size(); };
     const auto before = due(CareTime::before) + due(CareTime::yarn);
     const auto byHours = due(CareTime::hours);

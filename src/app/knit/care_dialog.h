@@ -50,6 +50,6 @@ private:
 };
 
 /// What the button says that opens it; quiet when all was done.
-QString careWords(Workroom& workroom, const Machine& machine, QDate today);
+QString careWords(Workroom& workroom, const Machine& machine, QDate today, double hours);
 
 } // namespace vestimen::app

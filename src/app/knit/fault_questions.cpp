@@ -16,22 +16,18 @@
 namespace vestimen::app {
 namespace {
 
-QString text(const std::string& of) {
-    return inHabit(QString::fromStdString(of));
-}
-
 /// Causes, cure, and what to look at next, a line each.
 QString words(const PracticeCard& fault) {
     QStringList causes;
     for (const std::string& cause : fault.causes)
-        causes << text(cause).left(1).toLower() + text(cause).mid(1);
+        causes << inHabit(cause).left(1).toLower() + inHabit(cause).mid(1);
     QStringList lines{FaultQuestions::tr("Likely: %1.").arg(causes.join(FaultQuestions::tr("; ")))};
     int number = 0;
     for (const CardStep& step : stepsOf(fault))
-        lines << FaultQuestions::tr("%1. %2").arg(++number).arg(text(step.text));
-    lines << FaultQuestions::tr("Look at next: %1").arg(text(fault.next));
+        lines << FaultQuestions::tr("%1. %2").arg(++number).arg(inHabit(step.text));
+    lines << FaultQuestions::tr("Look at next: %1").arg(inHabit(fault.next));
     if (!fault.caution.empty())
-        lines << text(fault.caution);
+        lines << inHabit(fault.caution);
     return lines.join(QLatin1Char('\n'));
 }
 
@@ -69,7 +65,7 @@ void FaultQuestions::offer(KnittingState& state, const PracticeCard& fault) {
     QList<AskCard::Answer> answers;
     const auto why = whyNotMended(state.program(), state.place(), state.bed());
     const int row = state.bed().counter();
-    const QString note = tr("%1: mended").arg(text(fault.title));
+    const QString note = tr("%1: mended").arg(inHabit(fault.title));
     QString effect;
     if (why) {
         effect = coreText(*why);
@@ -99,7 +95,7 @@ void FaultQuestions::offer(KnittingState& state, const PracticeCard& fault) {
         answers.append({tr("note that it was mended"), [this, &state, note] { keep(state, note, 0); }});
     answers.append(
         {tr("watch and practise it"), [this, &fault] { emit pageWanted(QString::fromStdString(fault.key)); }});
-    card_.ask({text(fault.title), words(fault) + QLatin1Char('\n') + effect, answers});
+    card_.ask({inHabit(fault.title), words(fault) + QLatin1Char('\n') + effect, answers});
 }
 
 void FaultQuestions::keep(KnittingState& state, const QString& note, int rowsOff) {
@@ -144,7 +140,7 @@ void FaultQuestions::askWhere(KnittingState& state, const PracticeCard& fault) {
         const Rows deep(rows->value());
         follow(cureOfColumn(fault, state.program(), state.place(), &state.siblings(), *at, deep),
                tr("%1 at %2, %3 down: taken up rung by rung")
-                   .arg(text(fault.title), QString::fromStdString(at->name()), rowsText(deep.count())),
+                   .arg(inHabit(fault.title), QString::fromStdString(at->name()), rowsText(deep.count())),
                again);
     };
     card_.ask({tr("Which needle, and how far down?"),
@@ -170,7 +166,7 @@ void FaultQuestions::askWhichNeedles(KnittingState& state, const PracticeCard& f
         const NeedleSpan needles{std::min(*one, *other), std::max(*one, *other)};
         follow(cureOfRow(fault, state.program(), state.place(), &state.siblings(), needles),
                tr("%1 at %2 to %3: the row came off and was knitted again")
-                   .arg(text(fault.title), QString::fromStdString(needles.first.name()),
+                   .arg(inHabit(fault.title), QString::fromStdString(needles.first.name()),
                         QString::fromStdString(needles.last.name())),
                again);
     };

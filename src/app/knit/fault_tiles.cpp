@@ -229,7 +229,7 @@ FaultTiles::FaultTiles(const std::vector<PracticeCard>& faults, QWidget* parent)
     grid->setSpacing(8);
     for (const PracticeCard& fault : faults) {
         const int at = static_cast<int>(tiles_.size());
-        auto* tile = new Tile(QString::fromStdString(fault.key), inHabit(QString::fromStdString(fault.title)), this);
+        auto* tile = new Tile(QString::fromStdString(fault.key), inHabit(fault.title), this);
         tile->setAccessibleDescription(QString::fromStdString(fault.sign));
         connect(tile, &QAbstractButton::clicked, this, [this, at] { emit picked(at); });
         grid->addWidget(tile, at / perLine, at % perLine);

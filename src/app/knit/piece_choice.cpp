@@ -59,7 +59,11 @@ PieceChoice::PieceChoice(Session& session, QWidget* parent) : QWidget(parent), s
 }
 
 void PieceChoice::fill() {
-    care_->setText(careWords(session_.workroom(), session_.project().machine, QDate::currentDate()));
+    const Machine& machine = session_.project().machine;
+    const QString name = QString::fromStdString(machine.name);
+    if (!hours_.contains(name))
+        hours_.insert(name, CareRecord(session_.workroom()).hours(name));
+    care_->setText(careWords(session_.workroom(), machine, QDate::currentDate(), hours_.value(name)));
     QList<Hanging> hanging;
     const auto offer = [&](const Hanging& one) {
         if (one.already || one.drafted)

@@ -7,6 +7,7 @@
 
 #include <QBoxLayout>
 #include <QGridLayout>
+#include <QHash>
 #include <QLabel>
 #include <QPushButton>
 #include <QWidget>
@@ -62,6 +63,7 @@ private:
     QList<QWidget*> tiles_;
     QLabel* nothing_;
     QPushButton* care_;
+    QHash<QString, double> hours_; ///< knitted on each machine: read once, since whole journals are read for it
     int columns_ = 0;
     PaceKeeper pace_;
 };

@@ -42,8 +42,6 @@ constexpr std::array positions{Position::out, Position::work, Position::hold};
 
 constexpr int narrow = 440; ///< below this two buttons stand in a line
 
-const FabricGauge cardGauge{Gauge::perTenCentimetres(28), Gauge::perTenCentimetres(40)};
-
 } // namespace
 
 PracticeView::PracticeView(QWidget* parent)
@@ -160,7 +158,7 @@ void PracticeView::show(const PracticeCard& card, const Siblings* siblings, cons
     steps_->clear();
     int number = 0;
     for (const CardStep& step : stepsOf(*card_))
-        steps_->addItem(tr("%1. %2").arg(++number).arg(inHabit(QString::fromStdString(step.text))));
+        steps_->addItem(tr("%1. %2").arg(++number).arg(inHabit(step.text)));
     takeTurn(false);
 }
 

@@ -19,6 +19,9 @@ class QGridLayout;
 
 namespace vestimen::app {
 
+/// What cards are drawn by: their yarn is nobody's.
+inline const FabricGauge cardGauge{Gauge::perTenCentimetres(28), Gauge::perTenCentimetres(40)};
+
 /// A card as the virtual bed knits it: a moving picture, and then the learner's own hands on the same bed.
 class PracticeView : public QWidget {
     Q_OBJECT

@@ -22,7 +22,7 @@ QString text(const std::string& of) {
     return QString::fromStdString(of);
 }
 
-/// "01-the-machine.md": a title line, a line "group: …", then the text.
+/// "01-the-machine.md": a title line, then the text.
 HandbookPage explanation(const QString& name, const QString& whole) {
     HandbookPage page;
     page.key = name.mid(3).chopped(3).replace(QLatin1Char('-'), QLatin1Char('_'));

@@ -110,4 +110,8 @@ QString inHabit(const QString& text) {
     return chosenHabit() == Habit::other ? inOtherWords(text) : text;
 }
 
+QString inHabit(const std::string& text) {
+    return inHabit(QString::fromStdString(text));
+}
+
 } // namespace vestimen::app

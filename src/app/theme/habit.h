@@ -5,6 +5,8 @@
 #include <QString>
 #include <QTranslator>
 
+#include <string>
+
 namespace vestimen::app {
 
 enum class Habit { here, other };
@@ -18,5 +20,6 @@ void chooseHabit(Habit habit);
 Habit chosenHabit();
 /// For texts that come from files: cards, pages, reminders of a program.
 QString inHabit(const QString& text);
+QString inHabit(const std::string& text);
 
 } // namespace vestimen::app
