@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Wrong programs, one for each finding of the virtual bed: it finds that one and no other.
 #include "support/bed_programs.h"
+#include "support/projects.h"
 
 #include <QTest>
 
@@ -59,6 +60,7 @@ private slots:
     void strandsFollowTheirLoop();
     void nothingKnits();
     void rungOpen();
+    void splitStitch();
     void noDeeperThanTheColumn();
     void yarnJoined();
     void carriageThere();
@@ -268,9 +270,9 @@ void TestBedFindings::noNeighbour() {
 
 void TestBedFindings::nothingThere_data() {
     QTest::addColumn<int>("which");
-    const char* names[] = {"transfer", "release", "wrap",  "take off", "drop",    "reform",
-                           "mark",     "cross",   "place", "hang",     "bind off"};
-    for (int i = 0; i < 11; ++i)
+    const char* names[] = {"transfer", "release", "wrap",  "take off", "drop", "reform",
+                           "split",    "mark",    "cross", "place",    "hang", "bind off"};
+    for (int i = 0; i < 12; ++i)
         QTest::newRow(names[i]) << i;
 }
 
@@ -283,13 +285,14 @@ void TestBedFindings::nothingThere() {
                               op::TakeOff{at("L9"), at("L9"), op::Onto::waste, "none"},
                               op::Drop{at("R9"), Rows(2)},
                               op::Reform{at("R1"), Rows(2)},
+                              op::Split{at("R9")},
                               op::Mark{at("R9"), "mark"},
                               op::Cross{{at("R3")}, {at("R4")}},
                               op::Place{{at("R9")}, slate},
                               op::Hang{{unknown}, {{at("R9"), {}, 1}}},
                               op::BindOff{Side::right, 7}};
     std::vector<Action> program = {actions[which]};
-    if (which != 10)
+    if (!std::holds_alternative<op::BindOff>(actions[which]))
         program.emplace_back(op::TakeOff{at("L3"), at("R3"), op::Onto::holder, "rest"});
     QCOMPARE(codes(onSixNeedles(program)), Codes{"nothing_there"});
 }
@@ -497,6 +500,49 @@ void TestBedFindings::rungOpen() {
     VirtualBed bed(program);
     bed.advance({4, 0});
     QCOMPARE(bed.needle(at("L1")).loops, std::uint8_t{1});
+}
+
+void TestBedFindings::splitStitch() {
+    // Found so deep, let down so far, taken up again and knitted over.
+    const auto found = [](int deep, int letDown) {
+        return onSixNeedles({op::Knit{Rows(4), slate}, op::Split{at("L1"), Rows(deep)},
+                             op::Drop{at("L1"), Rows(letDown)}, op::Reform{at("L1"), Rows(letDown)},
+                             op::Knit{Rows(1), slate}, allOff()});
+    };
+    QCOMPARE(codes(found(1, 1)), Codes{});
+    QCOMPARE(codes(found(3, 3)), Codes{});
+    QCOMPARE(codes(found(3, 4)), Codes{});
+    QCOMPARE(codes(found(4, 4)), Codes{});
+    QCOMPARE(codes(found(3, 2)), Codes{"split_stitch"});
+    QCOMPARE(codes(found(5, 4)), Codes{"nothing_there"}); // the cast on cannot be let down
+    const Fabric whole = knit(found(3, 3));
+    QVERIFY(whole.split.empty());
+    QCOMPARE(whole.loopsPerYarn[slate], 6 * 6);
+    // It is found where its column is, moved as it may be; once; and it may wait in hold.
+    const auto after = [](std::vector<Action> actions) {
+        std::vector<Action> all{op::Knit{Rows(2), slate}, op::Split{at("L1")}};
+        all.insert(all.end(), actions.begin(), actions.end());
+        return onSixNeedles(std::move(all));
+    };
+    QCOMPARE(codes(after({op::Knit{Rows(6), slate}, allOff()})), Codes{"split_stitch"});
+    QCOMPARE(codes(after({allOff()})), Codes{"split_stitch"});
+    const Program moved = after({op::Transfer{{{at("L1"), at("R1")}}}, op::Knit{Rows(1), slate}, allOff()});
+    QVERIFY(hasFinding(knit(moved).findings, "split_stitch"));
+    QCOMPARE(knit(moved).findings.front().needle, std::optional(at("R1")));
+    const Program waits = after({op::HoldLever{true}, op::Hold{at("L3"), at("L1")}, op::Knit{Rows(1), slate},
+                                 op::Knit{Rows(1), slate}, op::HoldLever{false}});
+    VirtualBed bed(waits);
+    bed.advance({waits.operations.size(), 0});
+    QVERIFY(!hasFinding(bed.fabric().findings, "split_stitch"));
+    QCOMPARE(bed.splitStitches(), (std::vector{std::pair(at("L1"), 1)}));
+    bed.perform({op::Knit{Rows(1), slate}, std::nullopt});
+    QVERIFY(hasFinding(bed.fabric().findings, "split_stitch"));
+    QCOMPARE(bed.splitStitches(), (std::vector{std::pair(at("L1"), 2)})); // and it is seen further down
+    // Beside another, each is one; twice the same is one.
+    const Program two = after({op::Split{at("R2"), Rows(2)}, op::Split{at("L1")}});
+    VirtualBed both(two);
+    both.advance({two.operations.size(), 0});
+    QCOMPARE(both.splitStitches(), (std::vector{std::pair(at("L1"), 1), std::pair(at("R2"), 2)}));
 }
 
 void TestBedFindings::noDeeperThanTheColumn() {

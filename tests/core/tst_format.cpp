@@ -92,6 +92,7 @@ Program everyOperation() {
                            op::TakeOff{at("L3"), at("R3"), op::Onto::holder, "rest"},
                            op::Drop{at("L1"), Rows(2)},
                            op::Reform{at("L1"), Rows(2), op::Reformed::purl},
+                           op::Split{at("L1"), Rows(2)},
                            op::BreakYarn{slate},
                            op::JoinYarn{rust, Side::left},
                            op::JoinYarn{rust, {}},

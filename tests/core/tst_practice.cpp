@@ -200,6 +200,10 @@ void TestPractice::everyFaultIsThere() {
         QCOMPARE(int(bed.needle(*Needle::parse("L3")).loops), 0);
         QCOMPARE(bed.occupied().size(), 10);
     });
+    before(card("fault_split_stitch"), [](const VirtualBed& bed) {
+        QCOMPARE(bed.splitStitches(), (std::vector{std::pair(*Needle::parse("L2"), 1)}));
+        QCOMPARE(int(bed.needle(*Needle::parse("L2")).loops), 1);
+    });
     before(card("fault_weights_fallen"),
            [](const VirtualBed& bed) { QCOMPARE(int(bed.needle(*Needle::parse("R5")).loops), 0); });
     before(card("fault_yarn_not_feeding"), [](const VirtualBed& bed) {
@@ -300,6 +304,13 @@ void TestPractice::wrongHandsAreTold() {
     for (const char* name : {"L3", "L2", "L1", "R1", "R2", "R3", "R4", "R5"})
         lean.make(HandMove::hang, {at(name), at(name)});
     QVERIFY(!lean.tryStep().right());
+    // A split stitch that is left, and knitted over.
+    const PracticeCard halved = card("fault_split_stitch");
+    PracticeTurn half(halved);
+    QVERIFY(render(half.tryStep().happened.front()).find("half its yarn") != std::string::npos);
+    half.make(HandMove::knit, {});
+    const Trial over = half.tryStep();
+    QVERIFY2(listed(over.happened).contains("L2 knits on over a stitch of half its yarn"), listed(over.happened));
     // Beyond every bed, and a card without a step.
     QVERIFY(lean.make(HandMove::wrap, {Needle::atSlot(4000), Needle::atSlot(4000)}).has_value());
     PracticeCard none = hem;
@@ -315,6 +326,7 @@ void TestPractice::curesOnRandomPieces() {
     const PracticeCard dropped = card("fault_dropped");
     const PracticeCard strand = card("fault_float_across");
     const PracticeCard slipped = card("fault_row_slipped");
+    const PracticeCard split = card("fault_split_stitch");
     int cured = 0;
     CHECK_PROPERTY("cures on random pieces", [&] {
         const Worked worked = work(randomProject());
@@ -338,9 +350,10 @@ void TestPractice::curesOnRandomPieces() {
         const Needle needle = all.first.shifted(*rc::gen::inRange(0, all.size()));
         const Needle other = needle.shifted(*rc::gen::inRange(0, 5));
         const Rows deep(*rc::gen::inRange(1, 40));
-        const auto which = *rc::gen::inRange(0, 3);
+        const auto which = *rc::gen::inRange(0, 4);
         const auto cure = which == 0   ? cureOfColumn(dropped, piece.program, place, &siblings, needle, deep)
                           : which == 1 ? cureOfRow(strand, piece.program, place, &siblings, {needle, other})
+                          : which == 3 ? cureOfColumn(split, piece.program, place, &siblings, needle, deep)
                                        : cureOfSlip(slipped, piece.program, place, &siblings);
         if (std::holds_alternative<Phrase>(cure)) {
             RC_ASSERT(!render(std::get<Phrase>(cure)).empty());
@@ -357,6 +370,8 @@ void TestPractice::curesOnRandomPieces() {
         } else if (which == 1) {
             RC_ASSERT(after.fabric().passes.size() + 1 == bed.fabric().passes.size());
             RC_ASSERT(after.needle(needle).position == Position::hold);
+        } else if (which == 3) {
+            RC_ASSERT(after.splitStitches() == (std::vector{std::pair(needle, deep.count())}));
         } else {
             RC_ASSERT(after.carriage() != bed.carriage());
         }
@@ -365,6 +380,7 @@ void TestPractice::curesOnRandomPieces() {
             RC_ASSERT(finding.severity != Severity::error);
         RC_ASSERT(after.fabric().passes.size() == bed.fabric().passes.size());
         RC_ASSERT(after.fabric().loopsPerYarn == bed.fabric().loopsPerYarn);
+        RC_ASSERT(after.splitStitches().empty());
         RC_ASSERT(after.carriage() == bed.carriage());
         RC_ASSERT(after.counter() == bed.counter());
         for (int i = 0; i < all.size(); ++i) {

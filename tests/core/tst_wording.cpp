@@ -89,6 +89,8 @@ void TestWording::everyOperationHasASentence() {
                              op::DrawUp{"crown", {Length::millimetres(120), "the seam", Side::left}},
                              op::Drop{at("L1"), Rows(2)},
                              op::Reform{at("L1"), Rows(2)},
+                             op::Split{at("L1")},
+                             op::Split{at("L1"), Rows(3)},
                              op::MoveCarriage{Side::left},
                              op::Mark{Side::left, "underarm"},
                              op::Mark{at("L1"), "x"}};

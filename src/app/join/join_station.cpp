@@ -342,22 +342,7 @@ QString JoinStation::helpKey() const {
     const int row = list_->currentRow();
     if (row < 0 || row >= static_cast<int>(joins().size()))
         return {};
-    switch (joins()[static_cast<std::size_t>(row)].method) {
-    case JoinMethod::latchOff:
-        return QStringLiteral("bind_off_latch_off");
-    case JoinMethod::knitOn:
-    case JoinMethod::bindOffTogether:
-        return QStringLiteral("hang_an_edge");
-    case JoinMethod::mattress:
-    case JoinMethod::mattressOfThree:
-        return QStringLiteral("mattress");
-    case JoinMethod::graft:
-        return QStringLiteral("graft");
-    case JoinMethod::drawUp:
-        return QStringLiteral("draw_up");
-    default:
-        return {};
-    }
+    return QString::fromUtf8(wayOf(joins()[static_cast<std::size_t>(row)].method).card);
 }
 
 void JoinStation::move(int by) {

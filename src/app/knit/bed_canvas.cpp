@@ -36,6 +36,7 @@ BedView bedView(const VirtualBed& bed, const Program& program, const FabricGauge
         view.secondBy = bed.rack() + (program.machine.halfPitch ? 0.5 : 0.0);
     }
     view.rungs = bed.openRungs();
+    view.split = bed.splitStitches();
     view.carriage = bed.carriage();
     view.finished = bed.place().operation >= program.operations.size();
     // Once the welt is closed it is folded away behind the piece.
@@ -137,6 +138,28 @@ void BedCanvas::paintRungs(QPainter& painter, const Strip& shown, double top, do
         painter.setBrush(Qt::NoBrush);
         painter.drawArc(QRectF(left + shown.stitch * 0.15, top + deep - row * 0.4, shown.stitch * 0.7, row * 1.4), 0,
                         180 * 16);
+    }
+}
+
+/// A thin loop, and beside it the half of the yarn that the hook missed.
+void BedCanvas::paintSplit(QPainter& painter, const Strip& shown, double top, double row) const {
+    const Theme& theme = Theme::current();
+    painter.setBrush(Qt::NoBrush);
+    for (const auto& [needle, rows] : view_.split) {
+        if (needle.bed() == Bed::second)
+            continue;
+        const double left = shown.x(needle.slot() - view_.firstSlot);
+        const QRectF cell(left, top + (rows - 1) * row, shown.stitch, row);
+        painter.fillRect(cell, theme.ground);
+        painter.setPen(QPen(theme.madder, std::clamp(row * 0.14, 1.0, 1.6)));
+        QPainterPath loop(cell.bottomLeft() + QPointF(shown.stitch * 0.3, 0));
+        loop.cubicTo(cell.topLeft() + QPointF(shown.stitch * 0.1, -row * 0.2),
+                     cell.topLeft() + QPointF(shown.stitch * 0.7, -row * 0.2),
+                     cell.bottomLeft() + QPointF(shown.stitch * 0.5, 0));
+        painter.drawPath(loop);
+        QPainterPath missed(cell.bottomLeft());
+        missed.quadTo(cell.center() + QPointF(0, row * 0.35), cell.topRight() + QPointF(0, row * 0.6));
+        painter.drawPath(missed);
     }
 }
 
@@ -243,6 +266,7 @@ void BedCanvas::paintEvent(QPaintEvent*) {
         for (const OutlineLine& line : *lines)
             painter.drawLine(QPointF(x(line.x1), y(line.y1)), QPointF(x(line.x2), y(line.y2)));
     paintRungs(painter, shown, top, row);
+    paintSplit(painter, shown, top, row);
     painter.restore();
     painter.setFont(textFont(12));
     painter.setPen(theme.muted);

@@ -33,6 +33,7 @@ struct BedView {
     FabricGauge gauge;
     WornSide shown = WornSide::purl;           ///< the side that faces the eye
     std::vector<std::pair<Needle, int>> rungs; ///< columns that were let down, with so many rungs open
+    std::vector<std::pair<Needle, int>> split; ///< stitches of half their yarn, so many rows down, 1 the newest
     std::optional<HandView> hand;              ///< with every stitch on its needle, and for the mouse
 };
 BedView bedView(const VirtualBed& bed, const Program& program, const FabricGauge& gauge, const QColor& mainColour);
@@ -74,6 +75,7 @@ private:
     void paintSecond(QPainter& painter, const Strip& strip) const;
     std::optional<Needle> needleAt(const QPointF& point) const;
     void paintRungs(QPainter& painter, const Strip& strip, double top, double row) const;
+    void paintSplit(QPainter& painter, const Strip& strip, double top, double row) const;
     void paintHand(QPainter& painter, const Strip& strip) const;
     /// From the rail down to where the chosen needle is marked.
     double markAt() const { return view_.second.empty() ? 44 : 104; }

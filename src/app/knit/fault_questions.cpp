@@ -129,7 +129,10 @@ void FaultQuestions::askWhere(KnittingState& state, const PracticeCard& fault) {
     QWidget* form = lineOfFields();
     auto* needle = addField<QLineEdit>(form, tr("needle"), 120);
     needle->setPlaceholderText(tr("L12"));
-    auto* rows = addField<QSpinBox>(form, tr("ran down, rows"), 150);
+    const bool isSplit = std::ranges::any_of(fault.program.operations, [](const Operation& each) {
+        return std::holds_alternative<operation::Split>(each.action);
+    });
+    auto* rows = addField<QSpinBox>(form, isSplit ? tr("how many rows down") : tr("ran down, rows"), 150);
     rows->setRange(1, std::max(1, state.passesDone()));
     endLine(form);
     const auto again = [this, &state, &fault] { askWhere(state, fault); };
@@ -144,7 +147,8 @@ void FaultQuestions::askWhere(KnittingState& state, const PracticeCard& fault) {
                again);
     };
     card_.ask({tr("Which needle, and how far down?"),
-               tr("The lowest loop of the ladder is the one that is still whole."),
+               isSplit ? tr("Count from the needle: the stitch in its hook is 1.")
+                       : tr("The lowest loop of the ladder is the one that is still whole."),
                {{tr("show the cure"), show}},
                form,
                needle});

@@ -50,6 +50,7 @@ struct Fabric {
     Loops loops;
     std::vector<std::pair<LoopId, LoopId>> moreParents; ///< (loop, parent), by loop
     std::vector<Pass> passes;
+    std::vector<LoopId> split; ///< of half their yarn, and not let down since; in the order in which that was found
     std::map<std::string, std::vector<LoopId>> kept;   ///< from left to right
     std::map<std::string, std::vector<LoopId>> castOn; ///< cast on under a name, from left to right
     std::vector<std::pair<LoopId, int>> begunAt; ///< cast on while nothing hung there: the first loop, and the counter

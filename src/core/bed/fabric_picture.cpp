@@ -201,7 +201,7 @@ Bases basesOf(const Fabric& fabric, const NamedEdge& curve) {
 
 std::vector<FabricRun> runs(const Fabric& fabric) {
     for (const NamedEdge& edge : fabric.edges)
-        if (edge.name == "curved_start")
+        if (edge.name == curvedStartEdge)
             return runsFrom(fabric, basesOf(fabric, edge));
     return runsFrom(fabric, {});
 }
@@ -295,9 +295,9 @@ FabricPicture picture(const Fabric& fabric, const Program& program, int firstPas
     NamedEdge below;
     std::vector<NamedEdge> behind;
     for (const NamedEdge& each : program.edges) {
-        if (each.name == "welt_left")
+        if (each.name == weltLeftEdge)
             below = each;
-        if (each.name == "folded_behind" || each.name == flapEdge)
+        if (each.name == foldedBehindEdge || each.name == flapEdge)
             behind.push_back(each);
     }
     const bool hasWelt = below.lastPass > firstPass && below.firstPass > firstPass;

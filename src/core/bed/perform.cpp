@@ -558,8 +558,10 @@ struct Perform {
         const LoopId newest = bed.needles_.state(drop.needle).newest();
         auto loop = bed.fabric_.loops.from(newest);
         std::vector<YarnIndex> let; // of each rung
+        std::vector<LoopId> letLoops;
         while (static_cast<int>(let.size()) < drop.rows.count() && (*loop).parent != noLoop) {
             let.push_back((*loop).yarn);
+            letLoops.push_back(loop.id());
             loop.goTo((*loop).parent);
         }
         const auto depth = static_cast<int>(let.size());
@@ -569,10 +571,41 @@ struct Perform {
                 {"{0} has {1} rows below it that can be let down, not {2}.", {drop.needle, depth, drop.rows}});
         for (const YarnIndex yarn : let)
             --bed.fabric_.loopsPerYarn[yarn]; // a bar again
+        for (const LoopId each : letLoops)
+            forgetSplit(each);
         bed.needles_.lift(drop.needle);
         bed.dropped_[drop.needle] = {loop.id(), std::move(let), drop.ladder};
         bed.needles_.at(drop.needle).position = Position::out;
         bed.needles_.at(drop.needle).ladderAllowed = true;
+    }
+
+    void operator()(const Split& split) const {
+        if (!bed.inReach(split.needle))
+            return;
+        if (bed.needles_.look(split.needle).loops == 0)
+            return nothingThere(split.needle, "split");
+        LoopId loop = bed.needles_.state(split.needle).newest();
+        int rows = 1;
+        for (; rows < split.rows.count() && bed.fabric_.loops[loop].parent != noLoop; ++rows)
+            loop = bed.fabric_.loops[loop].parent;
+        // What begins a column cannot be let down.
+        if (bed.fabric_.loops[loop].parent == noLoop)
+            return bed.find(
+                "nothing_there", split.needle,
+                {"{0} has {1} rows below it that can be split, not {2}.", {split.needle, rows - 1, split.rows}});
+        if (std::ranges::find(bed.fabric_.split, loop) == bed.fabric_.split.end()) {
+            bed.fabric_.split.push_back(loop);
+            bed.splits_.push_back({split.needle});
+        }
+    }
+
+    /// It is a bar again, whole.
+    void forgetSplit(LoopId loop) const {
+        const auto at = std::ranges::find(bed.fabric_.split, loop);
+        if (at == bed.fabric_.split.end())
+            return;
+        bed.splits_.erase(bed.splits_.begin() + (at - bed.fabric_.split.begin()));
+        bed.fabric_.split.erase(at);
     }
 
     void operator()(const Reform& reform) const {

@@ -254,6 +254,48 @@ void VirtualBed::checkRungs() {
     }
 }
 
+std::optional<std::pair<Needle, int>> VirtualBed::columnOf(std::size_t split) const {
+    const LoopId sought = fabric_.split[split];
+    const auto rowsTo = [&](LoopId newest) {
+        int rows = 1;
+        LoopId loop = newest;
+        for (; loop != noLoop && loop > sought; ++rows)
+            loop = fabric_.loops[loop].parent;
+        return loop == sought ? rows : 0;
+    };
+    int rows = 0;
+    const auto isIt = [&](LoopId newest) {
+        if (const int found = rowsTo(newest); found > 0)
+            rows = found;
+        return rows > 0;
+    };
+    const auto needle = needles_.find(splits_[split].at, isIt);
+    return needle ? std::optional(std::pair(*needle, rows)) : std::nullopt;
+}
+
+std::vector<std::pair<Needle, int>> VirtualBed::splitStitches() const {
+    std::vector<std::pair<Needle, int>> all;
+    for (std::size_t i = 0; i < splits_.size(); ++i)
+        if (const auto column = columnOf(i))
+            all.push_back(*column);
+    return all;
+}
+
+void VirtualBed::checkSplit() {
+    for (std::size_t i = 0; i < splits_.size(); ++i) {
+        const auto column = splits_[i].isKnittedOn ? std::nullopt : columnOf(i);
+        if (!column)
+            continue;
+        const Position position = needles_.look(column->first).position;
+        if (position == Position::work || (position == Position::hold && !leverOn_)) {
+            splits_[i].isKnittedOn = true;
+            find("split_stitch", column->first,
+                 {"{0} knits on over a stitch of half its yarn: let it down first, and take it up again.",
+                  {column->first}});
+        }
+    }
+}
+
 void VirtualBed::pass(const operation::Knit& knit) {
     const std::size_t findings = fabric_.findings.size();
     const bool joined = yarns_[knit.yarn].joined;
@@ -271,6 +313,7 @@ void VirtualBed::pass(const operation::Knit& knit) {
     checkHeadOn();
     checkTurn();
     checkRungs();
+    checkSplit();
     const LoopId strandLoop = yarns_[knit.yarn].last;
     // After a slip it lies behind the stitches; on the wrong side it was found already.
     const bool mayBeLong = knit.floatAllowed || yarns_[knit.yarn].slipped || yarns_[knit.yarn].side != carriage_;
@@ -483,6 +526,10 @@ Fabric VirtualBed::finish() {
     for (const auto& [needle, dropped] : dropped_)
         if (!dropped.ladder)
             find("loop_lost", needle, {"The loop let down at {0} was never taken up again.", {needle}});
+    for (const Split& split : splits_)
+        if (!split.isKnittedOn)
+            find("split_stitch", split.at,
+                 {"A stitch of half its yarn at {0} was never mended: let it down, and take it up again.", {split.at}});
     checkFirstRow();
     for (const NamedEdge& edge : program_.edges)
         if (edge.firstPass < 1 || edge.firstPass > edge.lastPass ||

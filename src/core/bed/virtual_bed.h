@@ -43,6 +43,10 @@ public:
         return all;
     }
 
+    /// Stitches of half their yarn that have not been let down: where their column's needle is, and how many rows
+    /// below it each lies, 1 being the newest.
+    std::vector<std::pair<Needle, int>> splitStitches() const;
+
 private:
     friend struct Perform;
 
@@ -162,6 +166,16 @@ private:
     /// Rungs that stay open below a stitch which knits on.
     void checkRungs();
     std::map<Needle, Dropped> dropped_;
+    /// Found of a loop of Fabric::split, at that index.
+    struct Split {
+        Needle at; ///< where it was then
+        bool isKnittedOn = false;
+    };
+    /// The needle whose column goes down to a split stitch, and how many rows that is.
+    std::optional<std::pair<Needle, int>> columnOf(std::size_t split) const;
+    /// Stitches of half their yarn under a row that is knitted over them.
+    void checkSplit();
+    std::vector<Split> splits_;
     std::size_t shapeRun_ = 0;
     int shapePasses_ = 0;
     bool shapeWrong_ = false;

@@ -41,13 +41,13 @@ PracticeCard cardFromJson(const std::string& text) {
         card.mends = mends->oneOf<Mends>(
             {{"piece", Mends::piece}, {"column", Mends::column}, {"row", Mends::row}, {"slip", Mends::slip}});
     const JsonReader end = json.at("end");
-    end.expectKeys({"rows", "loops", "waits", "kept", "bound", "purls", "ladder"});
+    end.expectKeys({"rows", "loops", "waits", "kept", "bound", "purls", "ladder", "split"});
     const auto count = [&](const char* key) {
         const auto found = end.find(key);
         return found ? found->integer(0, 100'000) : 0;
     };
-    card.end = {count("rows"),  count("loops"), count("waits"), count("kept"),
-                count("bound"), count("purls"), count("ladder")};
+    card.end = {count("rows"),  count("loops"), count("waits"),  count("kept"),
+                count("bound"), count("purls"), count("ladder"), count("split")};
     try {
         card.program = programFromJson(parsed.at("program").dump());
     } catch (const FormatError& error) {

@@ -157,6 +157,9 @@ public:
                 {"rows", op.rows.count()},
                 {"as", op.as == Reformed::purl ? "purl" : "knit"}};
     }
+    Json operator()(const Split& op) const {
+        return {{"op", "split"}, {"needle", op.needle.name()}, {"rows", op.rows.count()}};
+    }
     Json operator()(const BreakYarn& op) const {
         Json json = {{"op", "break_yarn"}, {"yarn", yarn(op.yarn)}};
         writeTail(op.tail, json);
@@ -344,6 +347,10 @@ private:
             json.expectKeys({"op", "row", "needle", "rows", "as"});
             return Reform{needle(json.at("needle")), Rows(json.at("rows").integer(1, 30000)),
                           json.at("as").oneOf<Reformed>({{"knit", Reformed::knit}, {"purl", Reformed::purl}})};
+        }
+        if (op == "split") {
+            json.expectKeys({"op", "row", "needle", "rows"});
+            return Split{needle(json.at("needle")), Rows(json.at("rows").integer(1, 30000))};
         }
         if (op == "break_yarn") {
             json.expectKeys({"op", "row", "yarn", "tail"});

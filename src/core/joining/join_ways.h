@@ -47,6 +47,7 @@ struct JoinWay {
     /// What is said of both edges where it stands in for the way that is planned.
     const char* facing;
     std::span<const JoinStep> steps; ///< two to four
+    const char* card;                ///< the practice card that shows it; empty: none does
 };
 
 extern const std::array<JoinWay, 11> joinWays;

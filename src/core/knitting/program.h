@@ -12,6 +12,7 @@
 #include "core/quantity/needle.h"
 #include "core/yarn/yarn.h"
 
+#include <array>
 #include <cstdint>
 #include <optional>
 #include <string>
@@ -237,6 +238,12 @@ struct Reform {
     Reformed as = Reformed::knit;
     bool operator==(const Reform&) const = default;
 };
+/// Found out of a stitch so many rows below its needle, 1 being the newest: it took half of its yarn.
+struct Split {
+    Needle needle;
+    Rows rows{1};
+    bool operator==(const Split&) const = default;
+};
 struct BreakYarn {
     YarnIndex yarn = 0;
     Tail tail = {};
@@ -276,12 +283,12 @@ inline bool isSection(const operation::Say& say) {
     return say.code == sectionRemark.text();
 }
 
-using Action =
-    std::variant<operation::CastOn, operation::Knit, operation::SlipRow, operation::Rack, operation::Hold,
-                 operation::Release, operation::HoldLever, operation::Wrap, operation::Increase, operation::Decrease,
-                 operation::BindOff, operation::Transfer, operation::Cross, operation::Place, operation::Hang,
-                 operation::TakeOff, operation::DrawUp, operation::Drop, operation::Reform, operation::BreakYarn,
-                 operation::JoinYarn, operation::MoveCarriage, operation::Mark, operation::Counter, operation::Say>;
+using Action = std::variant<operation::CastOn, operation::Knit, operation::SlipRow, operation::Rack, operation::Hold,
+                            operation::Release, operation::HoldLever, operation::Wrap, operation::Increase,
+                            operation::Decrease, operation::BindOff, operation::Transfer, operation::Cross,
+                            operation::Place, operation::Hang, operation::TakeOff, operation::DrawUp, operation::Drop,
+                            operation::Reform, operation::Split, operation::BreakYarn, operation::JoinYarn,
+                            operation::MoveCarriage, operation::Mark, operation::Counter, operation::Say>;
 
 struct Operation {
     Action action;
@@ -298,8 +305,13 @@ struct NamedEdge {
     bool operator==(const NamedEdge&) const = default;
 };
 
-/// The name of the passes of a flap that is folded behind.
+/// Names of edges that tell drawings how a piece hangs: see docs/format/program.md.
+inline constexpr const char* curvedStartEdge = "curved_start";
+inline constexpr const char* weltLeftEdge = "welt_left";
+inline constexpr const char* weltRightEdge = "welt_right";
+inline constexpr const char* foldedBehindEdge = "folded_behind";
 inline constexpr const char* flapEdge = "flap";
+inline constexpr std::array drawnEdges = {curvedStartEdge, weltLeftEdge, weltRightEdge, foldedBehindEdge, flapEdge};
 
 /// So many passes that knit so many needles: what the shaping intended.
 struct WidthRun {

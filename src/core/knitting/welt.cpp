@@ -134,7 +134,7 @@ int writeUngatheredDown(ProgramWriter& writer, NeedleSpan span, const WeltCounts
     if (looser > 0)
         writer.say("loose_row", "One loose row, so that the edge stretches.");
     writer.knit(Rows(1), stitches, writer.size(looser));
-    writer.edge("folded_behind", Side::left, seenTo + 1, writer.passes());
+    writer.edge(foldedBehindEdge, Side::left, seenTo + 1, writer.passes());
     bindOffAll(writer, span, stitches, welt.making.bindOff, "welt_edge", wasteRows);
     if (traits(welt.kind).layers == 2)
         writer.say("slip_stitch", "Fold the welt to the purl side and slip-stitch its bound edge down, loop by loop.");
@@ -148,7 +148,7 @@ int writeWeltAfterwards(ProgramWriter& writer, NeedleSpan span, const WeltCounts
     const int from = writer.passes() + 1;
     const int to = writeUngatheredDown(writer, narrow, welt, wasteRows);
     for (const Side side : {Side::left, Side::right})
-        writer.edge(sided(side, "welt_left", "welt_right"), side, from, to);
+        writer.edge(sided(side, weltLeftEdge, weltRightEdge), side, from, to);
     return to;
 }
 

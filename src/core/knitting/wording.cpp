@@ -228,6 +228,11 @@ struct Sentence {
         return {op.as == Reformed::purl ? "Take {0} up again, {1} rungs, as purl." : "Take {0} up again, {1} rungs.",
                 {op.needle, op.rows}};
     }
+    Phrase operator()(const Split& op) const {
+        return op.rows == Rows(1)
+                   ? Phrase{"The stitch on {0} took half of its yarn.", {op.needle}}
+                   : Phrase{"At {0}, the stitch {1} rows down took half of its yarn.", {op.needle, op.rows}};
+    }
     Phrase operator()(const BreakYarn& op) const {
         if (op.tail.length > Length())
             return {"Break {0}: leave {1} at the {2} for {3}.",

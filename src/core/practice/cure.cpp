@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/practice/cure.h"
 
+#include <utility>
+
 namespace vestimen {
 namespace {
 
@@ -21,6 +23,26 @@ Program knittedSoFar(const Program& program, ProgramPlace place) {
         }
     return so;
 }
+
+/// What a fault's card does to its column, done to another one; nothing for what is done elsewhere.
+struct ToColumn {
+    Needle needle;
+    Rows rows;
+    operation::Reformed as;
+
+    std::optional<Action> operator()(operation::Drop drop) const {
+        drop.needle = needle;
+        drop.rows = rows;
+        return drop;
+    }
+    std::optional<Action> operator()(operation::Split split) const {
+        split.needle = needle;
+        split.rows = rows;
+        return split;
+    }
+    std::optional<Action> operator()(const operation::Reform&) const { return operation::Reform{needle, rows, as}; }
+    template<class Op> std::optional<Action> operator()(const Op&) const { return std::nullopt; }
+};
 
 } // namespace
 
@@ -106,7 +128,6 @@ std::variant<PracticeCard, Phrase> cureOfColumn(const PracticeCard& fault, const
     PracticeCard card = fault;
     card.program = knittedSoFar(program, place);
     const std::size_t ran = card.program.operations.size();
-    card.program.operations.push_back({operation::Drop{needle, rows}, std::nullopt});
     VirtualBed bed(card.program, siblings);
     bed.advance({ran, 0});
     if (!bed.onBed(needle))
@@ -124,17 +145,21 @@ std::variant<PracticeCard, Phrase> cureOfColumn(const PracticeCard& fault, const
         ++own;
     if (before.loops > 0 && own < rows.count())
         return Phrase{"At {0} the work has {1} rows: below them is waste yarn, or its edge.", {needle, own}};
-    bed.advance({ran + 1, 0});
-    if (bed.fabric().findings.size() > found)
-        return bed.fabric().findings.back().text;
-    for (const CardStep& step : stepsOf(fault))
-        if (step.to > step.from) {
-            card.program.operations.push_back({operation::Say{step.text, sectionRemark.text()}, std::nullopt});
-            break;
+    const ToColumn toColumn{needle, rows, isPurl ? operation::Reformed::purl : operation::Reformed::knit};
+    const Operation* section = nullptr; // which begins with what comes next
+    for (const Operation& each : fault.program.operations) {
+        if (const auto* say = std::get_if<operation::Say>(&each.action); say && isSection(*say)) {
+            section = &each;
+        } else if (auto there = std::visit(toColumn, each.action)) {
+            if (section)
+                card.program.operations.push_back(*std::exchange(section, nullptr));
+            card.program.operations.push_back({std::move(*there), std::nullopt});
         }
-    card.program.operations.push_back(
-        {operation::Reform{needle, rows, isPurl ? operation::Reformed::purl : operation::Reformed::knit},
-         std::nullopt});
+    }
+    VirtualBed mended(card.program, siblings);
+    mended.advance({card.program.operations.size(), 0});
+    if (mended.fabric().findings.size() > found)
+        return mended.fabric().findings[found].text;
     card.end = end;
     return card;
 }

@@ -12,8 +12,8 @@ namespace vestimen {
 /// need no mending; a piece that is off the machine is mended in the hand.
 std::optional<Phrase> whyNotMended(const Program& program, ProgramPlace place, const VirtualBed& bed);
 
-/// A column that ran down so many rows, taken up again rung by rung: a card that begins with what the bed holds now.
-/// Or why there is no such column.
+/// A column that ran down so many rows, or has a split stitch so many rows down, mended as the fault's card mends its
+/// own: a card that begins with what the bed holds now. Or why there is no such column.
 std::variant<PracticeCard, Phrase> cureOfColumn(const PracticeCard& fault, const Program& program, ProgramPlace place,
                                                 const Siblings* siblings, Needle needle, Rows rows);
 

@@ -27,6 +27,7 @@ CardEnd endOf(const VirtualBed& bed, const Program& program) {
         end.bound += loop.kind == LoopKind::bound ? 1 : 0;
         end.purls += loop.isPurl ? 1 : 0;
     }
+    end.split = static_cast<int>(bed.splitStitches().size());
     return end;
 }
 
@@ -63,6 +64,7 @@ std::vector<Phrase> problemsOf(const PracticeCard& card) {
     compare("{0} stitches are bound off in the end, and {1} are promised.", end.bound, card.end.bound);
     compare("{0} stitches are purl in the end, and {1} are promised.", end.purls, card.end.purls);
     compare("{0} needles between the others are empty in the end, and {1} are promised.", end.ladder, card.end.ladder);
+    compare("{0} stitches are split in the end, and {1} are promised.", end.split, card.end.split);
     return problems;
 }
 
@@ -111,6 +113,7 @@ struct CardFor {
     std::string operator()(const DrawUp&) const { return "draw_up"; }
     std::string operator()(const Drop&) const { return "latch_column"; }
     std::string operator()(const Reform&) const { return "latch_column"; }
+    std::string operator()(const Split&) const { return "fault_split_stitch"; }
     std::string operator()(const BreakYarn&) const { return "weave_in"; }
     std::string operator()(const JoinYarn&) const { return "weave_in"; }
     template<class Op> std::string operator()(const Op&) const { return {}; }

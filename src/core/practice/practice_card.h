@@ -18,6 +18,7 @@ struct CardEnd {
     int bound = 0;  ///< stitches that were bound off
     int purls = 0;  ///< stitches that were re-formed as purl
     int ladder = 0; ///< needles among the others that are empty
+    int split = 0;  ///< stitches of half their yarn
     bool operator==(const CardEnd&) const = default;
 };
 CardEnd endOf(const VirtualBed& bed, const Program& program);

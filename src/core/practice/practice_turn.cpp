@@ -16,7 +16,7 @@ bool goesAlong(const Operation& operation) {
         []<class Op>(const Op&) {
             return std::is_same_v<Op, JoinYarn> || std::is_same_v<Op, BreakYarn> || std::is_same_v<Op, Mark> ||
                    std::is_same_v<Op, Counter> || std::is_same_v<Op, Say> || std::is_same_v<Op, Place> ||
-                   std::is_same_v<Op, Rack>;
+                   std::is_same_v<Op, Rack> || std::is_same_v<Op, Split>;
         },
         operation.action);
 }

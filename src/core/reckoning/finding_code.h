@@ -177,6 +177,7 @@ inline constexpr std::array findingCodes = {
     "shape_mismatch",
     "source_missed",
     "source_twice",
+    "split_stitch",
     "undeclared_empty",
     "undeclared_float",
     "undeclared_ladder",

@@ -280,6 +280,7 @@ struct Mirror {
     void operator()(Rack& op) const { op.to = -op.to; }
     void operator()(Drop& op) const { op.needle = mirrored(op.needle); }
     void operator()(Reform& op) const { op.needle = mirrored(op.needle); }
+    void operator()(Split& op) const { op.needle = mirrored(op.needle); }
     void operator()(JoinYarn& op) const {
         if (op.carriage)
             op.carriage = opposite(*op.carriage);

@@ -9,7 +9,7 @@ namespace vestimen {
 namespace {
 
 /// How a needle was set otherwise than it should be; the worst first.
-enum class Slip { slidesOff, wouldKnit, wouldHold, bare, tooMany, stacked, exchanged, newLoop, noLoop, none };
+enum class Slip { slidesOff, split, wouldKnit, wouldHold, bare, tooMany, stacked, exchanged, newLoop, noLoop, none };
 
 struct SlipText {
     const char* one;
@@ -19,6 +19,9 @@ struct SlipText {
 constexpr std::array<SlipText, static_cast<std::size_t>(Slip::none)> slipTexts{{
     {"{0} is out of work with a stitch on it, which would slip off and run down.",
      "{0} to {1} are out of work with stitches on them, which would slip off and run down."},
+    {"{0} would knit on over a stitch of half its yarn, which breaks or runs: let it down, and take it up again.",
+     "{0} to {1} would knit on over stitches of half their yarn, which break or run: let them down, and take them up "
+     "again."},
     {"{0} would knit, where it should hold.", "{0} to {1} would knit, where they should hold."},
     {"{0} would hold, where it should knit.", "{0} to {1} would hold, where they should knit."},
     {"{0} would be bare, where a stitch should be.", "{0} to {1} would be bare, where stitches should be."},
@@ -72,11 +75,18 @@ struct Comparison {
         return std::ranges::is_permutation(should, is, [this](LoopId one, LoopId other) { return alike(one, other); });
     }
 
+    static bool isSplit(const VirtualBed& bed, Needle at) {
+        const auto all = bed.splitStitches();
+        return std::ranges::find(all, at, &std::pair<Needle, int>::first) != all.end();
+    }
+
     Slip operator()(Needle at) const {
         const NeedleState& should = wanted.needle(at);
         const NeedleState& is = set.needle(at);
         if (is.loops > 0 && is.position == Position::out)
             return Slip::slidesOff;
+        if (isSplit(set, at) && !isSplit(wanted, at))
+            return Slip::split;
         if (should.loops == 0 && is.loops == 0) {
             const bool shouldWork = should.position == Position::work;
             const bool works = is.position == Position::work;

@@ -135,7 +135,7 @@ private:
         knitting_.edges.push_back({atSides(), Released{choices_.making.wrapTurns}, std::move(back), from + Rows(2)});
         knitting_.surface.push_back({.from = Rows(0), .to = to, .alone = true});
         knitting_.at(to, act::HoldLever{false});
-        knitting_.at(to, act::Name{"curved_start", Side::left, from, to});
+        knitting_.at(to, act::Name{curvedStartEdge, Side::left, from, to});
         knitting_.at(to, act::Section{"body"});
     }
 

@@ -322,7 +322,7 @@ private:
         // As the front came off the bed, with a welt that was knitted down afterwards.
         Line line = {{front(wearers), "front_edge"}};
         if (choices_.weltFollows(choices_.body.welt))
-            line.push_back({front(wearers), left ? "welt_left" : "welt_right"});
+            line.push_back({front(wearers), left ? weltLeftEdge : weltRightEdge});
         line.push_back(left ? Along{inTwo() ? pieces::secondNeckTrim : pieces::neckTrim, "end_right"}
                             : Along{pieces::neckTrim, "end_left"});
         const bool closed = choices_.opening.hole == HoleKind::none;

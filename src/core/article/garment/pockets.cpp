@@ -70,7 +70,7 @@ public:
             knitting.at(rows, act::Section{"trim on its mouth"});
             addTuck(rows, counts_.pocketTrim, pocket().trimYarn, knitting.stages, knitting.surface);
             const Rows close = rows + Rows(1) + counts_.pocketTrim;
-            knitting.at(close, act::Name{"folded_behind", Side::left, close - counts_.pocketTrim / 2, close});
+            knitting.at(close, act::Name{foldedBehindEdge, Side::left, close - counts_.pocketTrim / 2, close});
             end = close + Rows(1);
             knitting.surface.push_back(
                 {.from = close, .to = end, .yarn = pocket().trimYarn, .looser = 1, .alone = true});

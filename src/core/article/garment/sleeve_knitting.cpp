@@ -123,7 +123,7 @@ void addCapDown(Knitting& knitting, const GarmentCounts& counts) {
          std::move(dues)});
     knitting.surface.push_back({.from = Rows(0), .to = counts.capRows, .alone = true});
     knitting.at(counts.capRows, act::HoldLever{false});
-    knitting.at(counts.capRows, act::Name{"curved_start", Side::left, Rows(0), counts.capRows});
+    knitting.at(counts.capRows, act::Name{curvedStartEdge, Side::left, Rows(0), counts.capRows});
 }
 
 /// Down from the armhole: straight, between its markers, or with a cap by short rows.

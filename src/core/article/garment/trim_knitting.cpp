@@ -311,7 +311,7 @@ Knitting bandKnitting(const GarmentBrief& project, const GarmentCounts& counts, 
     const int below = project.choices.weltFollows(project.choices.body.welt) ? counts.bodyWelt.visible.count() : 0;
     const char* fabric = left ? "left_front" : "right_front";
     const HangSource above{fabric, HangSource::Kind::edge, "front_edge"};
-    const HangSource ofWelt{fabric, HangSource::Kind::edge, left ? "welt_left" : "welt_right"};
+    const HangSource ofWelt{fabric, HangSource::Kind::edge, left ? weltLeftEdge : weltRightEdge};
     const auto frontRow = [&](int row) {
         if (row > below)
             edge.row(above, row - below);

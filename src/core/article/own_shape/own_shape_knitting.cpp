@@ -97,10 +97,7 @@ private:
     const ContourPoint& point(ContourLine line) const { return counted_.contour[line.loop][line.point]; }
     /// What somebody calls an edge may be a word that tells drawings how a piece hangs: docs/format/program.md.
     static std::string nameOfRows(const std::string& name) {
-        for (const char* word : {"curved_start", "welt_left", "welt_right", "folded_behind", flapEdge})
-            if (name == word)
-                return name + " (edge)";
-        return name;
+        return std::ranges::find(drawnEdges, name) != drawnEdges.end() ? name + " (edge)" : name;
     }
     const std::string& nameOf(ContourLine line) const { return piece_.edges[point(line).edge].name; }
 
