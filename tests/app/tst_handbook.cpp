@@ -185,6 +185,8 @@ void TestHandbook::everyPageOpens() {
     QVERIFY(book()->handbook().pages.size() > 65);
     int cards = 0;
     int pictures = 0;
+    int texts = 0;
+    int schools = 0;
     for (const HandbookPage& page : book()->handbook().pages) {
         QVERIFY2(book()->open(page.key), qPrintable(page.key));
         QCOMPARE(book()->opened(), page.key);
@@ -193,6 +195,8 @@ void TestHandbook::everyPageOpens() {
             QVERIFY(book()->practice()->isVisible());
             QVERIFY(book()->practice()->movements() > 0);
         } else {
+            ++texts;
+            schools += page.text.contains("\n## Schools\n") ? 1 : 0;
             QVERIFY(book()->reading()->isVisible());
             QVERIFY2(book()->reading()->toPlainText().size() > 200, qPrintable(page.key));
             if (page.text.contains("](card:")) {
@@ -213,6 +217,8 @@ void TestHandbook::everyPageOpens() {
         }
     }
     QCOMPARE(cards, 51);
+    QCOMPARE(texts, 27);
+    QCOMPARE(schools, 17);
     QVERIFY(pictures >= 5);
     QVERIFY(!book()->open("no such page"));
 }
@@ -287,6 +293,8 @@ void TestHandbook::f1OnAField() {
     QVERIFY(fields > 0);
     QCOMPARE(pageAbout("pocket/depth_mm"), QString("pockets"));
     QCOMPARE(pageAbout("buttonhole_kind"), QString("bands_and_buttonholes"));
+    QCOMPARE(pageAbout("waste_rows"), QString("waste_yarn"));
+    QCOMPARE(pageAbout("crown/kind"), QString("across_a_row"));
     QCOMPARE(pageAbout(""), QString());
 }
 

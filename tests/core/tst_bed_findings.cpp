@@ -495,6 +495,21 @@ void TestBedFindings::rungOpen() {
     striped.operations.insert(striped.operations.begin() + 2, {Operation{op::JoinYarn{rust}, std::nullopt},
                                                                Operation{op::Knit{Rows(2), rust}, std::nullopt}});
     QCOMPARE(knit(striped).loopsPerYarn[rust], 2 * 6);
+    // A needle is as it was: what else hung on it hangs there again, and one that waited waits.
+    const Program stacked =
+        onSixNeedles({op::Knit{Rows(3), slate}, op::Transfer{{{at("L2"), at("L1")}}}, op::HoldLever{true},
+                      op::Hold{at("L1"), at("L1")}, op::Drop{at("L1"), Rows(2)}, op::Reform{at("L1"), Rows(1)},
+                      op::Reform{at("L1"), Rows(1)}});
+    VirtualBed again(stacked);
+    again.advance({4, 0});
+    const NeedleState before = again.needle(at("L1"));
+    again.advance({6, 0});
+    QCOMPARE(again.needle(at("L1")).loops, std::uint8_t{0});
+    again.advance({stacked.operations.size(), 0});
+    const NeedleState after = again.needle(at("L1"));
+    QCOMPARE(after.loops, std::uint8_t{2});
+    QCOMPARE(after.first, before.first);
+    QVERIFY(after.position == Position::hold);
     // What hangs on the needle while it is taken up is one loop.
     const Program program = oneByOne(2);
     VirtualBed bed(program);

@@ -320,6 +320,18 @@ void TestPractice::wrongHandsAreTold() {
     QVERIFY(nothing.make(HandMove::wind, {at("L1"), at("R1")}).has_value());
 }
 
+/// Rows of the work that can be let down at a needle.
+static int rowsBelow(const VirtualBed& bed, const Program& program, Needle needle) {
+    const Fabric& fabric = bed.fabric();
+    int rows = 0;
+    if (bed.needle(needle).loops > 0)
+        for (LoopId loop = bed.needle(needle).newest();
+             fabric.loops[loop].parent != noLoop && !protects(program.yarns[fabric.loops[loop].yarn].role);
+             loop = fabric.loops[loop].parent)
+            ++rows;
+    return rows;
+}
+
 /// Wherever a column runs down, a row is knitted without some needles or the carriage slips: after its cure the piece
 /// is as if it had never been, loop for loop, and goes on to its end. Or it is said why it cannot have been.
 void TestPractice::curesOnRandomPieces() {
@@ -357,6 +369,8 @@ void TestPractice::curesOnRandomPieces() {
                                        : cureOfSlip(slipped, piece.program, place, &siblings);
         if (std::holds_alternative<Phrase>(cure)) {
             RC_ASSERT(!render(std::get<Phrase>(cure)).empty());
+            if (which == 0 || which == 3)
+                RC_ASSERT(rowsBelow(bed, piece.program, needle) < deep.count());
             return;
         }
         ++cured;
@@ -387,6 +401,8 @@ void TestPractice::curesOnRandomPieces() {
             const NeedleState is = after.needle(all.first.shifted(i));
             const NeedleState was = bed.needle(all.first.shifted(i));
             RC_ASSERT(is.loops == was.loops);
+            RC_ASSERT(is.position == was.position);
+            RC_ASSERT(is.wrapped == was.wrapped);
             if (is.loops > 0)
                 RC_ASSERT(after.fabric().loops[is.first].isPurl == bed.fabric().loops[was.first].isPurl);
         }

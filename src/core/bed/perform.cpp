@@ -573,8 +573,13 @@ struct Perform {
             --bed.fabric_.loopsPerYarn[yarn]; // a bar again
         for (const LoopId each : letLoops)
             forgetSplit(each);
-        bed.needles_.lift(drop.needle);
-        bed.dropped_[drop.needle] = {loop.id(), std::move(let), drop.ladder};
+        NeedleState before = bed.needles_.lift(drop.needle);
+        if (before.more.empty())
+            before.first = noLoop;
+        else
+            before.more.pop_back();
+        --before.loops;
+        bed.dropped_[drop.needle] = {std::move(before), loop.id(), std::move(let), drop.ladder};
         bed.needles_.at(drop.needle).position = Position::out;
         bed.needles_.at(drop.needle).ladderAllowed = true;
     }
@@ -612,21 +617,22 @@ struct Perform {
         const auto dropped = bed.dropped_.find(reform.needle);
         if (dropped == bed.dropped_.end())
             return nothingThere(reform.needle, "take up again");
-        auto& [loop, rungs, ladder, begun] = dropped->second;
+        auto& [needle, loop, rungs, ladder, begun] = dropped->second;
         const auto depth = static_cast<int>(rungs.size());
         if (reform.rows.count() > depth)
             bed.find("nothing_there", reform.needle,
                      {"{0} has {1} rungs to take up, not {2}.", {reform.needle, depth, reform.rows}});
-        if (begun) // it hung there meanwhile
-            bed.needles_.lift(reform.needle);
         begun = true;
         for (int rung = 0; rung < std::min(depth, reform.rows.count()); ++rung) {
             // The lowest first, each of the yarn of its own row.
             loop = bed.make(LoopKind::knit, reform.needle, rungs.back(), loop, reform.as == Reformed::purl);
             rungs.pop_back();
         }
-        bed.push(reform.needle, loop);
-        bed.needles_.at(reform.needle).position = Position::work;
+        NeedleState& state = bed.needles_.at(reform.needle);
+        state = needle; // where a rung before this one hung meanwhile
+        bed.push(reform.needle, state, loop);
+        if (state.position == Position::out)
+            state.position = Position::work;
         if (rungs.empty())
             bed.dropped_.erase(dropped);
     }

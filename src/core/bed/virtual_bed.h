@@ -158,6 +158,7 @@ private:
     /// The loops that were hung, of each piece and kind of source.
     std::map<std::pair<const Fabric*, HangSource::Kind>, std::vector<bool>> sourcesUsed_;
     struct Dropped {
+        NeedleState needle;           ///< as it was, without the loop that was let down
         LoopId loop;                  ///< the lowest, which is still whole
         std::vector<YarnIndex> rungs; ///< above it that are still open, the highest first
         bool ladder;

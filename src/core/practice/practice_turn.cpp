@@ -89,40 +89,22 @@ PracticeTurn::PracticeTurn(const PracticeCard& card, const Siblings* siblings)
 }
 
 void PracticeTurn::begin() {
-    acts_.clear();
     const auto& operations = card_.program.operations;
     const CardStep here = isDone() ? CardStep{{}, operations.size(), operations.size()} : steps_[step_];
     begin_ = here.from;
     while (begin_ < here.to && goesAlong(operations[begin_]))
         ++begin_;
-    replay();
+    hands_.emplace(card_.program, ProgramPlace{begin_, 0}, siblings_);
 }
 
-void PracticeTurn::replay() {
-    bed_ = std::make_unique<VirtualBed>(card_.program, siblings_);
-    bed_->advance({begin_, 0});
-    for (const Act& each : acts_)
-        perform(*bed_, each);
-}
-
-void PracticeTurn::perform(VirtualBed& bed, const Act& act) const {
-    if (const auto* put = std::get_if<Put>(&act))
-        bed.setPosition(put->needle, put->position);
-    else
-        bed.perform(std::get<Operation>(act));
-}
-
-std::optional<Phrase> PracticeTurn::act(Act act) {
-    if (isDone())
-        return Phrase{"The card is done.", {}};
-    const std::size_t found = bed_->fabric().findings.size();
-    acts_.push_back(act);
-    perform(*bed_, act);
-    const auto* done = std::get_if<Operation>(&act);
+std::optional<Phrase> PracticeTurn::perform(Operation operation) {
+    const std::size_t found = bed().fabric().findings.size();
     // A row is knitted whatever comes of it; what hands cannot do, they do not do.
-    if (done && !std::holds_alternative<Knit>(done->action))
-        for (std::size_t i = found; i < bed_->fabric().findings.size(); ++i)
-            if (const Finding finding = bed_->fabric().findings[i]; finding.severity == Severity::error) {
+    const bool isRow = std::holds_alternative<Knit>(operation.action);
+    hands_->perform(std::move(operation));
+    if (!isRow)
+        for (std::size_t i = found; i < bed().fabric().findings.size(); ++i)
+            if (const Finding finding = bed().fabric().findings[i]; finding.severity == Severity::error) {
                 undo();
                 return finding.text;
             }
@@ -130,20 +112,24 @@ std::optional<Phrase> PracticeTurn::act(Act act) {
 }
 
 std::optional<Phrase> PracticeTurn::put(Needle needle, Position position) {
-    if (!bed_->onBed(needle))
+    if (isDone())
+        return Phrase{"The card is done.", {}};
+    if (!bed().onBed(needle))
         return Phrase{"The bed ends here.", {}};
-    if (bed_->needle(needle).loops == 0 && position == Position::hold)
+    if (bed().needle(needle).loops == 0 && position == Position::hold)
         return Phrase{"An empty needle holds nothing.", {}};
-    if (bed_->needle(needle).position == position)
-        return std::nullopt;
-    return act(Put{needle, position});
+    if (bed().needle(needle).position != position)
+        hands_->put(needle, position);
+    return std::nullopt;
 }
 
 std::optional<Phrase> PracticeTurn::move(NeedleSpan needles, int over) {
+    if (isDone())
+        return Phrase{"The card is done.", {}};
     Transfer transfer;
     for (int i = 0; i < needles.size(); ++i) {
         const Needle from = needles.first.shifted(i);
-        if (!bed_->onBed(from) || !bed_->onBed(from.shifted(over)) || bed_->needle(from).loops == 0)
+        if (!bed().onBed(from) || !bed().onBed(from.shifted(over)) || bed().needle(from).loops == 0)
             return notHere();
         transfer.moves.emplace_back(from, from.shifted(over));
     }
@@ -153,24 +139,14 @@ std::optional<Phrase> PracticeTurn::move(NeedleSpan needles, int over) {
         for (const Needle stays : planned->stay)
             if (stays.slot() >= needles.first.slot() && stays.slot() <= needles.last.slot())
                 transfer.stay.push_back(stays);
-    return act(Operation{std::move(transfer), std::nullopt});
-}
-
-bool PracticeTurn::undo() {
-    if (acts_.empty())
-        return false;
-    acts_.pop_back();
-    replay();
-    return true;
+    return perform({std::move(transfer), std::nullopt});
 }
 
 template<class Op> const Op* PracticeTurn::planned() const {
     if (isDone())
         return nullptr;
-    std::ptrdiff_t did = std::ranges::count_if(acts_, [](const Act& each) {
-        const auto* done = std::get_if<Operation>(&each);
-        return done && std::holds_alternative<Op>(done->action);
-    });
+    std::ptrdiff_t did = std::ranges::count_if(
+        hands_->performed(), [](const Operation* done) { return std::holds_alternative<Op>(done->action); });
     const Op* last = nullptr;
     for (std::size_t i = begin_; i < steps_[step_].to; ++i)
         if (const auto* op = std::get_if<Op>(&card_.program.operations[i].action)) {
@@ -184,10 +160,9 @@ template<class Op> const Op* PracticeTurn::planned() const {
 std::optional<Operation> PracticeTurn::nextHung(Needle needle) const {
     // Each press hangs one: as many were hung as there are acts of that kind.
     std::size_t hung = 0;
-    for (const Act& each : acts_)
-        if (const auto* done = std::get_if<Operation>(&each))
-            if (const auto* hang = std::get_if<Hang>(&done->action); hang && !isBar(*hang))
-                hung += hang->map.size();
+    for (const Operation* done : hands_->performed())
+        if (const auto* hang = std::get_if<Hang>(&done->action); hang && !isBar(*hang))
+            hung += hang->map.size();
     for (std::size_t i = begin_; i < steps_[step_].to; ++i)
         if (const auto* hang = std::get_if<Hang>(&card_.program.operations[i].action); hang && !isBar(*hang)) {
             if (hung < hang->map.size()) {
@@ -201,7 +176,7 @@ std::optional<Operation> PracticeTurn::nextHung(Needle needle) const {
 }
 
 Side PracticeTurn::sideOf(NeedleSpan at) const {
-    const NeedleSpan all = bed_->occupied(at.first.bed());
+    const NeedleSpan all = bed().occupied(at.first.bed());
     return at.first.slot() + at.last.slot() < all.first.slot() + all.last.slot() ? Side::left : Side::right;
 }
 
@@ -212,23 +187,23 @@ std::optional<Operation> PracticeTurn::operationFor(HandMove move, NeedleSpan at
         Knit row;
         if (const Knit* like = planned<Knit>())
             row = *like;
-        else if (const auto yarn = bed_->workingYarn())
+        else if (const auto yarn = bed().workingYarn())
             row.yarn = *yarn;
         row.rows = Rows(1);
         return operation(row);
     }
     case HandMove::lever:
-        return operation(HoldLever{!bed_->leverOn()});
+        return operation(HoldLever{!bed().leverOn()});
     case HandMove::passFree: {
         if (planned<SlipRow>())
             return operation(SlipRow{});
         const MoveCarriage* like = planned<MoveCarriage>();
-        return operation(MoveCarriage{opposite(bed_->carriage()), like ? like->how : Crossing::freePass});
+        return operation(MoveCarriage{opposite(bed().carriage()), like ? like->how : Crossing::freePass});
     }
     case HandMove::wind: {
         const CastOn* like = planned<CastOn>();
         CastOn wound;
-        wound.carriage = bed_->carriage();
+        wound.carriage = bed().carriage();
         if (like)
             wound = *like;
         putAlong(wound, at);
@@ -237,7 +212,7 @@ std::optional<Operation> PracticeTurn::operationFor(HandMove move, NeedleSpan at
     case HandMove::bindOff: {
         const BindOff* like = planned<BindOff>();
         BindOff bound = like ? *like : BindOff{};
-        bound.all = bound.all && at == bed_->occupied();
+        bound.all = bound.all && at == bed().occupied();
         if (bound.at)
             bound.at = at.end(bound.side);
         else
@@ -249,7 +224,7 @@ std::optional<Operation> PracticeTurn::operationFor(HandMove move, NeedleSpan at
         return operation(operation::Wrap{at.first});
     case HandMove::liftBar: {
         const Needle beside = at.first.towards(opposite(sideOf(at)));
-        if (bed_->needle(at.first).loops > 0 || !bed_->onBed(beside) || bed_->needle(beside).loops == 0)
+        if (bed().needle(at.first).loops > 0 || !bed().onBed(beside) || bed().needle(beside).loops == 0)
             return std::nullopt;
         return operation(Hang{{{.kind = HangSource::Kind::bar}}, {{at.first, beside}}});
     }
@@ -293,10 +268,10 @@ std::optional<Operation> PracticeTurn::operationFor(HandMove move, NeedleSpan at
 std::optional<Phrase> PracticeTurn::make(HandMove move, NeedleSpan at) {
     if (isDone())
         return Phrase{"The card is done.", {}};
-    if (!bed_->onBed(at.first) || !bed_->onBed(at.last))
+    if (!bed().onBed(at.first) || !bed().onBed(at.last))
         return Phrase{"The bed ends here.", {}};
     auto operation = operationFor(move, at);
-    return operation ? act(std::move(*operation)) : notHere();
+    return operation ? perform(std::move(*operation)) : notHere();
 }
 
 Trial PracticeTurn::tryStep() {
@@ -308,10 +283,8 @@ Trial PracticeTurn::tryStep() {
     const auto before = static_cast<LoopId>(wanted.fabric().loops.size());
     const std::size_t found = wanted.fabric().findings.size();
     wanted.advance({here.to, 0});
-    VirtualBed set(card_.program, siblings_);
-    set.advance({begin_, 0});
-    for (const Act& each : acts_)
-        perform(set, each);
+    const auto again = hands_->again();
+    VirtualBed& set = *again;
     for (std::size_t i = begin_; i < here.to; ++i)
         if (goesAlong(card_.program.operations[i]))
             set.perform(card_.program.operations[i]);

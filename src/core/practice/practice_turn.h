@@ -3,9 +3,9 @@
 #pragma once
 
 #include "core/practice/practice_card.h"
+#include "core/record/bed_in_hands.h"
 #include "core/record/set_otherwise.h"
 
-#include <memory>
 #include <optional>
 
 namespace vestimen {
@@ -41,7 +41,7 @@ public:
     bool isDone() const { return step_ == steps_.size(); }
     /// No try was wrong and no step was shown.
     bool wentRight() const { return right_; }
-    const VirtualBed& bed() const { return *bed_; }
+    const VirtualBed& bed() const { return hands_->bed(); }
 
     // Each returns why it cannot be done, and does nothing then.
     /// Puts a needle into another position, with its stitches on it.
@@ -50,7 +50,7 @@ public:
     std::optional<Phrase> move(NeedleSpan needles, int over);
     std::optional<Phrase> make(HandMove move, NeedleSpan at);
     /// Takes the last of them back; false where there is none.
-    bool undo();
+    bool undo() { return hands_->undo(); }
 
     /// The step as it is done: right, and it goes on with the next; or what is otherwise than it should be.
     Trial tryStep();
@@ -58,16 +58,8 @@ public:
     void showStep();
 
 private:
-    struct Put {
-        Needle needle;
-        Position position;
-    };
-    using Act = std::variant<Put, Operation>;
-
     void begin();
-    void perform(VirtualBed& bed, const Act& act) const;
-    std::optional<Phrase> act(Act act);
-    void replay();
+    std::optional<Phrase> perform(Operation operation);
     std::optional<Operation> operationFor(HandMove move, NeedleSpan at) const;
     /// The next operation of a kind that the step has and hands have not done yet; its last where all are done.
     template<class Op> const Op* planned() const;
@@ -78,9 +70,8 @@ private:
     const Siblings* siblings_;
     std::vector<CardStep> steps_;
     std::size_t step_ = 0;
-    std::size_t begin_ = 0; ///< the operation where hands begin: what goes by itself is done before
-    std::vector<Act> acts_;
-    std::unique_ptr<VirtualBed> bed_;
+    std::size_t begin_ = 0;           ///< the operation where hands begin: what goes by itself is done before
+    std::optional<BedInHands> hands_; ///< always there
     bool right_ = true;
 };
 

@@ -61,28 +61,14 @@ std::optional<ProgramPlace> rowSetByHand(const Program& program, ProgramPlace pl
 }
 
 HandBed::HandBed(const Program& program, ProgramPlace place, const Siblings* siblings)
-    : program_(program), place_(place), siblings_(siblings), bed_(std::make_unique<VirtualBed>(program, siblings)) {
-    bed_->advance(place);
-}
-
-void HandBed::perform(VirtualBed& bed, const Act& act) const {
-    if (const auto* put = std::get_if<Put>(&act))
-        bed.setPosition(put->needle, put->position);
-    else
-        bed.perform(std::get<Operation>(act));
-}
-
-void HandBed::act(Act act) {
-    perform(*bed_, act);
-    acts_.push_back(std::move(act));
-}
+    : program_(program), place_(place), siblings_(siblings), hands_(program, place, siblings) {}
 
 Side HandBed::sideOf(Needle needle) const {
     // Beside a neck that holds, the edge is at the neck.
-    NeedleSpan span = bed_->occupied();
+    NeedleSpan span = bed().occupied();
     const auto rests = [&](Needle at) {
-        const NeedleState& state = bed_->needle(at);
-        return state.loops == 0 || (bed_->leverOn() && state.position == Position::hold);
+        const NeedleState& state = bed().needle(at);
+        return state.loops == 0 || (bed().leverOn() && state.position == Position::hold);
     };
     while (!span.empty() && rests(span.first))
         span.first = span.first.shifted(1);
@@ -92,10 +78,10 @@ Side HandBed::sideOf(Needle needle) const {
 }
 
 bool HandBed::put(Needle needle, Position position) {
-    if (!bed_->onBed(needle) || (bed_->needle(needle).loops == 0 && position == Position::hold))
+    if (!bed().onBed(needle) || (bed().needle(needle).loops == 0 && position == Position::hold))
         return false;
-    if (bed_->needle(needle).position != position)
-        act(Put{needle, position});
+    if (bed().needle(needle).position != position)
+        hands_.put(needle, position);
     return true;
 }
 
@@ -105,34 +91,23 @@ bool HandBed::move(Needle first, int count, int over) {
     for (int i = 0; i < count; ++i) {
         const Needle from = first.towards(inward, i);
         const Needle to = from.shifted(over);
-        if (!bed_->onBed(from) || !bed_->onBed(to) || bed_->needle(from).loops == 0)
+        if (!bed().onBed(from) || !bed().onBed(to) || bed().needle(from).loops == 0)
             return false;
         transfer.moves.emplace_back(from, to);
     }
     if (over == 0 || transfer.moves.empty())
         return false;
-    act(Operation{std::move(transfer), std::nullopt});
+    hands_.perform({std::move(transfer), std::nullopt});
     return true;
 }
 
 bool HandBed::fill(Needle needle) {
-    if (!bed_->onBed(needle) || bed_->needle(needle).loops > 0)
+    if (!bed().onBed(needle) || bed().needle(needle).loops > 0)
         return false;
     const Needle beside = needle.towards(opposite(sideOf(needle)));
-    if (!bed_->onBed(beside) || bed_->needle(beside).loops == 0)
+    if (!bed().onBed(beside) || bed().needle(beside).loops == 0)
         return false;
-    act(Operation{Hang{{{.kind = HangSource::Kind::bar}}, {{needle, beside}}}, std::nullopt});
-    return true;
-}
-
-bool HandBed::undo() {
-    if (acts_.empty())
-        return false;
-    acts_.pop_back();
-    bed_ = std::make_unique<VirtualBed>(program_, siblings_);
-    bed_->advance(place_);
-    for (const Act& each : acts_)
-        perform(*bed_, each);
+    hands_.perform({Hang{{{.kind = HangSource::Kind::bar}}, {{needle, beside}}}, std::nullopt});
     return true;
 }
 
@@ -142,10 +117,8 @@ Trial HandBed::knit() const {
     wanted.advance(place_);
     const auto before = static_cast<LoopId>(wanted.fabric().loops.size());
     wanted.advance({row, 0});
-    VirtualBed set(program_, siblings_);
-    set.advance(place_);
-    for (const Act& each : acts_)
-        perform(set, each);
+    const auto again = hands_.again();
+    VirtualBed& set = *again;
     for (std::size_t i = place_.operation; i < row; ++i)
         if (std::visit(ShareOf{}, program_.operations[i].action) == Share::alongside)
             set.perform(program_.operations[i]);

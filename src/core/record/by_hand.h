@@ -2,9 +2,9 @@
 // A learner sets the needles for the next row, and the bed says what would have happened.
 #pragma once
 
+#include "core/record/bed_in_hands.h"
 #include "core/record/set_otherwise.h"
 
-#include <memory>
 #include <optional>
 
 namespace vestimen {
@@ -19,7 +19,7 @@ public:
     /// At a place where rowSetByHand() is something.
     HandBed(const Program& program, ProgramPlace place, const Siblings* siblings);
 
-    const VirtualBed& bed() const { return *bed_; }
+    const VirtualBed& bed() const { return hands_.bed(); }
     /// Puts a needle into another position, with its stitches on it. False where the bed has no such needle, or where
     /// it is empty and should hold.
     bool put(Needle needle, Position position);
@@ -30,28 +30,19 @@ public:
     /// Hangs the bar beside it onto an empty needle, from the piece's inner side. False where there is none.
     bool fill(Needle needle);
     /// Takes the last of these back; false where there is none.
-    bool undo();
+    bool undo() { return hands_.undo(); }
 
     /// The row, tried.
     Trial knit() const;
 
 private:
-    struct Put {
-        Needle needle;
-        Position position;
-    };
-    using Act = std::variant<Put, Operation>;
-
-    void act(Act act);
-    void perform(VirtualBed& bed, const Act& act) const;
     /// The side of what is at work that a needle lies on, for what is "inward".
     Side sideOf(Needle needle) const;
 
     const Program& program_;
     ProgramPlace place_;
     const Siblings* siblings_;
-    std::vector<Act> acts_;
-    std::unique_ptr<VirtualBed> bed_;
+    BedInHands hands_;
 };
 
 } // namespace vestimen
