@@ -686,8 +686,8 @@ void TestHandbook::wordsOfTheOtherHabit_data() {
                                       << "The tension swatch, its tensions";
     QTest::newRow("within a word") << "gauges, engaged, unwelted"
                                    << "tensions, engaged, unwelted";
-    QTest::newRow("a side is a side") << "at the right side, knit side facing"
-                                      << "at the right side, knit side facing";
+    QTest::newRow("what faces you") << "Knit sides together, at the left; its purl side faces you"
+                                    << "Right sides together, at the left; its wrong side faces you";
     QTest::newRow("a kind of machine") << "Mid-gauge bed 6.5 mm"
                                        << "Mid-gauge bed 6.5 mm";
     QTest::newRow("nothing") << ""
@@ -724,7 +724,8 @@ void TestHandbook::oneHabitEverywhere() {
         return all;
     };
     static const QRegularExpression here(
-        "(?<!mid-)\\b(bind off|bound off|binding off|gauge|waste yarn|ravel cord|short rows?|welts?|second bed)\\b",
+        "(?<!mid-)\\b(bind off|bound off|binding off|gauge|waste yarn|ravel cord|short rows?|welts?|second bed|"
+        "(knit|purl) sides?)\\b",
         QRegularExpression::CaseInsensitiveOption);
     const auto goRound = [&] {
         QStringList kept;

@@ -74,6 +74,7 @@ private slots:
     void safeCopiesAreListedAndPutBack();
     void itFitsASmallScreen();
     void manyProjectsAreSought();
+    void tilesStandInTheRoomThereIs();
     void twoWindowsLoseNothing();
     void whatBothChangedIsSaid();
 };
@@ -238,6 +239,46 @@ void TestHostile::manyProjectsAreSought() {
     QSignalSpy chosen(page, &WorkroomPage::projectChosen);
     emit list->itemActivated(list->item(0));
     QCOMPARE(chosen.count(), 1);
+}
+
+/// A window that is made wider or narrower moves the tiles and reads nothing again.
+void TestHostile::tilesStandInTheRoomThereIs() {
+    WindowFixture fixture;
+    fixture.window().showStation(MainWindow::workroomPage);
+    WorkroomPage* page = fixture.window().workroomStation();
+    QCoreApplication::processEvents();
+    QCoreApplication::sendPostedEvents(nullptr, QEvent::DeferredDelete);
+    const auto tiles = [&] {
+        QSet<QWidget*> all;
+        for (QAbstractButton* each : page->findChildren<QAbstractButton*>())
+            if (!qobject_cast<QPushButton*>(each) && each->height() == 222)
+                all.insert(each);
+        return all;
+    };
+    const QSet<QWidget*> before = tiles();
+    QVERIFY(before.size() > 5);
+    QMap<int, int> inFirstRow; // by the window's width
+    for (const int wide : {1900, 1010, 1500}) {
+        fixture.window().resize(wide, 800);
+        for (int i = 0; i < 5; ++i) // a layout within a layout asks for another turn
+            QCoreApplication::processEvents();
+        QVERIFY(tiles() == before);
+        int top = 1 << 20;
+        for (QWidget* each : before)
+            top = std::min(top, each->y());
+        for (QWidget* each : before) {
+            inFirstRow[wide] += each->y() == top ? 1 : 0;
+            QVERIFY(each->geometry().right() <= each->parentWidget()->width());
+            for (QWidget* other : before)
+                QVERIFY2(each == other || !each->geometry().intersects(other->geometry()),
+                         qPrintable(QString("at %1: %2 at %3, %4 wide")
+                                        .arg(wide)
+                                        .arg(each->accessibleName())
+                                        .arg(each->x())
+                                        .arg(each->width())));
+        }
+    }
+    QVERIFY(inFirstRow[1010] < inFirstRow[1500] && inFirstRow[1500] < inFirstRow[1900]);
 }
 
 void TestHostile::twoWindowsLoseNothing() {

@@ -510,6 +510,18 @@ void TestBedFindings::rungOpen() {
     QCOMPARE(after.loops, std::uint8_t{2});
     QCOMPARE(after.first, before.first);
     QVERIFY(after.position == Position::hold);
+    // What was hung there meanwhile stays, below the column.
+    const Program between =
+        onSixNeedles({op::Knit{Rows(3), slate}, op::Drop{at("L1"), Rows(2)}, op::Transfer{{{at("L2"), at("L1")}}},
+                      op::Reform{at("L1"), Rows(1)}, op::Reform{at("L1"), Rows(1)}});
+    VirtualBed hung(between);
+    hung.advance({between.operations.size(), 0});
+    QVERIFY(hung.fabric().findings.empty());
+    QCOMPARE(hung.needle(at("L1")).loops, std::uint8_t{2});
+    // A rung that was taken elsewhere is not there to go on from.
+    QCOMPARE(codes(onSixNeedles({op::Knit{Rows(3), slate}, op::Drop{at("L1"), Rows(2)}, op::Reform{at("L1"), Rows(1)},
+                                 op::Transfer{{{at("L1"), at("L2")}}}, op::Reform{at("L1"), Rows(1)}, allOff()})),
+             (Codes{"nothing_there", "rung_open"}));
     // What hangs on the needle while it is taken up is one loop.
     const Program program = oneByOne(2);
     VirtualBed bed(program);

@@ -8,6 +8,7 @@
 #include "core/article/articles.h"
 #include "core/bed/fabric_picture.h"
 
+#include <QFontMetricsF>
 #include <QKeyEvent>
 #include <QMouseEvent>
 #include <QPainter>
@@ -23,6 +24,7 @@ namespace {
 constexpr double gap = 26.0;
 constexpr double railRoom = 14.0;
 constexpr double nameRoom = 44.0;
+constexpr double disc = 10.0; ///< under a thread's number
 
 /// The middle of an edge of a piece's outline, in mm; nothing where it has no such edge.
 std::optional<OutlinePoint> middleOf(const Outline& outline, const std::string& name) {
@@ -190,12 +192,6 @@ void PiecesOverview::paintEvent(QPaintEvent*) {
             for (const OutlineLine& line : *lines)
                 painter.drawLine(point(line.x1, line.y1), point(line.x2, line.y2));
         paintMarks(painter, each.marks, point, scale_);
-        const QRectF name(each.at.center().x() - 85, each.at.bottom() + 4, 170, 18);
-        painter.setFont(textFont(13, QFont::Bold));
-        painter.drawText(name, Qt::AlignCenter, each.name);
-        painter.setFont(textFont(12));
-        painter.setPen(theme.muted);
-        painter.drawText(name.translated(0, 17), Qt::AlignCenter, each.size);
         if (hasFocus() && i == chosen_) {
             painter.setPen(QPen(theme.woad, 2));
             painter.setBrush(Qt::NoBrush);
@@ -235,7 +231,17 @@ std::optional<PiecesOverview::Ends> PiecesOverview::ends(const DrawnThread& thre
     const QPointF to = middle(thread.second).value_or(*from + QPointF(0, -24));
     // It hangs a little, as a thread does until it is drawn tight.
     const QPointF hanging = thread.done ? QPointF() : QPointF(0, 12 + 0.1 * QLineF(*from, to).length());
-    return Ends{*from, to, hanging, (*from + to) / 2 + hanging * 0.75};
+    const auto along = [&](double part) { return *from + (to - *from) * part + hanging * (3 * part * (1 - part)); };
+    const auto isFree = [&](QPointF at) {
+        return std::ranges::none_of(pieces_, [&](const Hanging& each) {
+            const QRectF words(each.at.center().x() - 55, each.at.bottom() + 4, 110, 35);
+            return words.adjusted(-disc, -disc, disc, disc).contains(at);
+        });
+    };
+    for (const double part : {0.5, 0.42, 0.58, 0.34, 0.66, 0.26, 0.74})
+        if (isFree(along(part)))
+            return Ends{*from, to, hanging, along(part)};
+    return Ends{*from, to, hanging, along(0.5)};
 }
 
 QPointF PiecesOverview::handle(qsizetype thread) const {
@@ -253,48 +259,78 @@ void PiecesOverview::pickThread(int thread) {
     update();
 }
 
-void PiecesOverview::paintThreads(QPainter& painter) const {
-    constexpr double disc = 10.0;
+/// Over the threads, with some ground around them.
+void PiecesOverview::paintNames(QPainter& painter) const {
     const Theme& theme = Theme::current();
-    const auto paint = [&](const DrawnThread& each, bool picked) {
-        const auto ends = this->ends(each);
-        if (!ends)
-            return;
-        const QColor colour = picked ? theme.woad : each.done ? theme.moss : theme.madder;
-        painter.setBrush(Qt::NoBrush);
-        painter.setPen(QPen(colour, picked ? 4.0 : 2.2, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
-        for (const auto* side : {&each.first, &each.second})
-            for (const DrawnThread::Stroke& stroke : *side) {
-                const auto piece = std::ranges::find(pieces_, stroke.piece, &Hanging::key);
-                if (piece == pieces_.end())
-                    continue;
-                QPolygonF line;
-                for (const QPointF& at : stroke.points)
-                    line.append(point(*piece, at.x(), at.y()));
-                painter.drawPolyline(line);
-            }
-        const QPointF along = ends->to - ends->from;
-        QPainterPath thread(ends->from);
-        thread.cubicTo(ends->from + along / 3 + ends->hanging, ends->from + along * 2 / 3 + ends->hanging, ends->to);
-        painter.setPen(QPen(colour, picked ? 2.4 : 1.6, Qt::SolidLine, Qt::RoundCap));
-        painter.drawPath(thread);
-        painter.setBrush(colour);
-        for (const QPointF& end : {ends->from, ends->to})
-            painter.drawEllipse(end, 2.5, 2.5);
-        if (each.number == 0)
-            return;
-        painter.setBrush(picked ? theme.woad : theme.paper);
-        painter.drawEllipse(ends->middle, disc, disc);
-        painter.setPen(picked ? theme.onWoad : each.done ? theme.moss : theme.ink);
-        painter.setFont(textFont(12, QFont::Bold));
-        painter.drawText(QRectF(ends->middle.x() - disc, ends->middle.y() - disc, 2 * disc, 2 * disc), Qt::AlignCenter,
-                         QString::number(each.number));
+    const auto write = [&](QPointF baseline, const QString& text, const QFont& font, const QColor& colour) {
+        QPainterPath letters;
+        letters.addText(baseline - QPointF(QFontMetricsF(font).horizontalAdvance(text) / 2, 0), font, text);
+        painter.setPen(QPen(theme.ground, 5, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
+        painter.drawPath(letters);
+        painter.fillPath(letters, colour);
     };
-    for (qsizetype i = 0; i < threads_.size(); ++i)
-        if (i != picked_)
-            paint(threads_[i], false);
-    if (picked_ >= 0 && picked_ < threads_.size())
-        paint(threads_[picked_], true);
+    for (const Hanging& each : pieces_) {
+        const QPointF below(each.at.center().x(), each.at.bottom());
+        write(below + QPointF(0, 18), each.name, textFont(13, QFont::Bold), theme.ink);
+        write(below + QPointF(0, 35), each.size, textFont(12), theme.muted);
+    }
+}
+
+void PiecesOverview::paintThread(QPainter& painter, const DrawnThread& thread, bool picked) const {
+    const auto ends = this->ends(thread);
+    if (!ends)
+        return;
+    const Theme& theme = Theme::current();
+    const QColor colour = picked ? theme.woad : thread.done ? theme.moss : theme.madder;
+    painter.setBrush(Qt::NoBrush);
+    painter.setPen(QPen(colour, picked ? 4.0 : 2.2, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
+    for (const auto* side : {&thread.first, &thread.second})
+        for (const DrawnThread::Stroke& stroke : *side) {
+            const auto piece = std::ranges::find(pieces_, stroke.piece, &Hanging::key);
+            if (piece == pieces_.end())
+                continue;
+            QPolygonF line;
+            for (const QPointF& at : stroke.points)
+                line.append(point(*piece, at.x(), at.y()));
+            painter.drawPolyline(line);
+        }
+    const QPointF along = ends->to - ends->from;
+    QPainterPath hung(ends->from);
+    hung.cubicTo(ends->from + along / 3 + ends->hanging, ends->from + along * 2 / 3 + ends->hanging, ends->to);
+    painter.setPen(QPen(colour, picked ? 2.4 : 1.6, Qt::SolidLine, Qt::RoundCap));
+    painter.drawPath(hung);
+    painter.setBrush(colour);
+    for (const QPointF& end : {ends->from, ends->to})
+        painter.drawEllipse(end, 2.5, 2.5);
+}
+
+void PiecesOverview::paintNumber(QPainter& painter, const DrawnThread& thread, bool picked) const {
+    const auto ends = this->ends(thread);
+    if (!ends || thread.number == 0)
+        return;
+    const Theme& theme = Theme::current();
+    const QColor colour = picked ? theme.woad : thread.done ? theme.moss : theme.madder;
+    painter.setPen(QPen(colour, picked ? 2.4 : 1.6));
+    painter.setBrush(picked ? theme.woad : theme.paper);
+    painter.drawEllipse(ends->middle, disc, disc);
+    painter.setPen(picked ? theme.onWoad : thread.done ? theme.moss : theme.ink);
+    painter.setFont(textFont(12, QFont::Bold));
+    painter.drawText(QRectF(ends->middle.x() - disc, ends->middle.y() - disc, 2 * disc, 2 * disc), Qt::AlignCenter,
+                     QString::number(thread.number));
+}
+
+void PiecesOverview::paintThreads(QPainter& painter) const {
+    // The one that is picked lies over the others, and all numbers over the names.
+    const auto each = [&](auto paint) {
+        for (qsizetype i = 0; i < threads_.size(); ++i)
+            if (i != picked_)
+                (this->*paint)(painter, threads_[i], false);
+        if (picked_ >= 0 && picked_ < threads_.size())
+            (this->*paint)(painter, threads_[picked_], true);
+    };
+    each(&PiecesOverview::paintThread);
+    paintNames(painter);
+    each(&PiecesOverview::paintNumber);
 }
 
 int PiecesOverview::threadAt(QPointF point) const {

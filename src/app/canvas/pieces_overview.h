@@ -72,9 +72,12 @@ private:
     struct Ends {
         QPointF from, to;
         QPointF hanging; ///< how far it hangs down between them
-        QPointF middle;
+        QPointF middle;  ///< about there, beside names
     };
     void layOut();
+    void paintNames(QPainter& painter) const;
+    void paintThread(QPainter& painter, const DrawnThread& thread, bool picked) const;
+    void paintNumber(QPainter& painter, const DrawnThread& thread, bool picked) const;
     void paintThreads(QPainter& painter) const;
     std::optional<Ends> ends(const DrawnThread& thread) const;
     std::optional<QPointF> middle(const QList<DrawnThread::Stroke>& strokes) const;

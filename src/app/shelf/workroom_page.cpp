@@ -180,6 +180,8 @@ WorkroomPage::WorkroomPage(Session& session, QWidget* parent) : Station(session,
 }
 
 void WorkroomPage::refresh() {
+    grid_ = nullptr;
+    tiles_.clear();
     while (QLayoutItem* item = content_->takeAt(0)) {
         if (item->widget())
             item->widget()->deleteLater();
@@ -299,12 +301,11 @@ void WorkroomPage::addLines(QVBoxLayout* layout) {
 }
 
 void WorkroomPage::addTiles(QVBoxLayout* layout) {
-    auto* grid = new QGridLayout;
-    grid->setSpacing(14);
-    columns_ = columnsFor(width());
-    int place = 0;
+    grid_ = new QGridLayout;
+    grid_->setSpacing(14);
+    layout->addLayout(grid_);
     for (const ShelfItem& item : shown_) {
-        if (place == mostTiles)
+        if (tiles_.size() == mostTiles)
             break;
         QString second = tr("cannot be read");
         std::optional<Project> project;
@@ -320,12 +321,9 @@ void WorkroomPage::addTiles(QVBoxLayout* layout) {
         if (project)
             tile->setProject(std::move(*project));
         connect(tile, &QAbstractButton::clicked, this, [this, id = item.id] { emit projectChosen(id); });
-        grid->addWidget(tile, place / columns_, place % columns_);
-        ++place;
+        tiles_.append(tile);
     }
-    for (int column = 0; column < columns_; ++column)
-        grid->setColumnStretch(column, 1);
-    layout->addLayout(grid);
+    placeTiles();
     if (shown_.size() > mostTiles) {
         auto* more =
             new Label(tr("and %1 more: seek them by name, or see all as lines").arg(shown_.size() - mostTiles), this);
@@ -340,8 +338,19 @@ int WorkroomPage::columnsFor(int wide) {
 
 void WorkroomPage::resizeEvent(QResizeEvent* event) {
     Station::resizeEvent(event);
-    if (!asLines_ && columnsFor(width()) != columns_)
-        QTimer::singleShot(0, this, &WorkroomPage::refresh);
+    placeTiles();
+}
+
+void WorkroomPage::placeTiles() {
+    if (!grid_)
+        return;
+    const int columns = columnsFor(width());
+    if (columns == std::exchange(columns_, columns) && grid_->count() == tiles_.size())
+        return;
+    for (int i = 0; i < tiles_.size(); ++i)
+        grid_->addWidget(tiles_[i], i / columns, i % columns); // which takes it from where it was
+    for (int column = 0; column < std::max(columns, grid_->columnCount()); ++column)
+        grid_->setColumnStretch(column, column < columns ? 1 : 0);
 }
 
 void WorkroomPage::fillShelves(QVBoxLayout* layout) {

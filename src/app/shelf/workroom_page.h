@@ -35,6 +35,8 @@ private:
     void fillShelves(QVBoxLayout* layout);
     void addLines(QVBoxLayout* layout);
     void addTiles(QVBoxLayout* layout);
+    /// In as many columns as there is room for.
+    void placeTiles();
     static int columnsFor(int wide);
 
     QVBoxLayout* content_;
@@ -44,8 +46,10 @@ private:
     QString sought_;
     bool byName_ = false;
     bool asLines_ = false;
-    bool isChosen_ = false; ///< tiles or lines, by hand
-    int columns_ = 3;
+    bool isChosen_ = false;       ///< tiles or lines, by hand
+    QGridLayout* grid_ = nullptr; ///< of the tiles; none where there are lines
+    QList<QWidget*> tiles_;
+    int columns_ = 0; ///< in which the tiles stand
 };
 
 } // namespace vestimen::app

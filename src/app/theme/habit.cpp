@@ -38,7 +38,12 @@ constexpr std::array pairs{Pair{"binding off", "casting off"},
                            Pair{"stockinette", "stocking stitch"},
                            Pair{"grafted", "sewn invisibly"},
                            Pair{"grafting", "invisible sewing"},
-                           Pair{"mattress stitch", "invisible side seam"}};
+                           Pair{"mattress stitch", "invisible side seam"},
+                           Pair{"knit sides", "right sides"},
+                           Pair{"knit side", "right side"},
+                           Pair{"purl sides", "wrong sides"},
+                           Pair{"purl side", "wrong side"},
+                           Pair{"held needles", "parked needles"}};
 
 const QRegularExpression& allWords() {
     static const QRegularExpression words = [] {

@@ -550,6 +550,14 @@ struct Perform {
         (*this)(TakeOff{all.first, all.last, Onto::holder, drawn.as});
     }
 
+    static void takeNewest(NeedleState& needle) {
+        if (needle.more.empty())
+            needle.first = noLoop;
+        else
+            needle.more.pop_back();
+        --needle.loops;
+    }
+
     void operator()(const Drop& drop) const {
         if (!bed.inReach(drop.needle))
             return;
@@ -574,11 +582,7 @@ struct Perform {
         for (const LoopId each : letLoops)
             forgetSplit(each);
         NeedleState before = bed.needles_.lift(drop.needle);
-        if (before.more.empty())
-            before.first = noLoop;
-        else
-            before.more.pop_back();
-        --before.loops;
+        takeNewest(before);
         bed.dropped_[drop.needle] = {std::move(before), loop.id(), std::move(let), drop.ladder};
         bed.needles_.at(drop.needle).position = Position::out;
         bed.needles_.at(drop.needle).ladderAllowed = true;
@@ -622,14 +626,21 @@ struct Perform {
         if (reform.rows.count() > depth)
             bed.find("nothing_there", reform.needle,
                      {"{0} has {1} rungs to take up, not {2}.", {reform.needle, depth, reform.rows}});
+        NeedleState& state = bed.needles_.at(reform.needle);
+        if (begun && (state.loops == 0 || state.newest() != loop))
+            return nothingThere(reform.needle, "take up again");
+        if (begun)
+            takeNewest(state); // the rung that hung there meanwhile
+        else if (state.loops == 0)
+            state = needle;
+        else
+            bed.move(needle, reform.needle);
         begun = true;
         for (int rung = 0; rung < std::min(depth, reform.rows.count()); ++rung) {
             // The lowest first, each of the yarn of its own row.
             loop = bed.make(LoopKind::knit, reform.needle, rungs.back(), loop, reform.as == Reformed::purl);
             rungs.pop_back();
         }
-        NeedleState& state = bed.needles_.at(reform.needle);
-        state = needle; // where a rung before this one hung meanwhile
         bed.push(reform.needle, state, loop);
         if (state.position == Position::out)
             state.position = Position::work;
