@@ -104,6 +104,30 @@ private:
     std::vector<FabricPicture> pictures_;
 };
 
+/// Names, a line each. What is too long for the line is whole in the tip: a label that wraps its words would have the
+/// whole page laid out over and over at the start, and so would a label for each line.
+class NameLines : public Label {
+public:
+    NameLines(const QString& text, QWidget* parent) : Label(text, parent) {
+        setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
+    }
+
+protected:
+    void paintEvent(QPaintEvent*) override {
+        QPainter painter(this);
+        const QFontMetrics metrics = painter.fontMetrics();
+        QRect line(0, 0, width(), metrics.lineSpacing());
+        for (const QString& name : text().split('\n')) {
+            painter.drawText(line, Qt::AlignVCenter, metrics.elidedText(name, Qt::ElideRight, width()));
+            line.translate(0, metrics.lineSpacing());
+        }
+    }
+    void resizeEvent(QResizeEvent* event) override {
+        Label::resizeEvent(event);
+        setToolTip(sizeHint().width() > width() ? text() : QString());
+    }
+};
+
 QLabel* heading(const QString& text, QWidget* parent) {
     auto* label = new Label(text, parent);
     label->setObjectName(QStringLiteral("heading"));
@@ -372,11 +396,8 @@ void WorkroomPage::fillShelves(QVBoxLayout* layout) {
             lines << item.name;
         if (count > mostOnCard)
             lines << tr("and %1 more").arg(count - mostOnCard);
-        // One label for the whole shelf: a label for each line would be felt at the start.
-        auto* contents = new Label(lines.isEmpty() ? tr("none yet") : lines.join('\n'), card);
+        auto* contents = new NameLines(lines.isEmpty() ? tr("none yet") : lines.join('\n'), card);
         contents->setObjectName(lines.isEmpty() ? QStringLiteral("muted") : QString());
-        contents->setTextFormat(Qt::PlainText);
-        contents->setWordWrap(true);
         list->addWidget(contents);
         list->addStretch(1);
         auto* open = new QPushButton(tr("Open %1").arg(title.toLower()), card);
