@@ -66,6 +66,12 @@ void TestJoinStation::everyJoinIsAThread() {
         QCOMPARE(thread.number, i + 1);
         QVERIFY2(!thread.first.isEmpty(), qPrintable(join->list()->item(i)->text()));
         QVERIFY(join->laidOut()->rect().contains(join->laidOut()->handle(i).toPoint()));
+        // Names can be read.
+        for (const WorkedPiece& piece : fixture.worked().pieces) {
+            const QRectF at = join->laidOut()->place(piece.key);
+            const QRectF name(at.center().x() - 40, at.bottom() + 6, 80, 30);
+            QVERIFY2(!name.contains(join->laidOut()->handle(i)), qPrintable(join->list()->item(i)->text()));
+        }
     }
     // Picked by its number; where two lie on each other, the one that comes first.
     for (int i = 0; i < join->list()->count(); ++i) {

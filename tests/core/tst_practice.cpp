@@ -311,6 +311,11 @@ void TestPractice::wrongHandsAreTold() {
     half.make(HandMove::knit, {});
     const Trial over = half.tryStep();
     QVERIFY2(listed(over.happened).contains("L2 knits on over a stitch of half its yarn"), listed(over.happened));
+    // A fault of somebody's own that says nothing of a column.
+    const Program piece = card("decrease_edge").program;
+    const auto nothingToDo = cureOfColumn(card("fault_snarl"), piece, {2, 0}, nullptr, at("L1"), Rows(1));
+    QVERIFY(std::holds_alternative<Phrase>(nothingToDo));
+    QVERIFY(std::holds_alternative<PracticeCard>(cureOfColumn(halved, piece, {2, 0}, nullptr, at("L1"), Rows(1))));
     // Beyond every bed, and a card without a step.
     QVERIFY(lean.make(HandMove::wrap, {Needle::atSlot(4000), Needle::atSlot(4000)}).has_value());
     PracticeCard none = hem;

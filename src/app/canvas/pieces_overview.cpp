@@ -15,6 +15,7 @@
 #include <QPainterPath>
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <optional>
 
@@ -231,22 +232,37 @@ std::optional<PiecesOverview::Ends> PiecesOverview::ends(const DrawnThread& thre
     const QPointF to = middle(thread.second).value_or(*from + QPointF(0, -24));
     // It hangs a little, as a thread does until it is drawn tight.
     const QPointF hanging = thread.done ? QPointF() : QPointF(0, 12 + 0.1 * QLineF(*from, to).length());
-    const auto along = [&](double part) { return *from + (to - *from) * part + hanging * (3 * part * (1 - part)); };
+    return Ends{*from, to, hanging};
+}
+
+QList<QPointF> PiecesOverview::numbers() const {
+    QList<QPointF> places;
     const auto isFree = [&](QPointF at) {
-        return std::ranges::none_of(pieces_, [&](const Hanging& each) {
+        const auto lies = [&](const Hanging& each) {
             const QRectF words(each.at.center().x() - 55, each.at.bottom() + 4, 110, 35);
             return words.adjusted(-disc, -disc, disc, disc).contains(at);
-        });
+        };
+        return std::ranges::none_of(pieces_, lies) &&
+               std::ranges::none_of(places, [&](QPointF other) { return QLineF(at, other).length() < 2 * disc; });
     };
-    for (const double part : {0.5, 0.42, 0.58, 0.34, 0.66, 0.26, 0.74})
-        if (isFree(along(part)))
-            return Ends{*from, to, hanging, along(part)};
-    return Ends{*from, to, hanging, along(0.5)};
+    for (const DrawnThread& each : threads_) {
+        const auto ends = this->ends(each);
+        if (!ends) {
+            places.append(QPointF());
+            continue;
+        }
+        const auto along = [&](double part) {
+            return ends->from + (ends->to - ends->from) * part + ends->hanging * (3 * part * (1 - part));
+        };
+        constexpr std::array parts = {0.5, 0.42, 0.58, 0.34, 0.66, 0.26, 0.74};
+        const auto free = std::ranges::find_if(parts, [&](double at) { return isFree(along(at)); });
+        places.append(along(free == parts.end() ? parts.front() : *free));
+    }
+    return places;
 }
 
 QPointF PiecesOverview::handle(qsizetype thread) const {
-    const auto found = ends(threads_[thread]);
-    return found ? found->middle : QPointF();
+    return numbers()[thread];
 }
 
 void PiecesOverview::setThreads(QList<DrawnThread> threads) {
@@ -304,39 +320,41 @@ void PiecesOverview::paintThread(QPainter& painter, const DrawnThread& thread, b
         painter.drawEllipse(end, 2.5, 2.5);
 }
 
-void PiecesOverview::paintNumber(QPainter& painter, const DrawnThread& thread, bool picked) const {
-    const auto ends = this->ends(thread);
-    if (!ends || thread.number == 0)
+void PiecesOverview::paintNumber(QPainter& painter, const DrawnThread& thread, QPointF at, bool picked) const {
+    if (at.isNull() || thread.number == 0)
         return;
     const Theme& theme = Theme::current();
     const QColor colour = picked ? theme.woad : thread.done ? theme.moss : theme.madder;
     painter.setPen(QPen(colour, picked ? 2.4 : 1.6));
     painter.setBrush(picked ? theme.woad : theme.paper);
-    painter.drawEllipse(ends->middle, disc, disc);
+    painter.drawEllipse(at, disc, disc);
     painter.setPen(picked ? theme.onWoad : thread.done ? theme.moss : theme.ink);
     painter.setFont(textFont(12, QFont::Bold));
-    painter.drawText(QRectF(ends->middle.x() - disc, ends->middle.y() - disc, 2 * disc, 2 * disc), Qt::AlignCenter,
+    painter.drawText(QRectF(at.x() - disc, at.y() - disc, 2 * disc, 2 * disc), Qt::AlignCenter,
                      QString::number(thread.number));
 }
 
 void PiecesOverview::paintThreads(QPainter& painter) const {
     // The one that is picked lies over the others, and all numbers over the names.
-    const auto each = [&](auto paint) {
-        for (qsizetype i = 0; i < threads_.size(); ++i)
-            if (i != picked_)
-                (this->*paint)(painter, threads_[i], false);
-        if (picked_ >= 0 && picked_ < threads_.size())
-            (this->*paint)(painter, threads_[picked_], true);
-    };
-    each(&PiecesOverview::paintThread);
+    QList<qsizetype> order;
+    for (qsizetype i = 0; i < threads_.size(); ++i)
+        if (i != picked_)
+            order.append(i);
+    if (picked_ >= 0 && picked_ < threads_.size())
+        order.append(picked_);
+    for (const qsizetype i : order)
+        paintThread(painter, threads_[i], i == picked_);
     paintNames(painter);
-    each(&PiecesOverview::paintNumber);
+    const QList<QPointF> places = numbers();
+    for (const qsizetype i : order)
+        paintNumber(painter, threads_[i], places[i], i == picked_);
 }
 
 int PiecesOverview::threadAt(QPointF point) const {
     constexpr double reach = 12.0;
+    const QList<QPointF> places = numbers();
     for (qsizetype i = 0; i < threads_.size(); ++i)
-        if (threads_[i].number != 0 && QLineF(handle(i), point).length() <= reach)
+        if (threads_[i].number != 0 && QLineF(places[i], point).length() <= reach)
             return static_cast<int>(i);
     return -1;
 }

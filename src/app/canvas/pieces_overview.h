@@ -72,14 +72,15 @@ private:
     struct Ends {
         QPointF from, to;
         QPointF hanging; ///< how far it hangs down between them
-        QPointF middle;  ///< about there, beside names
     };
     void layOut();
     void paintNames(QPainter& painter) const;
     void paintThread(QPainter& painter, const DrawnThread& thread, bool picked) const;
-    void paintNumber(QPainter& painter, const DrawnThread& thread, bool picked) const;
+    void paintNumber(QPainter& painter, const DrawnThread& thread, QPointF at, bool picked) const;
     void paintThreads(QPainter& painter) const;
     std::optional<Ends> ends(const DrawnThread& thread) const;
+    /// Where each thread has its number: about in its middle, beside names and other numbers where there is room.
+    QList<QPointF> numbers() const;
     std::optional<QPointF> middle(const QList<DrawnThread::Stroke>& strokes) const;
     int threadAt(QPointF point) const;
     QPointF point(const Hanging& piece, double slot, double rows) const;

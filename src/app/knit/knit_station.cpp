@@ -140,49 +140,34 @@ void KnitStation::addKeys() {
 }
 
 PracticeView* KnitStation::cure() const {
-    return curePage_ && pages_->currentWidget() == curePage_ ? cure_ : nullptr;
+    return cure_ && pages_->currentWidget() == cure_ ? cure_->view() : nullptr;
 }
 
 void KnitStation::followCure(const PracticeCard& cure, const QString& note) {
     if (!state_)
         return;
-    if (!curePage_) {
-        curePage_ = new QWidget(this);
-        auto* column = new QVBoxLayout(curePage_);
-        column->setContentsMargins(24, 14, 24, 14);
-        auto* title = new Label(tr("The cure, on this piece"), curePage_);
-        title->setObjectName(QStringLiteral("title"));
-        column->addWidget(title);
-        cure_ = new PracticeView(curePage_);
-        column->addWidget(cure_, 1);
-        auto* foot = new QHBoxLayout;
-        auto* mended = new QPushButton(tr("M · it is mended, go on"), curePage_);
-        mended->setObjectName(QStringLiteral("primary"));
-        mended->setFocusPolicy(Qt::NoFocus);
-        auto* leave = new QPushButton(tr("Esc · leave it"), curePage_);
-        leave->setFocusPolicy(Qt::NoFocus);
-        connect(mended, &QPushButton::clicked, this, [this] { endCure(true); });
-        connect(leave, &QPushButton::clicked, this, [this] { endCure(false); });
-        foot->addWidget(mended);
-        foot->addWidget(leave);
-        foot->addStretch(1);
-        column->addLayout(foot);
-        pages_->addWidget(curePage_);
+    if (!cure_) {
+        cure_ = new CurePage(this);
+        connect(cure_, &CurePage::left, this, &KnitStation::endCure);
+        connect(cure_, &CurePage::mended, this, [this](const QString& mended) {
+            endCure();
+            if (change([&] { state_->note(mended); }))
+                emit said(tr("In the journal: %1.").arg(mended));
+        });
+        pages_->addWidget(cure_);
     }
-    cureNote_ = note;
-    cure_->show(cure, &state_->siblings(), fabricColour(QString::fromStdString(session().project().yarn.colour)));
-    pages_->setCurrentWidget(curePage_);
+    cure_->follow(cure, state_->siblings(), fabricColour(QString::fromStdString(session().project().yarn.colour)),
+                  note);
+    pages_->setCurrentWidget(cure_);
     setFocus();
 }
 
-void KnitStation::endCure(bool mended) {
+void KnitStation::endCure() {
     if (!cure())
         return;
-    cure_->play(false);
+    cure_->stop();
     pages_->setCurrentWidget(screen_);
     setFocus();
-    if (mended && state_ && change([this] { state_->note(cureNote_); }))
-        emit said(tr("In the journal: %1.").arg(cureNote_));
 }
 
 QString KnitStation::helpKey() const {
@@ -430,7 +415,7 @@ void KnitStation::leave() {
 void KnitStation::putAway() {
     tailsKept_.clear();
     screen_->ask()->dismiss();
-    endCure(false);
+    endCure();
     play(false);
     hand_->letGo();
     shownRow_.reset();
@@ -636,11 +621,9 @@ void KnitStation::fillMachine() {
 
 void KnitStation::keyPressEvent(QKeyEvent* event) {
     if (cure()) {
-        if (cure_->takeKey(*event))
-            return;
-        if (event->key() == Qt::Key_M || event->key() == Qt::Key_Escape)
-            return endCure(event->key() == Qt::Key_M);
-        return Station::keyPressEvent(event);
+        if (!cure_->takeKey(*event))
+            Station::keyPressEvent(event);
+        return;
     }
     if (state_ && (screen_->ask()->takeKey(*event) || hand_->takeKey(*event) || keys_->takeKey(*event)))
         return;

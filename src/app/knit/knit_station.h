@@ -3,6 +3,7 @@
 
 #include "app/knit/announcer.h"
 #include "app/knit/counter_ear.h"
+#include "app/knit/cure_page.h"
 #include "app/knit/fault_questions.h"
 #include "app/knit/first_of_pair.h"
 #include "app/knit/knit_questions.h"
@@ -11,7 +12,6 @@
 #include "app/knit/machine_screen.h"
 #include "app/knit/pace_keeper.h"
 #include "app/knit/piece_choice.h"
-#include "app/knit/practice_view.h"
 #include "app/session/station.h"
 
 #include <QElapsedTimer>
@@ -85,7 +85,7 @@ private:
     /// Does something to the state, says what cannot be done, and shows the result.
     bool change(const std::function<void()>& what);
     void followCure(const PracticeCard& cure, const QString& note);
-    void endCure(bool mended);
+    void endCure();
     void askToPrint();
     void askForSettings();
     void askAboutWrongWay(Side to);
@@ -113,9 +113,7 @@ private:
     MachineScreen* screen_;
     KnitQuestions* questions_;
     FaultQuestions* faults_;
-    QWidget* curePage_ = nullptr; ///< built when one is first followed
-    PracticeView* cure_ = nullptr;
-    QString cureNote_;
+    CurePage* cure_ = nullptr; ///< built when one is first followed
     KeyRow* keys_;
     QList<QPushButton*> ofYarn_; ///< what a rehearsal has no use for
     RehearsalBar* rehearsal_;

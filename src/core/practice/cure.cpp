@@ -156,6 +156,8 @@ std::variant<PracticeCard, Phrase> cureOfColumn(const PracticeCard& fault, const
             card.program.operations.push_back({std::move(*there), std::nullopt});
         }
     }
+    if (stepsOf(card).empty())
+        return Phrase{"The card of this fault has no step that mends a column.", {}};
     VirtualBed mended(card.program, siblings);
     mended.advance({card.program.operations.size(), 0});
     if (mended.fabric().findings.size() > found)
