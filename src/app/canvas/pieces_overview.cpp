@@ -278,17 +278,18 @@ void PiecesOverview::pickThread(int thread) {
 /// Over the threads, with some ground around them.
 void PiecesOverview::paintNames(QPainter& painter) const {
     const Theme& theme = Theme::current();
-    const auto write = [&](QPointF baseline, const QString& text, const QFont& font, const QColor& colour) {
-        QPainterPath letters;
-        letters.addText(baseline - QPointF(QFontMetricsF(font).horizontalAdvance(text) / 2, 0), font, text);
-        painter.setPen(QPen(theme.ground, 5, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
-        painter.drawPath(letters);
-        painter.fillPath(letters, colour);
+    const auto write = [&](QRectF line, const QString& text, const QColor& colour) {
+        const double wide = QFontMetricsF(painter.font()).horizontalAdvance(text) + 8;
+        painter.fillRect(QRectF(line.center().x() - wide / 2, line.top() + 1, wide, line.height() - 2), theme.ground);
+        painter.setPen(colour);
+        painter.drawText(line, Qt::AlignCenter, text);
     };
     for (const Hanging& each : pieces_) {
-        const QPointF below(each.at.center().x(), each.at.bottom());
-        write(below + QPointF(0, 18), each.name, textFont(13, QFont::Bold), theme.ink);
-        write(below + QPointF(0, 35), each.size, textFont(12), theme.muted);
+        const QRectF line(each.at.center().x() - 85, each.at.bottom() + 4, 170, 18);
+        painter.setFont(textFont(13, QFont::Bold));
+        write(line, each.name, theme.ink);
+        painter.setFont(textFont(12));
+        write(line.translated(0, 17), each.size, theme.muted);
     }
 }
 
