@@ -144,6 +144,7 @@ private slots:
     void ownCards();
     void printed();
     void aFaultFromSeeingItToTheJournal();
+    void aSplitStitchFurtherDown();
     void faultsWhereNothingIsToMend();
     void everyFaultHasItsPicture();
     void wordsOfTheOtherHabit_data();
@@ -613,6 +614,41 @@ void TestHandbook::aFaultFromSeeingItToTheJournal() {
 }
 
 /// At row 0, on waste rows and off the machine it says so, and offers nothing that cannot be.
+/// Seen two rows after it was knitted: it is shown where it is, let down as far, and taken up.
+void TestHandbook::aSplitStitchFurtherDown() {
+    beginFront(60);
+    KnitStation& knit = *window_->knitStation();
+    QTest::keyClick(&knit, Qt::Key_W);
+    for (QAbstractButton* tile : qobject_cast<FaultTiles*>(asked()->form())->tiles())
+        if (tile->text() == "A split stitch") {
+            QTest::mouseClick(tile, Qt::LeftButton);
+            break;
+        }
+    answer("follow it on the bed");
+    QVERIFY2(asked()->words().contains("in its hook is 1"), qPrintable(asked()->words()));
+    asked()->form()->findChild<QLineEdit*>()->setText("L4");
+    asked()->form()->findChild<QSpinBox*>()->setValue(3);
+    answer("show the cure");
+    PracticeView* cure = knit.cure();
+    QVERIFY(cure);
+    using Split = std::vector<std::pair<Needle, int>>;
+    QCOMPARE(cure->bed()->view().split, (Split{{at("L4"), 3}}));
+    QTest::keyClick(cure, Qt::Key_Y);
+    QTest::keyClick(cure, Qt::Key_Return); // left as it is
+    QVERIFY2(cure->answer().contains("half its yarn"), qPrintable(cure->answer()));
+    byKeys(*cure, {"L4", "", {Qt::Key_D}});
+    QTest::keyClick(cure, Qt::Key_Return);
+    QCOMPARE(cure->turn()->step(), std::size_t{1});
+    QVERIFY(cure->bed()->view().split.empty());
+    QCOMPARE(cure->bed()->view().rungs, (Split{{at("L4"), 3}}));
+    byKeys(*cure, {"L4", "", {Qt::Key_U}, 3});
+    QTest::keyClick(cure, Qt::Key_Return);
+    QVERIFY(cure->turn()->isDone());
+    QTest::keyClick(&knit, Qt::Key_M);
+    const JournalRecord last = workroom_->journal(knit.state()->piece().id).last();
+    QVERIFY2(last.text.contains("A split stitch at L4, 3 rows down"), qPrintable(last.text));
+}
+
 void TestHandbook::faultsWhereNothingIsToMend() {
     KnitStation& knit = *window_->knitStation();
     const auto ask = [&] {
