@@ -316,6 +316,16 @@ void TestPractice::wrongHandsAreTold() {
     const auto nothingToDo = cureOfColumn(card("fault_snarl"), piece, {2, 0}, nullptr, at("L1"), Rows(1));
     QVERIFY(std::holds_alternative<Phrase>(nothingToDo));
     QVERIFY(std::holds_alternative<PracticeCard>(cureOfColumn(halved, piece, {2, 0}, nullptr, at("L1"), Rows(1))));
+    // One that takes its rungs up a few at a time has the piece's whole column taken up, however long.
+    PracticeCard byRungs = card("fault_dropped");
+    auto& operations = byRungs.program.operations;
+    std::get<Reform>(operations.back().action).rows = Rows(1);
+    operations.push_back({Say{"And the others.", sectionRemark.text()}, std::nullopt});
+    operations.push_back({Reform{at("L3"), Rows(2)}, std::nullopt});
+    const auto whole = cureOfColumn(byRungs, piece, {2, 0}, nullptr, at("L1"), Rows(4));
+    QVERIFY(std::holds_alternative<PracticeCard>(whole));
+    QVERIFY2(problemsOf(std::get<PracticeCard>(whole)).empty(), listed(problemsOf(std::get<PracticeCard>(whole))));
+    QCOMPARE(stepsOf(std::get<PracticeCard>(whole)).size(), std::size_t{1});
     // Beyond every bed, and a card without a step.
     QVERIFY(lean.make(HandMove::wrap, {Needle::atSlot(4000), Needle::atSlot(4000)}).has_value());
     PracticeCard none = hem;

@@ -27,6 +27,11 @@ constexpr double railRoom = 14.0;
 constexpr double nameRoom = 44.0;
 constexpr double disc = 10.0; ///< under a thread's number
 
+/// Under a piece: its name; its size is the line below.
+QRectF nameLine(const QRectF& piece) {
+    return {piece.center().x() - 85, piece.bottom() + 4, 170, 18};
+}
+
 /// The middle of an edge of a piece's outline, in mm; nothing where it has no such edge.
 std::optional<OutlinePoint> middleOf(const Outline& outline, const std::string& name) {
     std::vector<OutlinePoint> points;
@@ -239,8 +244,7 @@ QList<QPointF> PiecesOverview::numbers() const {
     QList<QPointF> places;
     const auto isFree = [&](QPointF at) {
         const auto lies = [&](const Hanging& each) {
-            const QRectF words(each.at.center().x() - 55, each.at.bottom() + 4, 110, 35);
-            return words.adjusted(-disc, -disc, disc, disc).contains(at);
+            return nameLine(each.at).adjusted(30 - disc, -disc, disc - 30, 17 + disc).contains(at);
         };
         return std::ranges::none_of(pieces_, lies) &&
                std::ranges::none_of(places, [&](QPointF other) { return QLineF(at, other).length() < 2 * disc; });
@@ -285,7 +289,7 @@ void PiecesOverview::paintNames(QPainter& painter) const {
         painter.drawText(line, Qt::AlignCenter, text);
     };
     for (const Hanging& each : pieces_) {
-        const QRectF line(each.at.center().x() - 85, each.at.bottom() + 4, 170, 18);
+        const QRectF line = nameLine(each.at);
         painter.setFont(textFont(13, QFont::Bold));
         write(line, each.name, theme.ink);
         painter.setFont(textFont(12));

@@ -141,24 +141,27 @@ void BedCanvas::paintRungs(QPainter& painter, const Strip& shown, double top, do
     }
 }
 
-/// A thin loop, and beside it the half of the yarn that the hook missed.
+/// A thin loop, and beside it the half of the yarn that the hook missed; on a wide piece larger than its neighbours, so
+/// that it is seen from where one stands.
 void BedCanvas::paintSplit(QPainter& painter, const Strip& shown, double top, double row) const {
     const Theme& theme = Theme::current();
     painter.setBrush(Qt::NoBrush);
     for (const auto& [needle, rows] : view_.split) {
         if (needle.bed() == Bed::second)
             continue;
-        const double left = shown.x(needle.slot() - view_.firstSlot);
-        const QRectF cell(left, top + (rows - 1) * row, shown.stitch, row);
+        const double wide = std::max(shown.stitch, 24.0);
+        const double high = std::max(row, 18.0);
+        QRectF cell(0, 0, wide, high);
+        cell.moveCenter({shown.x(needle.slot() - view_.firstSlot + 0.5), top + (rows - 0.5) * row});
+        cell.moveTop(std::max(cell.top(), top));
         painter.fillRect(cell, theme.ground);
-        painter.setPen(QPen(theme.madder, std::clamp(row * 0.14, 1.0, 1.6)));
-        QPainterPath loop(cell.bottomLeft() + QPointF(shown.stitch * 0.3, 0));
-        loop.cubicTo(cell.topLeft() + QPointF(shown.stitch * 0.1, -row * 0.2),
-                     cell.topLeft() + QPointF(shown.stitch * 0.7, -row * 0.2),
-                     cell.bottomLeft() + QPointF(shown.stitch * 0.5, 0));
+        painter.setPen(QPen(theme.madder, 1.6));
+        QPainterPath loop(cell.bottomLeft() + QPointF(wide * 0.3, 0));
+        loop.cubicTo(cell.topLeft() + QPointF(wide * 0.1, -high * 0.2),
+                     cell.topLeft() + QPointF(wide * 0.7, -high * 0.2), cell.bottomLeft() + QPointF(wide * 0.5, 0));
         painter.drawPath(loop);
         QPainterPath missed(cell.bottomLeft());
-        missed.quadTo(cell.center() + QPointF(0, row * 0.35), cell.topRight() + QPointF(0, row * 0.6));
+        missed.quadTo(cell.center() + QPointF(0, high * 0.35), cell.topRight() + QPointF(0, high * 0.6));
         painter.drawPath(missed);
     }
 }

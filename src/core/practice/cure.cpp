@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/practice/cure.h"
 
+#include <set>
 #include <utility>
 
 namespace vestimen {
@@ -146,11 +147,12 @@ std::variant<PracticeCard, Phrase> cureOfColumn(const PracticeCard& fault, const
     if (before.loops > 0 && own < rows.count())
         return Phrase{"At {0} the work has {1} rows: below them is waste yarn, or its edge.", {needle, own}};
     const ToColumn toColumn{needle, rows, isPurl ? operation::Reformed::purl : operation::Reformed::knit};
+    std::set<std::size_t> done;         // each once: a card may take its own rungs up a few at a time
     const Operation* section = nullptr; // which begins with what comes next
     for (const Operation& each : fault.program.operations) {
         if (const auto* say = std::get_if<operation::Say>(&each.action); say && isSection(*say)) {
             section = &each;
-        } else if (auto there = std::visit(toColumn, each.action)) {
+        } else if (auto there = std::visit(toColumn, each.action); there && done.insert(there->index()).second) {
             if (section)
                 card.program.operations.push_back(*std::exchange(section, nullptr));
             card.program.operations.push_back({std::move(*there), std::nullopt});
