@@ -23,6 +23,8 @@
 #include <QTimer>
 
 #include <algorithm>
+#include <cstdio>
+#include <cstdlib>
 #include <ctime>
 #include <memory>
 #include <new>
@@ -77,6 +79,17 @@ private:
     bool painted_ = false;
 };
 
+/// Whether there is something that a window can be shown on. Qt would end the process with a signal.
+bool hasDisplay(int argc, char** argv) {
+    const auto isSet = [](const char* name) {
+        const char* value = std::getenv(name);
+        return value && *value;
+    };
+    return isSet("DISPLAY") || isSet("WAYLAND_DISPLAY") || isSet("QT_QPA_PLATFORM") ||
+           std::any_of(argv + 1, argv + argc,
+                       [](const char* argument) { return QLatin1String(argument) == QLatin1String("-platform"); });
+}
+
 /// What is only printed needs no display.
 std::unique_ptr<QCoreApplication> makeApplication(int& argc, char** argv) {
     const auto asksForText = [](const char* argument) {
@@ -86,6 +99,12 @@ std::unique_ptr<QCoreApplication> makeApplication(int& argc, char** argv) {
     };
     if (std::any_of(argv + 1, argv + argc, asksForText))
         return std::make_unique<QCoreApplication>(argc, argv);
+    if (!hasDisplay(argc, argv)) {
+        std::fputs("vestimen: there is no display to open a window on. Start it from a desktop; reckon, rehearse and "
+                   "export need none.\n",
+                   stderr);
+        return nullptr;
+    }
     auto application = std::make_unique<GuardedApplication>(argc, argv);
     QApplication::setApplicationDisplayName(QStringLiteral("Vestimen"));
     return application;
@@ -111,14 +130,23 @@ std::unique_ptr<Workroom> ask(const WorkroomTrouble& trouble, const QString& pat
     QTextStream(stderr) << "vestimen: " << trouble.message() << "\n";
     if (QApplication::platformName() == QLatin1String("offscreen"))
         return nullptr;
-    QMessageBox box(QMessageBox::Warning, QStringLiteral("Vestimen"), trouble.message());
+    const bool isDamaged = trouble.kind() == WorkroomTrouble::Kind::damaged;
+    QString message = trouble.message();
+    if (isDamaged) {
+        const ReadableContents there = whatCanBeRead(path);
+        message += ' ' + tr("Of it can still be read: projects: %1, begun pieces: %2, swatches, wearers, machines and "
+                            "yarns: %3.")
+                             .arg(there.projects)
+                             .arg(there.pieces)
+                             .arg(there.others);
+    }
+    QMessageBox box(QMessageBox::Warning, QStringLiteral("Vestimen"), message);
     box.setTextFormat(Qt::PlainText);
     QPushButton* copy = nullptr;
     if (trouble.copy())
         copy = box.addButton(
             tr("Open the copy of %1").arg(QLocale().toString(trouble.copy()->written, QLocale::ShortFormat)),
             QMessageBox::AcceptRole);
-    const bool isDamaged = trouble.kind() == WorkroomTrouble::Kind::damaged;
     QPushButton* save = isDamaged ? box.addButton(tr("Save what can be read …"), QMessageBox::ActionRole) : nullptr;
     QPushButton* anew = isDamaged ? nullptr : box.addButton(tr("Begin a new workroom"), QMessageBox::ActionRole);
     box.addButton(tr("Leave it"), QMessageBox::RejectRole);
@@ -141,6 +169,16 @@ std::unique_ptr<Workroom> ask(const WorkroomTrouble& trouble, const QString& pat
     return nullptr;
 }
 
+int takenShots(MainWindow& window, const QString& folder) {
+    const int code = takeShots(window, folder);
+    if (code != 0)
+        report(QApplication::translate("Application", "The pictures could not be written to %1: name a folder that can be "
+                                                      "made, or written to.")
+                   .arg(folder),
+               false);
+    return code;
+}
+
 std::unique_ptr<Workroom> openWorkroom(const QString& path) {
     try {
         return std::make_unique<Workroom>(path);
@@ -153,6 +191,8 @@ std::unique_ptr<Workroom> openWorkroom(const QString& path) {
 
 int runApplication(int argc, char** argv) {
     const auto application = makeApplication(argc, argv);
+    if (!application)
+        return 1;
     QCoreApplication::setApplicationName(QStringLiteral("vestimen"));
     QCoreApplication::setApplicationVersion(QStringLiteral(VESTIMEN_VERSION));
 
@@ -215,7 +255,7 @@ int runApplication(int argc, char** argv) {
             qApp->setStyleSheet(applicationStyleSheet());
             MainWindow window(*workroom);
             if (parser.isSet(shots))
-                return takeShots(window, parser.value(shots));
+                return takenShots(window, parser.value(shots));
             QObject::connect(&window, &MainWindow::restoreWanted, &window, [&](const SafeCopy& copy) {
                 wanted = copy;
                 QApplication::quit();

@@ -101,11 +101,11 @@ int runSubcommand(int argc, char** argv) {
     } catch (const CLI::ParseError& error) {
         std::string text = error.what();
         std::replace(text.begin(), text.end(), '\n', ' ');
-        std::cerr << "vestimen: " << text << "\n";
+        std::cerr << "vestimen: " << printable(text) << "\n";
     } catch (const std::bad_alloc&) {
         std::cerr << "vestimen: there is not enough memory for this\n";
     } catch (const std::exception& error) { // UsageError, FileError, and what should not be
-        std::cerr << "vestimen: " << error.what() << "\n";
+        std::cerr << "vestimen: " << printable(error.what()) << "\n";
     }
     return isPrinted() ? code : exitBadInput;
 }

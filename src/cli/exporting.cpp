@@ -54,9 +54,8 @@ std::vector<ExportedFile> allFiles(const Project& project, const Worked& worked,
     add("json", "joins.json", [&] { return joinsJson(worked); });
     // What is knitted through both edges is a program as well.
     for (const Join& join : worked.joins)
-        if (const auto planned = std::ranges::find(worked.plannedJoins, join.key, &PlannedJoin::key);
-            planned != worked.plannedJoins.end() && isWanted("json"))
-            if (const auto program = joinProgram(project, *planned, join))
+        if (isWanted("json"))
+            if (const auto program = joinProgram(project, join))
                 files.push_back({"join_" + join.key + ".json", toJson(*program)});
     add("csv", "counts.csv", [&] { return countsCsv(worked); });
     for (const WorkedPiece& piece : worked.pieces)

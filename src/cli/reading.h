@@ -23,6 +23,9 @@ template<class Parse> auto parsed(const std::string& file, Parse parse) {
     }
 }
 
+/// Fit for a terminal: what a name from a file could tell it to do is shown as “?”.
+std::string printable(const std::string& text);
+
 /// One line on standard output.
 void print(const Finding& finding);
 

@@ -17,7 +17,7 @@ namespace vestimen {
 namespace {
 
 void print(const Rehearsed& piece) {
-    fmt::print("{}: {} rows, {} loops, {} ends\n", piece.program->piece, piece.fabric->passes.size(),
+    fmt::print("{}: {} rows, {} loops, {} ends\n", printable(piece.program->piece), piece.fabric->passes.size(),
                piece.fabric->loops.size(), piece.fabric->ends);
 }
 

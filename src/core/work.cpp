@@ -6,6 +6,7 @@
 #include "core/joining/join_order.h"
 #include "core/joining/join_ways.h"
 #include "core/knitting/piece_parts.h"
+#include "core/knitting/tools_used.h"
 #include "core/plan/piece_writer.h"
 #include "core/plan/stripe_surface.h"
 
@@ -44,6 +45,9 @@ void findOtherFabric(const Project& project, Length width, FabricKind wanted, st
          .text = {wanted == FabricKind::plain
                       ? "The swatch is {0} and the pieces are plain: a piece {1} wide may come out {2} off. Knit a "
                         "plain swatch."
+                  : wanted == FabricKind::patterned
+                      ? "The swatch is {0} and the pieces are patterned: a piece {1} wide may come out {2} off. Knit a "
+                        "swatch of the pattern."
                       : "The swatch is {0} and this is ribbed on two beds: a piece {1} wide may come out {2} off. Knit "
                         "a swatch of its rib.",
                   {std::string(label(fabric)), width, width * share}},
@@ -181,6 +185,23 @@ void findYarns(const Project& project, std::vector<Finding>& findings) {
                              {}}});
 }
 
+/// Tools that programs ask for and that the machine's list has not, once each.
+void findTools(const Project& project, const std::vector<WorkedPiece>& pieces, std::vector<Finding>& findings) {
+    std::set<Tool> missing;
+    for (const WorkedPiece& piece : pieces)
+        for (const Tool tool : toolsUsed(piece.program))
+            if (!project.machine.has(tool) && missing.insert(tool).second) {
+                const char* name = toolInfos()[static_cast<std::size_t>(tool)].label;
+                findings.push_back({.severity = Severity::warning,
+                                    .code = "tool_missing",
+                                    .text = {"This wants a tool that is not in the list of {0}: {1}. Choose another way, "
+                                             "or tick it where the machine is described.",
+                                             {project.machine.name, Words{name}}},
+                                    .piece = piece.program.piece,
+                                    .decision = std::string("tool_missing: ") + name});
+            }
+}
+
 WorkedPiece knitted(PlannedPiece& planned, const Ground& ground, const Siblings& siblings) {
     WorkedPiece piece;
     piece.key = planned.key;
@@ -266,6 +287,10 @@ Worked work(const Project& project) {
     if (worked.pieces.empty())
         return worked;
 
+    const auto before = worked.findings.size();
+    findTools(project, worked.pieces, worked.findings);
+    if (worked.findings.size() > before)
+        heedDecisions(project, worked.findings);
     std::vector<const Program*> programs;
     std::vector<const Fabric*> fabrics;
     for (const WorkedPiece& piece : worked.pieces) {
@@ -275,7 +300,7 @@ Worked work(const Project& project) {
     worked.plannedJoins = inOrder(std::move(planned.joins), project.joinOrder);
     takeMoreBars(worked.plannedJoins, worked.measured.gauge->rows.unit());
     useWays(worked.plannedJoins, project.joinWays);
-    worked.joins = joined(worked.plannedJoins, siblings, *worked.measured.gauge);
+    worked.joins = joined(worked.plannedJoins, siblings, *worked.measured.gauge, project.hand);
     std::map<std::string, Program*> toMark;
     for (WorkedPiece& piece : worked.pieces)
         toMark[piece.program.piece] = &piece.program;

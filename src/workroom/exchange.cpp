@@ -4,6 +4,7 @@
 #include "core/format/format_of.h"
 #include "core/format/project_json.h"
 #include "files/files.h"
+#include "workroom/damaged.h"
 #include "workroom/piece_exchange.h"
 #include "workroom/project_parts.h"
 #include "workroom/search_words.h"
@@ -17,6 +18,7 @@
 #include <QSet>
 #include <QSqlError>
 #include <QSqlQuery>
+#include <QTemporaryDir>
 #include <QUuid>
 
 #include <functional>
@@ -30,11 +32,16 @@ QString tr(const char* text) {
     return QCoreApplication::translate("Workroom", text);
 }
 
-constexpr std::pair<Shelf, const char*> folders[] = {{Shelf::projects, "project"},
-                                                     {Shelf::swatches, "swatch"},
-                                                     {Shelf::wearers, "wearer"},
-                                                     {Shelf::machines, "machine"},
-                                                     {Shelf::yarns, "yarn"}};
+struct ShelfFolder {
+    Shelf shelf;
+    const char* table;
+    const char* folder;
+};
+constexpr ShelfFolder folders[] = {{Shelf::projects, "project", "projects"},
+                                   {Shelf::swatches, "swatch", "swatches"},
+                                   {Shelf::wearers, "wearer", "wearers"},
+                                   {Shelf::machines, "machine", "machines"},
+                                   {Shelf::yarns, "yarn", "yarns"}};
 
 /// Returns the name that the file was given; none where it could not be written.
 QString writeItem(const QString& folder, const QString& name, const QString& body, Exchanged& done) {
@@ -51,11 +58,17 @@ QString writeItem(const QString& folder, const QString& name, const QString& bod
     }
 }
 
-/// A table's rows, their id first, from both ends: a page that cannot be read stops a query.
+/// So many rows in the middle of a damaged table are asked for one by one.
+constexpr qint64 mostAsked = 100'000;
+
+/// A table's rows, their id first, from both ends: a page that cannot be read stops a query. What lies between two such
+/// pages is asked for one by one.
 void eachRow(const QSqlDatabase& database, const char* table, const char* columns, Exchanged& done,
              const std::function<void(const QSqlQuery&)>& take) {
     QSet<qint64> seen;
     QString stopped;
+    qint64 low = 0;
+    qint64 high = mostAsked;
     for (const char* order : {"ASC", "DESC"}) {
         QSqlQuery query(database);
         query.setForwardOnly(true);
@@ -64,13 +77,25 @@ void eachRow(const QSqlDatabase& database, const char* table, const char* column
         while (isRead && query.next()) {
             if (seen.contains(query.value(0).toLongLong()))
                 return;
-            seen.insert(query.value(0).toLongLong());
+            const qint64 id = query.value(0).toLongLong();
+            seen.insert(id);
+            (order[0] == 'A' ? low : high) = id;
             take(query);
         }
         if (query.lastError().type() == QSqlError::NoError)
             return;
         stopped = query.lastError().databaseText();
     }
+    QSqlQuery one(database);
+    one.setForwardOnly(true);
+    if (one.prepare(QStringLiteral("SELECT id, %1 FROM %2 WHERE id = ?")
+                        .arg(QLatin1String(columns), QLatin1String(table))))
+        for (qint64 id = low + 1; id < high && id - low < mostAsked; ++id) {
+            one.bindValue(0, id);
+            if (one.exec() && one.next())
+                take(one);
+            one.finish();
+        }
     done.problems << tr("Some of the %1s cannot be read: %2.").arg(QLatin1String(table), stopped);
 }
 
@@ -173,37 +198,119 @@ QString fileNameFor(const QString& name, const QString& ending) {
     return (file.isEmpty() ? tr("unnamed") : file) + ending;
 }
 
-Exchanged exportAll(const QSqlDatabase& database, const QString& folder) {
+QString photographFolderOf(const QString& workroom) {
+    const QFileInfo info(workroom);
+    return info.absolutePath() + '/' + info.completeBaseName() + QStringLiteral(".photographs");
+}
+
+namespace {
+
+/// Pictures as they are, each looked at before it is read.
+void exportPhotographs(const QString& from, const QString& into, Exchanged& done) {
+    const QFileInfoList pictures =
+        QDir(from).entryInfoList({QStringLiteral("*.png"), QStringLiteral("*.jpg")}, QDir::Files, QDir::Name);
+    if (pictures.isEmpty() || !makeFolder(into, done))
+        return;
+    for (const QFileInfo& each : pictures) {
+        try {
+            const std::string bytes = readFile(QFile::encodeName(each.filePath()).toStdString(), largestPhotograph);
+            writeFile(QFile::encodeName(into + '/' + each.fileName()).toStdString(), bytes, Existing::refuse);
+            ++done.files;
+        } catch (const FileError& error) {
+            done.problems << QString::fromUtf8(error.what());
+        }
+    }
+}
+
+} // namespace
+
+Exchanged exportAll(const QSqlDatabase& database, const QString& photographs, const QString& folder) {
     Exchanged done;
     QHash<qint64, QString> projects;
-    for (const auto& [shelf, table] : folders) {
-        const QString into = folder + '/' + QLatin1String(table) + 's';
+    for (const auto& [shelf, table, name] : folders) {
+        const QString into = folder + '/' + QLatin1String(name);
         if (makeFolder(into, done))
             eachRow(database, table, "name, body", done, [&, of = shelf](const QSqlQuery& query) {
-                const QString name = writeItem(into, query.value(1).toString(), query.value(2).toString(), done);
+                const QString written = writeItem(into, query.value(1).toString(), query.value(2).toString(), done);
                 if (of == Shelf::projects)
-                    projects[query.value(0).toLongLong()] = name;
+                    projects[query.value(0).toLongLong()] = written;
             });
     }
     if (const QString into = folder + QStringLiteral("/pieces"); makeFolder(into, done))
         exportPieces(database, into, projects, done);
+    exportPhotographs(photographs, folder + QStringLiteral("/photographs"), done);
     return done;
 }
 
-Exchanged saveWhatCanBeRead(const QString& file, const QString& folder) {
-    const QString name = QUuid::createUuid().toString();
-    Exchanged done;
-    {
-        QSqlDatabase database = QSqlDatabase::addDatabase(QStringLiteral("QSQLITE"), name);
-        database.setDatabaseName(file);
-        database.setConnectOptions(QStringLiteral("QSQLITE_OPEN_READONLY"));
-        if (database.open())
-            done = exportAll(database, folder);
-        else
-            done.problems << tr("%1 cannot be opened: %2.").arg(file, database.lastError().databaseText());
+namespace {
+
+bool hasTables(const QSqlDatabase& database) {
+    QSqlQuery query(database);
+    return query.exec(QStringLiteral("SELECT count(*) FROM sqlite_master WHERE name = 'project'")) && query.next() &&
+           query.value(0).toInt() > 0;
+}
+
+/// Calls `use` with what is open of a file, as it is or made readable; false where nothing is.
+bool withWhatCanBeRead(const QString& file, Exchanged& done, const std::function<void(const QSqlDatabase&)>& use) {
+    QTemporaryDir aside;
+    const auto opened = [&](const QString& path) {
+        const QString name = QUuid::createUuid().toString();
+        bool isOpen = false;
+        {
+            QSqlDatabase database = QSqlDatabase::addDatabase(QStringLiteral("QSQLITE"), name);
+            database.setDatabaseName(path);
+            database.setConnectOptions(QStringLiteral("QSQLITE_OPEN_READONLY"));
+            isOpen = database.open() && hasTables(database);
+            if (isOpen)
+                use(database);
+        }
+        QSqlDatabase::removeDatabase(name);
+        return isOpen;
+    };
+    // Its log may hold the last rows: as it is, where that goes.
+    if (opened(file))
+        return true;
+    try {
+        const QByteArray bytes = madeReadable(file);
+        const QString copy = aside.filePath(QStringLiteral("workroom.sqlite"));
+        writeFile(QFile::encodeName(copy).toStdString(), bytes.toStdString(), Existing::replace);
+        if (opened(copy))
+            return true;
+        done.problems << tr("Nothing in %1 can be read any more.").arg(file);
+    } catch (const FileError& error) {
+        done.problems << QString::fromUtf8(error.what());
     }
-    QSqlDatabase::removeDatabase(name);
+    return false;
+}
+
+} // namespace
+
+Exchanged saveWhatCanBeRead(const QString& file, const QString& folder) {
+    Exchanged done;
+    Exchanged problems;
+    if (!withWhatCanBeRead(file, problems, [&](const QSqlDatabase& database) {
+            done = exportAll(database, photographFolderOf(file), folder);
+        }))
+        done.problems = problems.problems;
     return done;
+}
+
+ReadableContents whatCanBeRead(const QString& file) {
+    ReadableContents contents;
+    Exchanged ignored;
+    withWhatCanBeRead(file, ignored, [&](const QSqlDatabase& database) {
+        const auto countRows = [&](const char* table, const char* columns) {
+            int rows = 0;
+            eachRow(database, table, columns, ignored, [&](const QSqlQuery&) { ++rows; });
+            return rows;
+        };
+        contents.projects = countRows("project", "name, body");
+        contents.pieces = countRows("piece", "name, program");
+        for (const auto& [shelf, table, name] : folders)
+            if (shelf != Shelf::projects)
+                contents.others += countRows(table, "name, body");
+    });
+    return contents;
 }
 
 Exchanged importAll(Workroom& workroom, const QString& folder) {
@@ -223,12 +330,13 @@ Exchanged importAll(Workroom& workroom, const QString& folder) {
     for (const QString& file : files + pieces) {
         try {
             const std::string text = readFile(QFile::encodeName(file).toStdString());
-            workroom.together([&] {
-                if (importText(workroom, text, file, projects))
-                    ++done.files;
-                else
-                    done.problems << tr("%1 is no project, swatch, wearer, machine, yarn or begun piece.").arg(file);
-            });
+            bool isOurs = false;
+            workroom.together([&] { isOurs = importText(workroom, text, file, projects); });
+            // What was taken back again is not counted.
+            if (isOurs)
+                ++done.files;
+            else
+                done.problems << tr("%1 is no project, swatch, wearer, machine, yarn or begun piece.").arg(file);
         } catch (const FormatError& error) {
             done.problems << tr("%1: %2").arg(file, QString::fromUtf8(error.what()));
         } catch (const FileError& error) {

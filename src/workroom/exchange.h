@@ -17,9 +17,17 @@ QString fileNameFor(const QString& name, const QString& ending);
 
 /// Writes one file for each item and begun piece, in one folder for each kind; nothing is written over. Items on pages
 /// that cannot be read are left out, and said.
-Exchanged exportAll(const QSqlDatabase& database, const QString& folder);
+/// `photographs`: the folder that they lie in; they go along.
+Exchanged exportAll(const QSqlDatabase& database, const QString& photographs, const QString& folder);
 /// The same from a file that no workroom can be opened from. It is only read.
 Exchanged saveWhatCanBeRead(const QString& file, const QString& folder);
+/// How much of such a file that is.
+struct ReadableContents {
+    int projects = 0;
+    int pieces = 0;
+    int others = 0; ///< swatches, wearers, machines and yarns
+};
+ReadableContents whatCanBeRead(const QString& file);
 /// Reads every JSON file of a folder and of the folders in it, adds what is not there yet, and says what was no
 /// project, swatch, wearer, machine, yarn or begun piece.
 Exchanged importAll(Workroom& workroom, const QString& folder);

@@ -13,8 +13,6 @@
 namespace vestimen {
 namespace {
 
-constexpr std::uintmax_t largestPhotograph = 40u * 1024 * 1024;
-
 QString tr(const char* text) {
     return QCoreApplication::translate("Workroom", text);
 }
@@ -29,8 +27,7 @@ QString pictureEnding(const QByteArray& bytes) {
 } // namespace
 
 QString Workroom::photographFolder() const {
-    const QFileInfo info(file_);
-    return info.absolutePath() + '/' + info.completeBaseName() + QStringLiteral(".photographs");
+    return photographFolderOf(file_);
 }
 
 QString Workroom::addPhotograph(const QString& file) {

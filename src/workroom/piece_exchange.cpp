@@ -86,6 +86,18 @@ QString pieceToJson(const QSqlDatabase& database, qint64 piece, const QString& p
     return QString::fromStdString(json.dump(1));
 }
 
+namespace {
+
+/// Whether a program has such a place: at its end nothing is begun, and of rows there are as many as it knits.
+bool isPlaceIn(const Program& program, ProgramPlace place) {
+    if (place.operation >= program.operations.size())
+        return place.operation == program.operations.size() && place.rowsDone == 0;
+    const auto* knit = std::get_if<operation::Knit>(&program.operations[place.operation].action);
+    return place.rowsDone >= 0 && place.rowsDone <= (knit ? knit->rows.count() : 0);
+}
+
+} // namespace
+
 PieceFile pieceFromJson(const std::string& text) {
     const Json whole = parseJson(text);
     const JsonReader json(whole);
@@ -99,6 +111,7 @@ PieceFile pieceFromJson(const std::string& text) {
     piece.begun = timeFrom(json.at("begun"));
     piece.program = programFrom(whole.at("program"));
     std::size_t index = 0;
+    Program inForce = piece.program;
     auto operations = static_cast<int>(piece.program.operations.size());
     json.at("journal").forEach([&](const JsonReader& each) {
         each.expectKeys({"kind", "operation", "rows_done", "at", "text", "program"});
@@ -119,6 +132,16 @@ PieceFile pieceFromJson(const std::string& text) {
         // The place after the last operation is the end.
         record.place = {static_cast<std::size_t>(each.at("operation").integer(0, operations)),
                         each.at("rows_done").integer(0, 100000)};
+        const Program& counted = record.program ? *record.program : inForce;
+        if (!isPlaceIn(counted, record.place))
+            throw FormatError(
+                QStringLiteral("/journal/%1 says a place that its program does not have: operation %2, row %3.")
+                    .arg(index)
+                    .arg(record.place.operation)
+                    .arg(record.place.rowsDone)
+                    .toStdString());
+        if (record.program)
+            inForce = *record.program;
         record.at = timeFrom(each.at("at"));
         if (const auto words = each.find("text"))
             record.text = QString::fromStdString(words->text());

@@ -94,7 +94,14 @@ QList<SafeCopy> safeCopies(const QString& workroom) {
         copies.append(
             {info.absoluteFilePath(), title, QDate::fromString(title, Qt::ISODate), info.lastModified(), info.size()});
     }
-    std::ranges::sort(copies, [](const SafeCopy& a, const SafeCopy& b) {
+    // What a clock that ran ahead has written is no newer than the rest.
+    const QDateTime soon = QDateTime::currentDateTime().addDays(1);
+    const auto isAhead = [&](const SafeCopy& copy) {
+        return copy.written > soon || (copy.day.isValid() && copy.day > soon.date());
+    };
+    std::ranges::sort(copies, [&](const SafeCopy& a, const SafeCopy& b) {
+        if (isAhead(a) != isAhead(b))
+            return isAhead(b);
         return std::pair(a.written, a.title) > std::pair(b.written, b.title);
     });
     return copies;

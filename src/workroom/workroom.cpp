@@ -10,6 +10,7 @@
 #include <QDir>
 #include <QFile>
 #include <QFileInfo>
+#include <QLockFile>
 #include <QScopedValueRollback>
 #include <QSqlError>
 #include <QSqlQuery>
@@ -90,6 +91,8 @@ int pragma(const QSqlDatabase& database, const char* name) {
 /// Before SQLite touches anything: is there a file, and is it one of its own?
 void checkFile(const QString& path) {
     const QFileInfo info(path);
+    if (info.isSymLink() && !info.exists())
+        throw WorkroomError(tr("%1 is a link to a file that is not there: name the file itself, or mend the link.").arg(path));
     if (info.isDir())
         throw WorkroomError(tr("%1 is a folder: name a file.").arg(path));
     if (info.exists() && !info.isFile())
@@ -111,6 +114,34 @@ void makeFolder(const QString& path) {
             tr("The folder %1 cannot be written: choose another one, or allow writing there.").arg(path));
     if (isOurs)
         QFile::setPermissions(path, QFile::ReadOwner | QFile::WriteOwner | QFile::ExeOwner);
+}
+
+/// What is wrong with a file's contents, for one that could not be opened; empty where nothing is, or where it cannot be
+/// told just now.
+QString damageOf(const QString& file) {
+    const QString name = QUuid::createUuid().toString();
+    QString problem;
+    {
+        QSqlDatabase database = QSqlDatabase::addDatabase(QStringLiteral("QSQLITE"), name);
+        database.setDatabaseName(file);
+        database.setConnectOptions(QStringLiteral("QSQLITE_OPEN_READONLY"));
+        if (database.open()) {
+            QSqlQuery query(database);
+            const bool isRead = query.exec(QStringLiteral("PRAGMA quick_check")) && query.next();
+            const int code = query.lastError().nativeErrorCode().toInt() & 0xff;
+            if (isRead ? query.value(0) != QLatin1String("ok") : code == 11 || code == 26 || code == 10)
+                problem = tr("%1 is damaged: %2.")
+                              .arg(file, isRead ? query.value(0).toString() : query.lastError().databaseText());
+        }
+    }
+    QSqlDatabase::removeDatabase(name);
+    return problem;
+}
+
+bool hasOurTables(const QSqlDatabase& database) {
+    const QStringList tables = database.tables();
+    return tables.contains(QStringLiteral("project")) && tables.contains(QStringLiteral("piece")) &&
+           tables.contains(QStringLiteral("journal"));
 }
 
 /// A file in which a workroom was begun once and not finished.
@@ -137,17 +168,27 @@ Workroom::Workroom(const QString& file, Opening opening) : file_(file), connecti
     try {
         checkFile(file);
     } catch (const WorkroomError& error) {
-        if (const auto copy = newestGoodCopy(file); copy && QFileInfo(file).isFile())
-            throw WorkroomTrouble(WorkroomTrouble::Kind::damaged, error.message(), copy);
+        const auto copy = newestGoodCopy(file);
+        if (QFileInfo(file).isFile() && (copy || file == defaultWorkroomFile()))
+            throw WorkroomTrouble(WorkroomTrouble::Kind::damaged,
+                                  tr("%1 is damaged: its beginning is not that of a workroom. It was left as it is.")
+                                      .arg(file),
+                                  copy);
         throw;
     }
-    const QFileInfo info(file);
+    QFileInfo info(file);
     makeFolder(info.absolutePath());
     if (!info.exists() && !QFileInfo(info.absolutePath()).isWritable())
         throw WorkroomError(tr("The folder %1 cannot be written: choose another one, or allow writing there.")
                                 .arg(info.absolutePath()));
     if (info.exists() && !info.isWritable())
         throw WorkroomError(tr("%1 is read-only: allow writing, or choose another file.").arg(file));
+    // A second start at the same moment waits, and opens what the first makes.
+    QLockFile lock(file + QStringLiteral(".opening"));
+    lock.setStaleLockTime(60'000);
+    if (!lock.tryLock(30'000) && lock.error() == QLockFile::LockFailedError)
+        throw WorkroomError(tr("%1 is just being opened by another Vestimen, and that takes long: try again.").arg(file));
+    info.refresh();
     bool isNew = false;
     if (!info.exists() || info.size() == 0 || isLeftOver(file)) {
         const auto copy = newestGoodCopy(file);
@@ -168,6 +209,16 @@ Workroom::Workroom(const QString& file, Opening opening) : file_(file), connecti
         if (version < schemaVersion)
             migrate(version);
         QFile::setPermissions(file, QFile::ReadOwner | QFile::WriteOwner);
+    } catch (const WorkroomTrouble&) {
+        close();
+        throw;
+    } catch (const WorkroomError&) {
+        close();
+        // Whatever the sentence is: a file that is damaged is called so.
+        if (const QString problem = damageOf(file); !problem.isEmpty())
+            throw WorkroomTrouble(WorkroomTrouble::Kind::damaged, problem + ' ' + tr("It was left as it is."),
+                                  newestGoodCopy(file));
+        throw;
     } catch (...) {
         close();
         throw;
@@ -194,7 +245,7 @@ int Workroom::check() {
     QSqlQuery first(database_);
     if (!first.exec(QStringLiteral("SELECT count(*) FROM sqlite_master"))) {
         const int code = first.lastError().nativeErrorCode().toInt() & 0xff;
-        const bool damaged = code == 11 || code == 26; // SQLITE_CORRUPT, SQLITE_NOTADB
+        const bool damaged = code == 11 || code == 26 || code == 10; // SQLITE_CORRUPT, SQLITE_NOTADB, cut off
         if (!damaged)
             throw WorkroomError(tr("%1 cannot be read just now (%2): is the disk full, or may it not be written? It "
                                    "was left as it is.")
@@ -207,8 +258,16 @@ int Workroom::check() {
     if (problem.isEmpty())
         return version;
     const QString left = problem + ' ' + tr("It was left as it is.");
-    if (isForeign || version > schemaVersion)
+    // A few broken bytes make a workroom look like another program's, or like one of a time to come.
+    const bool wasOurs = hasOurTables(database_) || newestGoodCopy(file_).has_value();
+    const bool isFarOff = version > schemaVersion + 1000;
+    if ((isForeign && !wasOurs) || (!isForeign && version > schemaVersion && !(isFarOff && wasOurs)))
         throw WorkroomError(isForeign ? left + ' ' + tr("Choose another file.") : left);
+    if (isForeign || isFarOff)
+        throw WorkroomTrouble(WorkroomTrouble::Kind::damaged,
+                              tr("%1 is damaged: its beginning is not that of a workroom. It was left as it is.")
+                                  .arg(file_),
+                              newestGoodCopy(file_));
     throw WorkroomTrouble(WorkroomTrouble::Kind::damaged, left, newestGoodCopy(file_));
 }
 

@@ -40,6 +40,10 @@ private:
     std::optional<SafeCopy> copy_;
 };
 
+/// The folder beside a workroom's file in which its photographs lie.
+QString photographFolderOf(const QString& workroom);
+inline constexpr std::uintmax_t largestPhotograph = 40u * 1024 * 1024;
+
 /// What to do where a workroom is missing or empty and has safe copies: to ask, or to begin a new one.
 enum class Opening { asItIs, anew };
 

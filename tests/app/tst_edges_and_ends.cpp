@@ -141,9 +141,15 @@ void TestEdgesAndEnds::theHandThatWorksMatters() {
     const QString right = station->slip()->plainText();
     choose(hand, 1);
     const QString left = station->slip()->plainText();
-    // Where one begins as it hangs the other one turns both over.
-    QVERIFY(right.contains("On the needles it hangs") != left.contains("On the needles it hangs"));
-    QVERIFY(right.contains("So it would hang") != left.contains("So it would hang"));
+    // The other hand begins at the other side; what hangs first, or how it is turned, follows.
+    QVERIFY2(right.contains("is at your left") && !right.contains("is at your right"), qPrintable(right));
+    QVERIFY2(left.contains("is at your right") && !left.contains("is at your left"), qPrintable(left));
+    QVERIFY(right.contains("Latch off from left to right") && left.contains("Latch off from right to left"));
+    const auto facing = [](const QString& words) {
+        return words.mid(words.indexOf("Hang the")).section(QLatin1Char('.'), 0, 0);
+    };
+    QVERIFY2(facing(right) != facing(left), qPrintable(facing(right)));
+    QVERIFY(fixture.project().hand == Hand::left);
     fixture.restart();
     fixture.window().showStation(MainWindow::join);
     QCOMPARE(named<QComboBox>(fixture.window().joinStation(), "The hand that works")->currentIndex(), 1);

@@ -76,6 +76,9 @@ private slots:
     void rehearseRefusesABrokenFile();
     void exportWritesEveryFormat();
     void exportIntoAFileIsRefused();
+    void whatIsSaidToBeWrittenIsWhole();
+    void namesTellATerminalNothing();
+    void withoutADisplayThereIsASentence();
     void rehearseTakesProgramFiles();
     void rehearseAsJsonTellsEveryRow();
     void exportOverwritesOnlyWhenAsked();
@@ -351,6 +354,78 @@ void TestCommandLine::exportWritesEveryFormat() {
         for (const char* ending : {"svg", "dxf", "csv", "txt"})
             QVERIFY(files.contains(QString::fromStdString(piece.program.piece) + "." + ending));
     }
+}
+
+/// Every kind of export on a temporary disk that is full, and under a limit on the size of files: whole, or refused.
+void TestCommandLine::whatIsSaidToBeWrittenIsWhole() {
+    QTemporaryDir folder;
+    const QString project = folder.filePath("project.json");
+    QFile out(project);
+    QVERIFY(out.open(QIODevice::WriteOnly));
+    out.write(QByteArray::fromStdString(toJson(test::odilesPullover())));
+    out.close();
+    const auto exported = [&](const QString& into, const QString& format, const QString& before) {
+        QProcess process;
+        process.start("bash", {"-c", before + " exec \"$0\" \"$@\"", VESTIMEN_PROGRAM, "export", project, "--to", into,
+                               "--as", format});
+        process.waitForFinished(60000);
+        return Outcome{process.exitStatus() == QProcess::NormalExit ? process.exitCode() : -1,
+                       process.readAllStandardOutput(), process.readAllStandardError()};
+    };
+    int whole = 0;
+    int refused = 0;
+    for (const char* format : {"json", "svg", "dxf", "csv", "text"})
+        for (const int kilobytes : {0, 1, 8, 64, 100000}) {
+            const QString into = folder.filePath(QString("%1 %2").arg(format).arg(kilobytes));
+            QVERIFY(QDir().mkpath(into));
+            const Outcome outcome = exported(into, format, QString("ulimit -f %1;").arg(kilobytes));
+            QVERIFY2(outcome.code >= 0, format); // no signal
+            if (outcome.code == 0)
+                ++whole;
+            else
+                ++refused;
+            QVERIFY2(outcome.code == 0 || !outcome.error.isEmpty(), format);
+            for (const QFileInfo& file : QDir(into).entryInfoList(QDir::Files)) {
+                QFile read(file.filePath());
+                QVERIFY(read.open(QIODevice::ReadOnly));
+                const QByteArray bytes = read.readAll().trimmed();
+                const bool ends = file.suffix() == "json"  ? bytes.endsWith("}")
+                                  : file.suffix() == "svg" ? bytes.endsWith("</svg>")
+                                  : file.suffix() == "dxf" ? bytes.endsWith("EOF")
+                                                           : !bytes.isEmpty();
+                QVERIFY2(ends, qPrintable(file.filePath()));
+            }
+        }
+    QVERIFY2(whole >= 5 && refused >= 10, qPrintable(QString("%1 whole, %2 refused").arg(whole).arg(refused)));
+}
+
+void TestCommandLine::namesTellATerminalNothing() {
+    QTemporaryDir folder;
+    Project project = test::odilesPullover();
+    project.machine.name = "bed \x1b]0;owned\x07 \xc2\x9b" "31m";
+    project.swatch.machine = "another";
+    const QString file = folder.filePath("project.json");
+    QFile out(file);
+    QVERIFY(out.open(QIODevice::WriteOnly));
+    out.write(QByteArray::fromStdString(toJson(project)));
+    out.close();
+    const Outcome outcome = run({"rehearse", file});
+    QVERIFY(outcome.out.contains("bed "));
+    for (const QByteArray& each : {outcome.out, outcome.error})
+        QVERIFY(!each.contains('\x1b') && !each.contains('\x07') && !each.contains("\xc2\x9b"));
+}
+
+void TestCommandLine::withoutADisplayThereIsASentence() {
+    QProcess process;
+    QProcessEnvironment environment = QProcessEnvironment::systemEnvironment();
+    for (const char* name : {"DISPLAY", "WAYLAND_DISPLAY", "QT_QPA_PLATFORM"})
+        environment.remove(name);
+    process.setProcessEnvironment(environment);
+    process.start(VESTIMEN_PROGRAM, QStringList());
+    QVERIFY(process.waitForFinished(60000));
+    QCOMPARE(process.exitStatus(), QProcess::NormalExit);
+    QCOMPARE(process.exitCode(), 1);
+    QVERIFY(process.readAllStandardError().contains("no display"));
 }
 
 void TestCommandLine::exportIntoAFileIsRefused() {

@@ -143,6 +143,8 @@ class TestFormat : public QObject {
     Q_OBJECT
 
 private slots:
+    void boundsComeBeforeTheWork();
+    void drawingsOfAnyNameAreXml();
     void projectsGoThereAndBack();
     void programsGoThereAndBack();
     void shelfItemsGoThereAndBack();
@@ -541,6 +543,35 @@ void TestFormat::plainTextCanBeTicked() {
     QVERIFY(text.contains("\nfolded hem\n"));
     QVERIFY(text.contains("[ ] row   0"));
     QVERIFY(text.contains("both sides"));
+}
+
+/// Deep and wide files are refused at once, in every reader.
+void TestFormat::boundsComeBeforeTheWork() {
+    std::string wide = "{";
+    for (int i = 0; i < 50000; ++i)
+        wide += (i > 0 ? "," : "") + ("\"key" + std::to_string(i)) + "\":" + std::to_string(i);
+    wide += "}";
+    const std::string deep(16u << 20, '[');
+    for (const std::string& text : {wide, deep}) {
+        QVERIFY_THROWS_EXCEPTION(FormatError, projectFromJson(text));
+        QVERIFY_THROWS_EXCEPTION(FormatError, programFromJson(text));
+        QVERIFY_THROWS_EXCEPTION(FormatError, swatchFromJson(text));
+    }
+}
+
+/// Names of edges with what would end an attribute, and with what cannot stand in XML at all.
+void TestFormat::drawingsOfAnyNameAreXml() {
+    const Worked worked = work(test::odilesPullover());
+    WorkedPiece piece = worked.pieces.front();
+    for (const char* name : {"a\"b", "a<b>&c", "tab\tand \x01 and \x1b", "’ & “"}) {
+        piece.outline.edges.front().name = name;
+        piece.program.piece = name;
+        const std::string svg = toSvg(piece.program, piece.fabric, piece.outline, *worked.measured.gauge, "#abcdef");
+        QXmlStreamReader reader(QByteArray::fromStdString(svg));
+        while (!reader.atEnd())
+            reader.readNext();
+        QVERIFY2(!reader.hasError(), qPrintable(reader.errorString()));
+    }
 }
 
 QTEST_APPLESS_MAIN(TestFormat)

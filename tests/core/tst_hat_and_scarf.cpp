@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Hats, scarves and blankets: counted, written, knitted on the bed, and looked at from the fabric.
 #include "support/check_property.h"
+#include "support/joins_in_the_hand.h"
 #include "support/projects.h"
 #include "support/random_projects.h"
 #include "support/tails.h"
@@ -10,6 +11,7 @@
 #include "core/bed/virtual_bed.h"
 #include "core/format/program_json.h"
 #include "core/format/project_json.h"
+#include "core/plan/counting.h"
 #include "core/shaping/across_row.h"
 #include "core/supplies/supplies.h"
 #include "core/ways_out.h"
@@ -19,6 +21,7 @@
 #include <cmath>
 #include <functional>
 #include <numbers>
+#include <ranges>
 #include <set>
 
 using namespace vestimen;
@@ -72,6 +75,9 @@ void checkRuns(const Project& project, const Worked& worked) {
     for (const Join& join : worked.joins)
         RC_ASSERT(!anyError(join.findings));
     test::checkTails(worked);
+    test::checkJoinsInTheHand(project, worked);
+    test::checkNothingIsLeftBare(project, worked);
+    test::checkSeamsMeet(project, worked);
 }
 
 } // namespace
@@ -85,6 +91,8 @@ private slots:
     void roundsTakeWhatTheyShould();
     void wedgesAreAlike();
     void theHalfSizeRowIsThere();
+    void topsAreHalvedThenTightThenDrawnUp();
+    void aMultipleDoesNotWidenInSilence();
     void aTurnedUpBrimIsTwiceAsDeep();
     void aBrimHasItsOwnRows();
     void repeatsComeOutEven();
@@ -161,8 +169,9 @@ void TestHatAndScarf::roundsTakeWhatTheyShould() {
             QVERIFY(level < levels.size());
             QCOMPARE(levels[level++], now);
         }
-        QCOMPARE(levels.size(), level);
-        // Then every second one onto its neighbour, and what is left hangs on the tail.
+        // Then every second one onto its neighbour, a row over what is left, and that hangs on the tail.
+        QCOMPARE(levels.size(), level + 1);
+        QCOMPARE(levels.back(), now - ((now - 2) / 2 + 1));
         const auto kept = worked.pieces.front().fabric.kept.at("crown");
         QCOMPARE(static_cast<int>(kept.size()), now - ((now - 2) / 2 + 1));
         QCOMPARE(number(worked, "crown_stitches"), static_cast<int>(kept.size()));
@@ -218,8 +227,53 @@ void TestHatAndScarf::theHalfSizeRowIsThere() {
             if (!pass.protects)
                 last = pass.size->steps;
         const int usual = project.swatch.size.steps;
-        QVERIFY(last < usual && std::abs(last - usual / 2.0) <= project.machine.sizes.parts);
+        QCOMPARE(last, usual / 2); // on the dial's own steps
     }
+}
+
+/// As hands do it: every second stitch onto its neighbour in one go, the bare needles stay out; then the tight row over
+/// what is left, and the tail through just these loops.
+void TestHatAndScarf::topsAreHalvedThenTightThenDrawnUp() {
+    for (const int steps : {19, 11, 18}) // 6⅓, 3⅔ and 6
+        for (const Crown crown : {Crown::gathered, Crown::thinned}) {
+            Hat hat;
+            hat.crown = crown;
+            Project project = somebodys(hat);
+            project.swatch.size = {steps};
+            const Worked worked = work(project);
+            QVERIFY2(worked.sound(), listed(worked.findings));
+            const WorkedPiece& piece = worked.pieces.front();
+            const auto& operations = piece.program.operations;
+            const auto drawn = std::ranges::find_if(operations, [](const Operation& each) {
+                return std::holds_alternative<operation::DrawUp>(each.action);
+            });
+            QVERIFY(drawn != operations.end());
+            const operation::Knit* tight = nullptr;
+            const operation::Transfer* halved = nullptr;
+            for (auto each = operations.begin(); each != drawn; ++each) {
+                if (const auto* knit = std::get_if<operation::Knit>(&each->action)) {
+                    tight = knit;
+                } else if (const auto* moves = std::get_if<operation::Transfer>(&each->action)) {
+                    halved = moves;
+                    tight = nullptr;
+                }
+            }
+            QVERIFY(tight && halved); // the row comes after it
+            QCOMPARE(tight->rows, Rows(1));
+            QCOMPARE(tight->size->steps, steps / 2);
+            const Pass& last = piece.fabric.passes.back();
+            const Pass& before = *std::ranges::find_if(std::views::reverse(piece.fabric.passes) | std::views::drop(1),
+                                                       [](const Pass& pass) { return !pass.protects; });
+            QCOMPARE(halved->moves.size(), std::size_t(before.loopCount / 2));
+            for (const auto& [from, to] : halved->moves)
+                QCOMPARE(std::abs(from.slot() - to.slot()), 1);
+            QCOMPARE(last.loopCount, before.loopCount - before.loopCount / 2);
+            QCOMPARE(piece.fabric.kept.at("crown").size(), std::size_t(last.loopCount));
+            QCOMPARE(number(worked, "crown_stitches"), int(last.loopCount));
+            // No two that are left stand beside each other where one between went.
+            for (LoopId loop = last.firstLoop + 1; loop < last.firstLoop + last.loopCount; ++loop)
+                QVERIFY(std::abs(piece.fabric.loops[loop].slot - piece.fabric.loops[loop - 1].slot) >= 1);
+        }
 }
 
 void TestHatAndScarf::aTurnedUpBrimIsTwiceAsDeep() {
@@ -254,13 +308,48 @@ void TestHatAndScarf::repeatsComeOutEven() {
         const Worked worked = work(somebodys(hat));
         QVERIFY2(worked.sound(), listed(worked.findings));
         QCOMPARE((number(worked, "hat_stitches") - 2) % 8, 3); // between its seam stitches
-        QVERIFY(traits(brim).form.takes(number(worked, "hat_stitches")));
+        // The brim has one or two more, where its form wants them: these go at its edges.
+        const int hats = number(worked, "hat_stitches");
+        const auto more = moreAtTheEdge(Stitches(hats), traits(brim).form);
+        QVERIFY(more);
+        const std::vector<int> wide = widths(worked.pieces.front());
+        QCOMPARE(*std::ranges::max_element(wide), hats + more->count());
+        QCOMPARE(wide[wide.size() / 2], hats);
     }
-    hat.brim.kind = WeltKind::latchedRib;
-    hat.repeat = 3;
-    hat.repeatPlus = 1; // with two for the seam, threes: a latched rib wants two more
-    const Worked never = work(somebodys(hat));
-    QVERIFY(hasFinding(never.findings, "repeat_and_welt"));
+    hat.brim.kind = WeltKind::twoByTwoRib;
+    hat.repeat = 4;
+    hat.repeatPlus = 1; // with two for the seam three more than fours; the rib has two: three more are too many
+    Project onTwoBeds = somebodys(hat);
+    onTwoBeds.machine.beds = 2;
+    const bool fits = canLieBeside(traits(hat.brim.kind).form, CountForm{4, 3, Parity::any});
+    QCOMPARE(hasFinding(work(onTwoBeds).findings, "repeat_and_welt"), !fits);
+    QVERIFY(!fits);
+}
+
+/// What repeat and brim cost against the head is said, with the next smaller; what is near is not.
+void TestHatAndScarf::aMultipleDoesNotWidenInSilence() {
+    int said = 0;
+    int silent = 0;
+    for (int repeat = 1; repeat <= 40; ++repeat)
+        for (const WeltKind brim : {WeltKind::foldedHem, WeltKind::latchedRib}) {
+            Hat hat;
+            hat.brim.kind = brim;
+            hat.repeat = repeat;
+            const Project project = somebodys(hat);
+            const Worked worked = work(project);
+            if (!worked.sound())
+                continue;
+            const Length asked = *withEase(project.wearer, project.ease, Measure::headGirth);
+            const Length made = worked.measured.gauge->width(Stitches(number(worked, "hat_stitches") - 2));
+            const double off = std::abs(made / asked - 1.0);
+            if (repeat > 2 && std::abs(off - 0.03) > 1e-6) {
+                QCOMPARE(hasFinding(worked.findings, "multiple_costs"), off > 0.03);
+                ++(off > 0.03 ? said : silent);
+            }
+            // The brim alone moves it by less than a repeat does.
+            QVERIFY(off * asked.mm() <= (repeat / 2.0 + 1.0) * worked.measured.gauge->stitches.unit().mm() + 1e-6);
+        }
+    QVERIFY2(said > 5 && silent > 20, qPrintable(QString("%1 said, %2 silent").arg(said).arg(silent)));
 }
 
 void TestHatAndScarf::aScarfIsAsLongAsWanted() {

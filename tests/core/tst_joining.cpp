@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "support/bed_programs.h"
 #include "support/check_property.h"
+#include "support/joins_in_the_hand.h"
 #include "support/projects.h"
 #include "support/random_projects.h"
 
@@ -54,6 +55,7 @@ private slots:
     void edgesThatDoNotMeetPointBackAtTheDraft();
     void everyWayHasItsSteps();
     void anotherWayWhereItsEdgesAllow();
+    void ridgesLieInside();
     void mapsOfRandomGarments();
     void shouldersGoStitchToStitch();
     void trimTakesBothNecksAndTheEdges();
@@ -258,8 +260,7 @@ void TestJoining::whatIsKnittedThroughRunsOnTheBed() {
             siblings[piece.program.piece] = &piece.fabric;
         int run = 0;
         for (const Join& each : worked.joins) {
-            const auto planned = std::ranges::find(worked.plannedJoins, each.key, &PlannedJoin::key);
-            const auto program = joinProgram(project, *planned, each);
+            const auto program = joinProgram(project, each);
             QCOMPARE(program.has_value(), each.method == JoinMethod::latchOff);
             if (!program)
                 continue;
@@ -409,7 +410,7 @@ void TestJoining::anotherWayWhereItsEdgesAllow() {
                 QCOMPARE(made.hang.has_value(), isHung(way.method));
                 if (way.tail)
                     QVERIFY2(made.tail > std::max(made.first.length, made.second.length), join.key.c_str());
-                const auto program = joinProgram(project, other.plannedJoins[i], made);
+                const auto program = joinProgram(project, made);
                 QCOMPARE(program.has_value(), isHung(way.method));
                 if (program)
                     QVERIFY(knit(*program, &siblings).findings.empty());
@@ -422,6 +423,30 @@ void TestJoining::anotherWayWhereItsEdgesAllow() {
     Project project = odilesPullover();
     project.joinWays = {{"shoulder_left", "mattress"}, {"gone", "whip"}};
     QCOMPARE(work(project).joins.front().method, JoinMethod::latchOff);
+}
+
+/// Asked of the loops on the needles and of the words, for either hand, as planned and with the ridge as decoration.
+void TestJoining::ridgesLieInside() {
+    test::JoinsSeen all;
+    CHECK_PROPERTY("ridges of random garments", [&all] {
+        Project project = test::randomProject();
+        Worked worked = work(project);
+        if (*rc::gen::arbitrary<bool>()) {
+            for (const Join& each : worked.joins)
+                if (each.hang)
+                    project.joinWays[each.key] =
+                        *rc::gen::element("latch_off_outside", "bind_off_outside", "bind_off_together");
+            worked = work(project);
+        }
+        const test::JoinsSeen seen = test::checkJoinsInTheHand(project, worked);
+        all.hung += seen.hung;
+        all.outside += seen.outside;
+        all.withTail += seen.withTail;
+        all.sewn += seen.sewn;
+    });
+    qInfo("%d hung, %d of them with the ridge outside, %d with a piece's own tail; %d sewn from their tail", all.hung,
+          all.outside, all.withTail, all.sewn);
+    QVERIFY(all.hung > 200 && all.outside > 50 && all.withTail > 100 && all.sewn > 50);
 }
 
 /// Every needle once, from the first opening to the last, never two in one, none farther than half an opening from
@@ -450,8 +475,7 @@ void TestJoining::mapsOfRandomGarments() {
                                                                static_cast<double>(map.size() - 1);
                 RC_ASSERT(std::abs(map[i].second - even) <= 1.0);
             }
-            const auto planned = std::ranges::find(worked.plannedJoins, each.key, &PlannedJoin::key);
-            const auto program = joinProgram(project, *planned, each);
+            const auto program = joinProgram(project, each);
             RC_ASSERT(program.has_value());
             const Fabric fabric = knit(*program, &siblings);
             // A join may be longer than the bed: then it is made in two goes, and says so elsewhere.
@@ -658,7 +682,8 @@ void TestJoining::tailsAreLeftAtTheBreak() {
                     const operation::Tail tail = broken ? broken->tail : bound ? bound->tail : operation::Tail();
                     if (!(tail.length > Length()))
                         continue;
-                    QCOMPARE(tail.at, bed.carriage());
+                    // A chain takes the yarn along to the other edge.
+                    QCOMPARE(tail.at, bound ? opposite(bed.carriage()) : bed.carriage());
                     left[(piece.key == pieces::back ? "back: " : "") + tail.use] = tail.length;
                 }
             }

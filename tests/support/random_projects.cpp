@@ -143,6 +143,9 @@ Project randomProject() {
     if (choices.isCardigan() || choices.hem.line == HemLine::curved)
         choices.body.welt.gather = 0.0; // these are not offered
     choices.body.shoulder = *rc::gen::elementOf(allShoulders);
+    choices.body.shoulderEdge = *rc::gen::element(TopEdge::onWaste, TopEdge::onWaste, TopEdge::boundOff);
+    choices.sleeves.topEdge = *rc::gen::element(TopEdge::onWaste, TopEdge::onWaste, TopEdge::boundOff);
+    project.hand = *rc::gen::element(Hand::right, Hand::left);
     choices.making.wrapTurns = *rc::gen::inRange(0, 5) > 0;
     choices.neck.trim.depth = Length::millimetres(between(8, 40));
     choices.making.seamStitches = *rc::gen::arbitrary<bool>();

@@ -76,8 +76,13 @@ TailsSeen checkTails(const Worked& worked) {
         const Program& program = piece->program;
         const std::size_t operation = join.end->operation;
         wanted[{program.piece, operation}] += join.tail;
-        // The yarn is where the carriage is.
-        RC_ASSERT(join.end->at == carriageBefore(program, operation));
+        // The yarn is where the carriage is; a chain takes it along to the other edge, loops that are drawn through each
+        // other go towards it.
+        const auto* bound = std::get_if<operation::BindOff>(&program.operations[operation].action);
+        const bool goesAlong = bound && bound->method != BindOffMethod::latchOff &&
+                               bound->method != BindOffMethod::loopThroughLoop;
+        const Side carriage = carriageBefore(program, operation);
+        RC_ASSERT(join.end->at == (goesAlong ? opposite(carriage) : carriage));
         const operation::Tail* tail = tailOf(program.operations[operation]);
         RC_ASSERT(tail != nullptr);
         RC_ASSERT(tail->at == join.end->at);

@@ -77,6 +77,14 @@ private slots:
     void aDamagedOneIsPutBack();
     void aCopyThatCannotBePutBackLeavesAllAsItWas();
     void whatCanBeReadIsSaved();
+    void cutOffAnywhereItIsCalledDamaged();
+    void brokenHeaderBytesAreDamage();
+    void twoFirstStartsMakeOneWorkroom();
+    void aClockThatRanAheadOffersNoOldCopy();
+    void aDanglingLinkIsLeftAlone();
+    void photographsGoAlong();
+    void aPlaceThatIsNoneIsRefused();
+    void whatIsTakenBackIsNotCounted();
     void begunPiecesGoOutAndIn();
     void trueSentences();
     void aFullDiskIsNoDamage();
@@ -307,6 +315,173 @@ void TestSafeCopies::whatCanBeReadIsSaved() {
         pieceFromJson(bytesOf(folder_->filePath("some/pieces/" + name)).toStdString());
 }
 
+/// Sixteen lengths, each with a sound copy beside it: damaged, the copy offered, and what is whole still read.
+void TestSafeCopies::cutOffAnywhereItIsCalledDamaged() {
+    fill(file_);
+    {
+        Workroom again(file_); // its daily copy
+    }
+    runSql(file_, {"PRAGMA journal_mode = DELETE"});
+    const QByteArray whole = bytesOf(file_);
+    QVERIFY(!safeCopies(file_).isEmpty());
+    int read = 0;
+    int more = 0;
+    for (int part = 1; part <= 16; ++part) {
+        const qsizetype length = whole.size() * part / 17 + part % 3 * 37;
+        removeWithLogs(file_);
+        write(file_, whole.left(length));
+        try {
+            Workroom opened(file_);
+            QFAIL(qPrintable(QString("it was opened at %1 of %2 bytes").arg(length).arg(whole.size())));
+        } catch (const WorkroomTrouble& trouble) {
+            QVERIFY2(trouble.kind() == WorkroomTrouble::Kind::damaged, qPrintable(trouble.message()));
+            QVERIFY2(trouble.message().contains("damaged"), qPrintable(trouble.message()));
+            QVERIFY(trouble.copy().has_value());
+        } catch (const WorkroomError& error) {
+            QFAIL(qPrintable(QString("%1 bytes: %2").arg(length).arg(error.message())));
+        }
+        QCOMPARE(bytesOf(file_).size(), length); // it was left as it is
+        const ReadableContents there = whatCanBeRead(file_);
+        read += there.projects + there.pieces + there.others > 0 ? 1 : 0;
+        more += there.projects > 0 ? 1 : 0;
+        const Exchanged saved = saveWhatCanBeRead(file_, folder_->filePath(QString("saved %1").arg(part)));
+        QCOMPARE(saved.files, there.projects + there.pieces + there.others);
+    }
+    QVERIFY2(read >= 8, qPrintable(QString::number(read)));
+    QVERIFY2(more >= 4, qPrintable(QString::number(more)));
+}
+
+void TestSafeCopies::brokenHeaderBytesAreDamage() {
+    fill(file_);
+    {
+        Workroom again(file_);
+    }
+    runSql(file_, {"PRAGMA journal_mode = DELETE"});
+    const QByteArray whole = bytesOf(file_);
+    int damaged = 0;
+    for (int at = 0; at < 100; ++at) {
+        QByteArray broken = whole;
+        broken[at] = static_cast<char>(broken[at] ^ 0xa5);
+        removeWithLogs(file_);
+        write(file_, broken);
+        try {
+            Workroom opened(file_); // some bytes say nothing that is needed
+        } catch (const WorkroomTrouble& trouble) {
+            QVERIFY2(trouble.kind() == WorkroomTrouble::Kind::damaged && trouble.copy(), qPrintable(trouble.message()));
+            ++damaged;
+            // But for the header all is there.
+            const ReadableContents there = whatCanBeRead(file_);
+            QVERIFY2(there.projects == 21 && there.pieces == 1,
+                     qPrintable(QString("byte %1: %2 projects").arg(at).arg(there.projects)));
+        } catch (const WorkroomError& error) {
+            QFAIL(qPrintable(QString("byte %1: %2").arg(at).arg(error.message())));
+        }
+    }
+    QVERIFY2(damaged > 20, qPrintable(QString::number(damaged)));
+}
+
+/// Two processes at the very first start, as a double click makes them.
+void TestSafeCopies::twoFirstStartsMakeOneWorkroom() {
+    int pairs = 0;
+    for (int round = 0; round < 25; ++round) {
+        const QString file = folder_->filePath(QString("first %1/workroom.sqlite").arg(round));
+        pid_t children[2];
+        for (pid_t& child : children) {
+            child = fork();
+            if (child == 0) {
+                try {
+                    Workroom workroom(file);
+                    _exit(workroom.count(Shelf::machines) > 0 ? 0 : 2);
+                } catch (...) {
+                    _exit(1);
+                }
+            }
+        }
+        for (const pid_t child : children) {
+            int status = -1;
+            ::waitpid(child, &status, 0);
+            QVERIFY2(WIFEXITED(status) && WEXITSTATUS(status) == 0,
+                     qPrintable(QString("round %1: %2").arg(round).arg(WEXITSTATUS(status))));
+        }
+        QCOMPARE(refusal(file), QString());
+        ++pairs;
+    }
+    QCOMPARE(pairs, 25);
+}
+
+void TestSafeCopies::aClockThatRanAheadOffersNoOldCopy() {
+    fill(file_);
+    {
+        Workroom again(file_);
+    }
+    const auto copies = safeCopies(file_);
+    QCOMPARE(copies.size(), 1);
+    // The same, as if it had been made in 2040.
+    const QString ahead = dailyCopyName(file_, QDate(2040, 1, 1));
+    QVERIFY(QFile::copy(copies[0].file, ahead));
+    QFile touched(ahead);
+    QVERIFY(touched.open(QIODevice::ReadWrite));
+    QVERIFY(touched.setFileTime(QDateTime(QDate(2040, 1, 1), QTime(12, 0)), QFileDevice::FileModificationTime));
+    touched.close();
+    QCOMPARE(newestGoodCopy(file_)->file, copies[0].file);
+    QCOMPARE(safeCopies(file_).last().file, ahead);
+}
+
+void TestSafeCopies::aDanglingLinkIsLeftAlone() {
+    const QString there = folder_->filePath("elsewhere.sqlite");
+    QVERIFY(QFile::link(there, file_));
+    QVERIFY2(refusal(file_).contains("is a link"), qPrintable(refusal(file_)));
+    QVERIFY(QFileInfo(file_).isSymLink());
+    QVERIFY(!QFile::exists(there));
+}
+
+void TestSafeCopies::photographsGoAlong() {
+    fill(file_);
+    Workroom workroom(file_);
+    const QString picture = folder_->filePath("picture.png");
+    write(picture, QByteArray("\x89PNG\r\n\x1a\n\0\0\0\rIHDR", 16) + QByteArray(40, 'x'));
+    const QString name = workroom.addPhotograph(picture);
+    // What is no picture of ours, or no file at all, is passed over or said, and read by nobody.
+    QVERIFY(QFile::link("/dev/zero", workroom.photographFolder() + "/endless.png"));
+    const QString into = folder_->filePath("all");
+    const Exchanged out = exportAll(workroom.database(), workroom.photographFolder(), into);
+    QCOMPARE(bytesOf(into + "/photographs/" + name), bytesOf(picture));
+    QCOMPARE(out.problems.size(), 1);
+    QVERIFY(out.problems[0].contains("device"));
+    QVERIFY(QFileInfo(into + "/swatches").isDir());
+}
+
+void TestSafeCopies::aPlaceThatIsNoneIsRefused() {
+    const qint64 id = fill(file_);
+    Workroom workroom(file_);
+    const BegunPiece piece = workroom.pieces(id)[0];
+    workroom.append(piece.id, {JournalRecord::Kind::done, {3, 1}, {}, {}});
+    const QString into = folder_->filePath("all");
+    exportAll(workroom.database(), workroom.photographFolder(), into);
+    const QString file = into + "/pieces/" + QDir(into + "/pieces").entryList(QDir::Files)[0];
+    const QByteArray sound = bytesOf(file);
+    pieceFromJson(sound.toStdString());
+    for (const char* rows : {"99999", "90000"}) {
+        QByteArray broken = sound;
+        const auto at = broken.lastIndexOf("\"rows_done\": 1");
+        QVERIFY(at > 0);
+        broken.replace(at, 14, QByteArray("\"rows_done\": ") + rows);
+        QVERIFY_THROWS_EXCEPTION(FormatError, pieceFromJson(broken.toStdString()));
+    }
+}
+
+void TestSafeCopies::whatIsTakenBackIsNotCounted() {
+    Workroom workroom(file_);
+    const QString into = folder_->filePath("read/projects");
+    QVERIFY(QDir().mkpath(into));
+    write(into + "/one.json", QByteArray::fromStdString(toJson(odilesPullover())));
+    runSql(file_, {"CREATE TRIGGER refuse BEFORE INSERT ON project BEGIN SELECT RAISE(ABORT, 'no room'); END"});
+    const Exchanged done = importAll(workroom, folder_->filePath("read"));
+    QCOMPARE(done.files, 0);
+    QCOMPARE(done.problems.size(), 1);
+    QCOMPARE(workroom.count(Shelf::projects), 0);
+}
+
 void TestSafeCopies::begunPiecesGoOutAndIn() {
     const qint64 id = fill(file_);
     Workroom workroom(file_);
@@ -322,7 +497,7 @@ void TestSafeCopies::begunPiecesGoOutAndIn() {
     twin.name = workroom.project(id).name;
     workroom.add(Shelf::projects, QString::fromStdString(twin.name), toJson(twin));
     const QString into = folder_->filePath("all");
-    QCOMPARE(exportAll(workroom.database(), into).problems, QStringList());
+    QCOMPARE(exportAll(workroom.database(), workroom.photographFolder(), into).problems, QStringList());
 
     Workroom other(folder_->filePath("other.sqlite"));
     QCOMPARE(importAll(other, into).problems, QStringList());
@@ -465,7 +640,7 @@ void TestSafeCopies::allOutAndAllIn() {
     named.name = "../../Pullover / v1.2";
     workroom.add(Shelf::projects, QString::fromStdString(named.name), toJson(named));
     const QString into = folder_->filePath("all");
-    const Exchanged out = exportAll(workroom.database(), into);
+    const Exchanged out = exportAll(workroom.database(), workroom.photographFolder(), into);
     QCOMPARE(out.problems, QStringList());
     QCOMPARE(out.files, 22 + 7 + 1);
     QCOMPARE(QDir(into + "/projects").entryList(QDir::Files).size(), 22);

@@ -220,9 +220,13 @@ void ChoiceFields::offerOnlyWhatWorks(QComboBox* box, const AnyChoice& choice, c
         Project with = project;
         choice.choose(with.article, with.ease, i);
         const auto findings = contradictionsOf(with.article, with);
-        const bool works = findings.empty() || i == box->currentIndex();
+        const auto& needs = std::get<OneOf>(choice.form).options[static_cast<std::size_t>(i)].needs;
+        const bool hasTool = !needs || project.machine.has(*needs);
+        const bool works = (findings.empty() && hasTool) || i == box->currentIndex();
         model->item(i)->setEnabled(works);
-        model->item(i)->setToolTip(works ? QString() : coreText(findings.front().text));
+        model->item(i)->setToolTip(works              ? QString()
+                                   : findings.empty() ? tr("It is not among the tools of this machine.")
+                                                      : coreText(findings.front().text));
     }
 }
 

@@ -12,6 +12,7 @@
 #include <QLineEdit>
 #include <QPainter>
 #include <QPushButton>
+#include <QScreen>
 #include <QScrollArea>
 #include <QStyle>
 
@@ -54,6 +55,13 @@ void ElidedLabel::paintEvent(QPaintEvent*) {
     painter.setPen(palette().color(QPalette::WindowText));
     painter.drawText(rect(), Qt::AlignLeft | Qt::AlignVCenter,
                      fontMetrics().elidedText(text(), Qt::ElideRight, width()));
+}
+
+void resizeWithin(QWidget& window, QSize size) {
+    // Room for a title bar and borders, whoever draws them.
+    constexpr QSize aroundIt(24, 64);
+    const QScreen* screen = window.screen();
+    window.resize(screen ? size.boundedTo(screen->availableSize() - aroundIt) : size);
 }
 
 QScrollArea* scrolledColumn(QWidget* column, QWidget* parent) {

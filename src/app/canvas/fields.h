@@ -51,6 +51,8 @@ protected:
     void paintEvent(QPaintEvent* event) override;
 };
 
+/// A window of that size, or as much of it as its screen has room for.
+void resizeWithin(QWidget& window, QSize size);
 /// A column that scrolls when it is higher than the window has room for.
 QScrollArea* scrolledColumn(QWidget* column, QWidget* parent);
 /// A slip that scrolls when its lines are more than the window has room for.

@@ -7,6 +7,7 @@
 #include "app/join/join_cards_print.h"
 #include "app/join/join_threads.h"
 #include "app/join/join_words.h"
+#include "app/session/hand.h"
 #include "app/session/newest_begun.h"
 #include "app/theme/theme.h"
 #include "core/bed/virtual_bed.h"
@@ -38,7 +39,6 @@ QString timeText(double minutes) {
     return JoinStation::tr("About %1 h %2 min of making up are left.").arg(about / 60).arg(about % 60);
 }
 
-const QString handSetting = QStringLiteral("join_hand");
 
 } // namespace
 
@@ -92,14 +92,17 @@ JoinStation::JoinStation(Session& session, QWidget* parent)
     hand_ = new QComboBox(this);
     hand_->addItems({tr("I work right-handed"), tr("I work left-handed")});
     hand_->setAccessibleName(tr("The hand that works"));
-    hand_->setCurrentIndex(session.workroom().setting(handSetting) == QLatin1String("left") ? 1 : 0);
     connect(hand_, &QComboBox::activated, this, [this, &session](int hand) {
-        try {
-            session.workroom().setSetting(handSetting, hand != 0 ? QStringLiteral("left") : QString());
+        Project next = session.project();
+        next.hand = hand != 0 ? Hand::left : Hand::right;
+        if (next.hand == session.project().hand)
+            return;
+        try { // the next project is this hand's as well
+            keepUsualHand(session.workroom(), next.hand);
         } catch (const WorkroomError& error) {
             emit said(error.message());
         }
-        showJoin();
+        session.edit(hand_->itemText(hand), std::move(next));
     });
     left->addWidget(hand_);
     all->addLayout(left);
@@ -239,7 +242,7 @@ void JoinStation::count(const Worked& drawn) {
     }
     if (begun_.empty() || !drawn.measured.gauge)
         return;
-    joins_ = joined(drawn.plannedJoins, fabrics, *drawn.measured.gauge);
+    joins_ = joined(drawn.plannedJoins, fabrics, *drawn.measured.gauge, session().project().hand);
 }
 
 /// What is left for it, where that hangs, and what hands make of it.
@@ -271,25 +274,6 @@ void JoinStation::showTail(const Join& join) {
                                      .arg(text(tail->length))
                                : tr("This piece was begun without an end for it: cut a length."),
                            Severity::warning);
-    }
-    if (const auto at = hangsAt(join)) {
-        const bool leftHanded = hand_->currentIndex() == 1;
-        if (*at == (leftHanded ? Side::left : Side::right)) {
-            slip_->addNote(leftHanded ? tr("On the needles it hangs at your left, where a left hand begins.")
-                                      : tr("On the needles it hangs at your right, where a right hand begins."));
-        } else {
-            // Who goes first is turned over with the other.
-            const bool isOnTop = *at != join.end->at;
-            const QString whereItHangs = leftHanded ? tr("right") : tr("left");
-            const QString wanted = leftHanded ? tr("left") : tr("right");
-            slip_->addNote((isOnTop
-                                ? tr("So it would hang at your %1. Hang the %2 first, purl side facing you, then the "
-                                     "other edge knit side facing you: then it is at your %3, where your hand begins.")
-                                : tr("So it would hang at your %1. Hang the other edge first, purl side facing you, "
-                                     "then the %2 knit side facing you: then it is at your %3, where your hand "
-                                     "begins."))
-                               .arg(whereItHangs, piece.toLower(), wanted));
-        }
     }
 }
 
@@ -448,6 +432,7 @@ void JoinStation::refresh() {
     filling_ = true;
     const int row = std::max(0, list_->currentRow());
     const auto& done = session().project().joined;
+    hand_->setCurrentIndex(session().project().hand == Hand::left ? 1 : 0);
     if (drawn) {
         count(*drawn);
         laidOut_->show(*drawn, fabricColour(QString::fromStdString(session().project().yarn.colour)), session().unit());

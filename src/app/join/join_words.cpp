@@ -36,23 +36,6 @@ QString sourceText(const Article& article, const HangSource& source, int index) 
 
 } // namespace
 
-std::optional<Side> hangsAt(const Join& join) {
-    if (!join.hang || !join.end)
-        return std::nullopt;
-    for (const JoinEdge* edge : {&join.first, &join.second}) {
-        // The stitch beside which it comes out is the outermost of its piece.
-        int most = 0;
-        for (const JoinOpening& each : edge->hung)
-            if (each.piece == join.end->piece)
-                most = std::max(most, each.index);
-        const int wanted = join.end->at == Side::left ? 1 : most;
-        for (std::size_t i = 0; i < edge->hung.size(); ++i)
-            if (edge->hung[i].piece == join.end->piece && edge->hung[i].index == wanted)
-                return 2 * i < edge->hung.size() ? Side::left : Side::right;
-    }
-    return std::nullopt;
-}
-
 std::vector<std::pair<QString, QString>> hangLines(const Worked* drawn, const Join& join) {
     std::vector<std::pair<QString, QString>> lines;
     const WorkedPiece* trim = drawn && join.trim ? drawn->piece(*join.trim) : nullptr;

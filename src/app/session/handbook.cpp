@@ -2,6 +2,7 @@
 #include "app/session/handbook.h"
 
 #include "core/format/card_json.h"
+#include "files/files.h"
 
 #include <QCoreApplication>
 #include <QDir>
@@ -16,7 +17,7 @@ class Words {
     Q_DECLARE_TR_FUNCTIONS(Handbook)
 };
 
-constexpr qint64 mostBytes = 1 << 20; ///< of a card; the largest of ours has six thousand
+constexpr std::uintmax_t largestCard = 1 << 20; ///< of a card; the largest of ours has six thousand
 
 QString text(const std::string& of) {
     return QString::fromStdString(of);
@@ -33,14 +34,16 @@ HandbookPage explanation(const QString& name, const QString& whole) {
 }
 
 void addCard(Handbook& book, const QString& path) {
-    QFile file(path);
     const QString name = QDir(path).dirName();
-    if (!file.open(QIODevice::ReadOnly))
-        return book.problems.append(Words::tr("%1 cannot be read: %2.").arg(name, file.errorString()));
-    if (file.size() > mostBytes)
-        return book.problems.append(Words::tr("%1 is larger than a card: it is not read.").arg(name));
     try {
-        PracticeCard card = cardFromJson(file.readAll().toStdString());
+        std::string body;
+        if (path.startsWith(QLatin1Char(':'))) { // ships with the program
+            QFile file(path);
+            body = file.open(QIODevice::ReadOnly) ? file.readAll().toStdString() : std::string();
+        } else {
+            body = readFile(QFile::encodeName(path).toStdString(), largestCard);
+        }
+        PracticeCard card = cardFromJson(body);
         if (const auto problems = problemsOf(card); !problems.empty())
             return book.problems.append(Words::tr("%1: %2").arg(name, text(render(problems.front()))));
         if (book.page(text(card.key)))

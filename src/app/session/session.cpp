@@ -369,7 +369,7 @@ QString coreText(const Phrase& phrase, ReadingUnit unit) {
 }
 
 QString coreText(const Operand& operand, ReadingUnit unit) {
-    return QString::fromStdString(render(operand, unit));
+    return QString::fromStdString(render(operand, unit, [](const char* text) { return coreText(text).toStdString(); }));
 }
 
 QString pieceName(const Article& article, PieceKey piece) {

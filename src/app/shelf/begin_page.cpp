@@ -4,6 +4,7 @@
 #include "app/canvas/fields.h"
 #include "app/canvas/label.h"
 #include "app/canvas/pieces_row.h"
+#include "app/session/hand.h"
 #include "app/session/session.h"
 #include "app/shelf/techniques.h"
 #include "app/theme/theme.h"
@@ -57,7 +58,7 @@ ArticleTile::ArticleTile(const QString& name, QWidget* parent) : QAbstractButton
     setCheckable(true);
     setFocusPolicy(Qt::StrongFocus);
     setFixedHeight(112);
-    setMinimumWidth(150);
+    setMinimumWidth(112);
     setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
 }
 
@@ -82,16 +83,17 @@ void ArticleTile::paintEvent(QPaintEvent*) {
     paintPieces(painter, QRectF(20, 11, width() - 40, height() - 64), pictures_, gauge_, colour_);
     painter.setPen(theme.ink);
     // Names of all kinds have their room, in a narrow window a smaller one.
-    for (int size = 16; size >= 12; --size) {
+    const int margin = width() < 150 ? 9 : 14;
+    for (int size = 16; size >= 11; --size) {
         painter.setFont(titleFont(size));
-        if (painter.fontMetrics().horizontalAdvance(text()) <= width() - 28)
+        if (painter.fontMetrics().horizontalAdvance(text()) <= width() - 2 * margin)
             break;
     }
-    painter.drawText(QRectF(14, height() - 50, width() - 28, 24), Qt::AlignVCenter,
-                     painter.fontMetrics().elidedText(text(), Qt::ElideRight, width() - 28));
+    painter.drawText(QRectF(margin, height() - 50, width() - 2 * margin, 24), Qt::AlignVCenter,
+                     painter.fontMetrics().elidedText(text(), Qt::ElideRight, width() - 2 * margin));
     painter.setPen(theme.muted);
     painter.setFont(textFont(12));
-    painter.drawText(QRectF(14, height() - 28, width() - 28, 18), Qt::AlignVCenter, second_);
+    painter.drawText(QRectF(margin, height() - 28, width() - 2 * margin, 18), Qt::AlignVCenter, second_);
     if (hasFocus()) {
         painter.setPen(QPen(theme.woad, 1, Qt::DotLine));
         painter.setBrush(Qt::NoBrush);
@@ -104,7 +106,7 @@ BeginPage::BeginPage(Workroom& workroom, ReadingUnit unit, QWidget* parent)
     for (const Article& each : articles_)
         useUsualEase(each, eases_.emplace_back(easyFit()));
     setWindowTitle(tr("New project"));
-    resize(1160, 740);
+    resizeWithin(*this, {1160, 740});
     machines_ = readShelf<Machine>(workroom, Shelf::machines, machineFromJson);
     swatches_ = workroom.search(Shelf::swatches, {});
     yarns_ = readShelf<Yarn>(workroom, Shelf::yarns, yarnFromJson);
@@ -115,7 +117,8 @@ BeginPage::BeginPage(Workroom& workroom, ReadingUnit unit, QWidget* parent)
     all->setSpacing(12);
     auto* columns = new QHBoxLayout;
     columns->setSpacing(22);
-    auto* form = buildForm();
+    // What is said beside the drawing grows with the article: it is scrolled, and never makes the window higher.
+    auto* form = scrolledColumn(buildForm(), this);
     form->setFixedWidth(290);
     columns->addWidget(form);
     columns->addWidget(buildArticles(), 1);
@@ -261,7 +264,6 @@ QWidget* BeginPage::buildArticles() {
     drawing->addWidget(gaugeNote_);
     middle->addLayout(drawing, 1);
     auto* side = new QWidget(articles);
-    side->setFixedWidth(250);
     auto* words = new QVBoxLayout(side);
     words->setContentsMargins(0, 0, 0, 0);
     words->setSpacing(10);
@@ -272,7 +274,9 @@ QWidget* BeginPage::buildArticles() {
     facts_->setAccessibleName(tr("What it asks for"));
     words->addWidget(facts_);
     words->addStretch(1);
-    middle->addWidget(side);
+    QScrollArea* sideways = scrolledColumn(side, articles);
+    sideways->setFixedWidth(250);
+    middle->addWidget(sideways);
     column->addLayout(middle, 1);
     connect(fields_, &ChoiceFields::chosen, this, [this](const AnyChoice& choice, double value) {
         const QString usual = coreText(usualName(articles_[chosen_]));
@@ -340,6 +344,7 @@ Project BeginPage::sketch() {
     readWearer(project);
     project.article = articles_[chosen_];
     project.ease = eases_[chosen_];
+    project.hand = usualHand(workroom_);
     return project;
 }
 

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/shelf/safe_copies_dialog.h"
 
+#include "app/canvas/fields.h"
 #include "app/canvas/label.h"
 #include "workroom/exchange.h"
 
@@ -30,7 +31,7 @@ QString titleOf(const SafeCopy& copy) {
 SafeCopiesDialog::SafeCopiesDialog(Workroom& workroom, QWidget* parent)
     : QDialog(parent), workroom_(workroom), copies_(safeCopies(workroom.file())) {
     setWindowTitle(tr("Safe copies"));
-    resize(720, 470);
+    resizeWithin(*this, {720, 470});
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(24, 18, 24, 18);
     layout->setSpacing(12);
@@ -143,7 +144,7 @@ void SafeCopiesDialog::exportInto(const QString& folder) {
     const QString into = folder + QStringLiteral("/vestimen-") +
                          QDateTime::currentDateTime().toString(QStringLiteral("yyyy-MM-dd-hhmmss"));
     QGuiApplication::setOverrideCursor(Qt::WaitCursor);
-    const Exchanged done = exportAll(workroom_.database(), into);
+    const Exchanged done = exportAll(workroom_.database(), workroom_.photographFolder(), into);
     QGuiApplication::restoreOverrideCursor();
     report(done, tr("%1 files are in %2.").arg(done.files).arg(into));
 }

@@ -26,6 +26,8 @@ struct Perform {
 
     /// Calls `each` for the needles from one to the other that the bed has.
     template<class Each> void span(Needle from, Needle to, Each each) const {
+        if (from.bed() != to.bed())
+            return bed.find("no_neighbour", from, {"{0} and {1} are needles of two beds: name those of one.", {from, to}});
         const int step = from.slot() <= to.slot() ? 1 : -1;
         for (Needle needle = from;; needle = needle.shifted(step)) {
             if (!bed.inReach(needle))
@@ -78,7 +80,7 @@ struct Perform {
         bed.carriageKnown_ = true;
         bed.lastKnitted_.reset();
         if (!wasJoined) // of a zigzag in several steps the first
-            endAt(castOn.yarn, true);
+            endAt(castOn.yarn, true, bed.carriage_);
         wind(castOn);
     }
 
@@ -267,7 +269,8 @@ struct Perform {
         const auto yarn = bed.yarnAtHand("bind off");
         if (!yarn || (!bindOff.all && !atCarriage(bindOff.side, "binding off")))
             return;
-        const Side side = bindOff.all ? bed.carriage_ : bindOff.side;
+        // All of it begins where the yarn is, or goes towards it; in part the yarn is taken along.
+        const Side side = bindOff.all ? opposite(tailAfter(bindOff.method, bed.carriage_)) : bindOff.side;
         if (bindOff.all)
             bed.needles_.unsettleAll();
         const NeedleSpan span = bed.occupied();
@@ -295,10 +298,8 @@ struct Perform {
         }
         if (!bindOff.as.empty())
             keepBound(bindOff.as, made);
-        if (bindOff.all) {
-            breakYarn(*yarn);
-            return;
-        }
+        if (bindOff.all)
+            return breakYarn(*yarn, tailAfter(bindOff.method, bed.carriage_));
         const auto next = bed.needles_.outermost(side);
         if (!next || chain == noLoop)
             return bed.find("no_neighbour", std::nullopt,
@@ -408,6 +409,7 @@ struct Perform {
             if (bed.needles_.look(needle).loops == 0)
                 nothingThere(needle, "lay a second yarn on");
             bed.needles_.at(needle).placed = place.yarn;
+            bed.placed_.push_back(needle);
         }
     }
 
@@ -461,7 +463,6 @@ struct Perform {
         bed.needles_.hangOnSettled(static_cast<LoopId>(bed.fabric_.loops.size()));
         bed.fabric_.loops.pushStretch(Loop{first, static_cast<std::int16_t>(settled.first), below.yarn, run.loopKind()},
                                       1, step, static_cast<LoopId>(count));
-        bed.fabric_.loopsPerYarn[below.yarn] += static_cast<int>(count);
         return count;
     }
 
@@ -499,6 +500,8 @@ struct Perform {
             const YarnIndex yarn = isOwn ? (*parent).yarn : bed.workingYarn_.value_or(YarnIndex{0});
             NeedleState& state = bed.needles_.at(hung.needle);
             const LoopId made = bed.make(run.loopKind(), hung.needle, yarn, isOwn ? loop : noLoop);
+            if (run.loopKind() == LoopKind::hung)
+                --bed.fabric_.loopsPerYarn[yarn]; // it was knitted before
             onEmpty.add(hung.needle.slot(), 1, made);
             wereEmpty = wereEmpty && state.loops == 0 && !state.expectsEmpty && state.placed < 0;
             bed.push(hung.needle, state, made);
@@ -513,7 +516,8 @@ struct Perform {
             for (std::size_t source = 0; source < hang.sources.size(); ++source)
                 if (hang.sources[source] == wanted)
                     missed -= hungOf[source];
-            if (missed > 0)
+            // Seen from below, a row that was knitted over has one loop fewer than needles.
+            if (missed > (wanted.kind == HangSource::Kind::row ? 1 : 0))
                 bed.find("source_missed", std::nullopt,
                          {"{0} of the openings of {1} were left out: hang them too.", {missed, toText(wanted)}});
         }
@@ -658,20 +662,23 @@ struct Perform {
         return state.loops > 0 ? state.first : yarn.last;
     }
 
-    void endAt(YarnIndex yarn, bool begins) const {
-        bed.fabric_.yarnEnds.push_back({bed.place_.operation, yarn, bed.carriage_,
+    void endAt(YarnIndex yarn, bool begins, Side side) const {
+        bed.fabric_.yarnEnds.push_back({bed.place_.operation, yarn, side,
                                         static_cast<int>(bed.fabric_.passes.size()), begins,
                                         begins ? noLoop : outermostOf(bed.yarns_[yarn])});
     }
 
-    void breakYarn(YarnIndex yarn) const {
-        endAt(yarn, false);
+    void breakYarn(YarnIndex yarn) const { breakYarn(yarn, bed.carriage_); }
+    void breakYarn(YarnIndex yarn, Side at) const {
+        endAt(yarn, false, at);
         bed.yarns_[yarn].joined = false;
         bed.yarns_[yarn].last = noLoop;
         bed.fabric_.ends += 2;
         if (bed.workingYarn_ == yarn)
             bed.workingYarn_.reset();
-        bed.lastKnitted_.reset();
+        // Where another yarn knitted the row before, it still turns there.
+        if (bed.fabric_.passes.empty() || bed.fabric_.passes.back().yarn == yarn)
+            bed.lastKnitted_.reset();
     }
 
     void operator()(const BreakYarn& broken) const {
@@ -692,9 +699,8 @@ struct Perform {
                      {"{0} is joined already: knit with it, or break it first.", {bed.program_.yarns[join.yarn].name}});
         else
             bed.yarns_[join.yarn] = {true, bed.carriage_};
-        endAt(join.yarn, true);
+        endAt(join.yarn, true, bed.carriage_);
         bed.workingYarn_ = join.yarn;
-        bed.lastKnitted_.reset();
     }
 
     void operator()(const MoveCarriage& move) const {

@@ -3,6 +3,7 @@
 
 #include <algorithm>
 #include <cstdlib>
+#include <utility>
 
 namespace vestimen {
 namespace {
@@ -116,10 +117,31 @@ std::optional<Needle> VirtualBed::strandFrom(const YarnPlace& yarn) const {
 void VirtualBed::checkStrand(Needle from, LoopId last) {
     constexpr int most = 2;
     const Needle to = fabric_.loops[fabric_.passes.back().firstLoop].needle();
-    const auto [low, high] = std::minmax({standsAt(from), standsAt(to)});
+    if (const int over = passedOver(standsAt(from), standsAt(to), last); over > most)
+        find("long_strand", to,
+             {"The yarn would lie loose from {0} to {1}, over {2} needles: begin this row where the yarn is, or break "
+              "it.",
+              {from, to, over}});
+}
+
+void VirtualBed::checkLaidIn(YarnIndex yarn, Needle to) {
+    // Catches on fingers, and draws the fabric in (craft 20).
+    constexpr int most = 7;
+    const YarnPlace& its = yarns_[yarn];
+    const auto from = strandFrom(its);
+    if (!from)
+        return;
+    if (const int over = passedOver(standsAt(*from), standsAt(to), its.last); over > most)
+        find("long_strand", to,
+             {"{3} would lie loose from {0} to {1}, over {2} stitches: up to {4} do. Catch it on its way, or break it.",
+              {*from, to, over, program_.yarns[yarn].name, most}});
+}
+
+int VirtualBed::passedOver(int from, int to, LoopId since) const {
+    const auto [low, high] = std::minmax({from, to});
     const auto countsAt = [&](int slot) {
         const auto counts = [&](Needle needle) {
-            return onBed(needle) && (needles_.look(needle).loops > 0 || needles_.look(needle).emptiedAt <= last);
+            return onBed(needle) && (needles_.look(needle).loops > 0 || needles_.look(needle).emptiedAt <= since);
         };
         const Needle behind = Needle::atSlot(slot - rack_, Bed::second);
         return counts(Needle::atSlot(slot)) || (onBed(behind) && needles_.look(behind).loops > 0);
@@ -127,11 +149,7 @@ void VirtualBed::checkStrand(Needle from, LoopId last) {
     int over = 0;
     for (int slot = low + 1; slot < high; ++slot)
         over += countsAt(slot) ? 1 : 0;
-    if (over > most)
-        find("long_strand", to,
-             {"The yarn would lie loose from {0} to {1}, over {2} needles: begin this row where the yarn is, or break "
-              "it.",
-              {from, to, over}});
+    return over;
 }
 
 void VirtualBed::checkTurn() {
@@ -305,7 +323,7 @@ void VirtualBed::pass(const operation::Knit& knit) {
     else if (yarns_[knit.yarn].side != carriage_)
         find("colour_side", std::nullopt,
              {"{0} lies on the other side: it can only be taken up where it is.", {program_.yarns[knit.yarn].name}});
-    if (workingYarn_ && *workingYarn_ != knit.yarn)
+    if (!fabric_.passes.empty() && fabric_.passes.back().yarn != knit.yarn)
         lastKnitted_.reset();
     workingYarn_ = knit.yarn;
     if (knit.size)
@@ -336,6 +354,10 @@ void VirtualBed::pass(const operation::Knit& knit) {
         add(row);
         finishRow(row);
     }
+    // What was laid in holds for this pass alone, also where its needle did not knit.
+    for (const Needle needle : std::exchange(placed_, {}))
+        if (needles_.look(needle).placed >= 0)
+            needles_.at(needle).placed = -1;
     if (fabric_.passes.back().loopCount == 0)
         find("nothing_knits", std::nullopt,
              {"The carriage goes over and no needle knits: put needles to work, or leave the row out.", {}});
@@ -466,6 +488,8 @@ void VirtualBed::knitNeedle(Needle needle, NeedleState& state, Across& across) {
         steady_ = false;
     if (state.placed >= 0) {
         yarn = static_cast<YarnIndex>(state.placed);
+        if (!across.knit.floatAllowed)
+            checkLaidIn(yarn, needle);
         ++fabric_.loopsPerYarn[yarn];
         ++across.placedStitches;
         state.placed = -1;

@@ -67,6 +67,10 @@ private:
     void findEmpty(Needle needle);
     void findCrowded(Needle needle, const NeedleState& state);
     void findOtherWidth(int stitches, int wanted);
+    /// A yarn that is laid in by hand goes from its last stitch to the next, over what lies between.
+    void checkLaidIn(YarnIndex yarn, Needle to);
+    /// So many needles with a loop, or emptied since a loop was made, between two places of the main bed.
+    int passedOver(int from, int to, LoopId since) const;
     /// Where a needle stands, in needles of the main bed.
     int standsAt(Needle needle) const { return needle.slot() + (needle.bed() == Bed::second ? rack_ : 0); }
     /// Whether a loop can go straight over from one bed's needle to the other's.
@@ -153,6 +157,7 @@ private:
     int rack_ = 0;          ///< needles that the second bed stands further right than at the beginning
     int rackKnittedAt_ = 0; ///< in the pass before
     int counter_ = 0;
+    std::vector<Needle> placed_; ///< that take another yarn in the next pass
     std::optional<Needle> lastKnitted_; ///< in the pass before, while the yarn still comes from there
     bool steady_ = false; ///< the pass before left every needle as it was, but for its loop, and found nothing
     /// The loops that were hung, of each piece and kind of source.

@@ -142,7 +142,11 @@ public:
         dxf_.writeObjectsEnd(*out_);
         out_->dxfEOF();
         out_->close();
-        return file_.read();
+        // dxflib says nothing of a disk that is full: what is whole ends with the mark.
+        std::string text = file_.read();
+        if (!text.ends_with("EOF\n") && !text.ends_with("EOF\r\n"))
+            throw std::runtime_error("The DXF file could not be written whole: is the disk for temporary files full?");
+        return text;
     }
 
 private:

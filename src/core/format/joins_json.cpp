@@ -37,6 +37,10 @@ const char* name(Side side) {
     return side == Side::left ? "left" : "right";
 }
 
+const char* sideName(WornSide side) {
+    return side == WornSide::knit ? "knit" : "purl";
+}
+
 Json lineJson(const Line& line) {
     Json json = Json::array();
     for (const Along& each : line) {
@@ -50,9 +54,9 @@ Json lineJson(const Line& line) {
     return json;
 }
 
-Json edgeJson(const PlannedEdge& planned, const JoinEdge& edge) {
+Json edgeJson(const JoinEdge& edge) {
     Json json = {{"what", render(edge.what)},
-                 {"line", lineJson(planned.line)},
+                 {"line", lineJson(edge.line)},
                  {"unit", edge.unit == JoinUnit::rows ? "rows" : "stitches"},
                  {"count", edge.count},
                  {"length_mm", inMm(edge.length)}};
@@ -78,13 +82,18 @@ Json joinJson(const PlannedJoin& planned, const Join& join, Json after) {
                  {"title", render(join.title)},
                  {"way", wayOf(join.method).option.key},
                  {"after", std::move(after)},
-                 {"first", edgeJson(planned.first, join.first)}};
-    if (join.second.count > 0)
-        json["second"] = edgeJson(planned.second, join.second);
+                 {"first", edgeJson(join.first)}};
+    if (!planned.second.line.empty() || planned.second.count) // else the first is closed in itself
+        json["second"] = edgeJson(join.second);
     json["eased_percent"] = std::round(join.eased * 1000.0) / 10.0;
     if (join.hang)
         for (const auto& [needle, opening] : join.hang->map)
             json["hang"].push_back({needle, opening});
+    if (join.hanging)
+        json["hanging"] = {{"first", join.hanging->secondFirst ? "second" : "first"},
+                           {"first_shows", sideName(join.hanging->first)},
+                           {"second_shows", sideName(join.hanging->second)},
+                           {"yarn", name(join.hanging->yarn)}};
     if (join.tail > Length())
         json["tail"] = tailJson(join);
     for (const auto& [key, text] :

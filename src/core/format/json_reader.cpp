@@ -11,10 +11,21 @@ namespace vestimen {
 
 namespace {
 
+/// No file of ours goes deeper, or has an object with nearly as many keys. Objects keep their order, so that each key
+/// is sought from the first one on: a long one would take for ever.
+constexpr int deepest = 64;
+constexpr std::size_t mostKeys = 2000;
+
 /// A key that stands twice in an object would silently mean its last value.
 class KeysOnce {
 public:
-    bool operator()(int, Json::parse_event_t event, const Json& parsed) {
+    bool operator()(int depth, Json::parse_event_t event, const Json& parsed) {
+        if (depth > deepest)
+            throw FormatError(fmt::format("The file goes deeper than {} brackets in each other: it is none of Vestimen’s.",
+                                          deepest));
+        if (event == Json::parse_event_t::key && open_.back().size() >= mostKeys)
+            throw FormatError(
+                fmt::format("An object in the file has more than {} keys: it is none of Vestimen’s.", mostKeys));
         if (event == Json::parse_event_t::object_start)
             open_.emplace_back();
         else if (event == Json::parse_event_t::object_end)

@@ -43,7 +43,7 @@ SvgPiece svgPiece(const Program& program, const Fabric& fabric, const Outline& i
     }
     fmt::format_to(out, "<g id=\"{}ideal\" fill=\"none\" stroke=\"#AE412B\" stroke-width=\"0.3\">\n", prefix);
     for (const OutlineEdge& edge : ideal.edges) {
-        fmt::format_to(out, "<polyline id=\"{}ideal_{}\" points=\"", prefix, edge.name);
+        fmt::format_to(out, "<polyline id=\"{}ideal_{}\" points=\"", xmlText(prefix), xmlText(edge.name));
         for (const OutlinePoint& point : edge.points)
             fmt::format_to(out, "{:.3f},{:.3f} ", point.x.mm(), piece.height - point.y.mm());
         fmt::format_to(out, "\"/>\n");

@@ -303,6 +303,8 @@ std::string toJson(const Project& project) {
         result["join_order"] = project.joinOrder;
     for (const auto& [join, way] : project.joinWays)
         result["join_ways"][join] = way;
+    if (project.hand == Hand::left)
+        result["hand"] = "left";
     for (const Tick& tick : project.finished) {
         result["finished"].push_back({{"what", tick.what}, {"on", tick.on}});
         if (tick.minutes > 0.0)
@@ -320,7 +322,8 @@ Project projectFromJson(const std::string& text) {
     expectFormat(reader, "vestimen-project", newestVersion);
     reader.expectKeys({"format", "version",    "name",       "article",   "machine",  "yarn", "more_yarns", "stripes",
                        "ends",   "waste_yarn", "decided",    "swatch",    "wearer",   "ease", "choices",    "pins",
-                       "made",   "joined",     "join_order", "join_ways", "finished", "notes"});
+                       "made",   "joined",     "join_order", "join_ways", "hand",    "finished",
+                       "notes"});
     Project project;
     project.name = reader.at("name").text();
     project.article = readKind(reader.at("article"));
@@ -377,6 +380,8 @@ Project projectFromJson(const std::string& text) {
         ways->forEachKey([&](const std::string& join, const JsonReader& way) {
             project.joinWays[join] = wayOf(oneOfTable<JoinMethod>(way, joinWays)).option.key;
         });
+    if (const auto hand = reader.find("hand"))
+        project.hand = hand->oneOf<Hand>({{"right", Hand::right}, {"left", Hand::left}});
     if (const auto finished = reader.find("finished"))
         finished->forEach([&](const JsonReader& each) {
             each.expectKeys({"what", "on", "minutes"});

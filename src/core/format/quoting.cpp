@@ -40,8 +40,8 @@ std::string xmlText(const std::string& text) {
             result += "&amp;";
         else if (c == '"')
             result += "&quot;";
-        else
-            result += c;
+        else if (static_cast<unsigned char>(c) >= 0x20 || c == '\t' || c == '\n' || c == '\r')
+            result += c; // other control characters cannot stand in XML at all
     }
     return result;
 }

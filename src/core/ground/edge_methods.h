@@ -4,6 +4,7 @@
 #pragma once
 
 #include "core/ground/option.h"
+#include "core/quantity/needle.h"
 
 #include <array>
 #include <cstddef>
@@ -57,7 +58,10 @@ struct BindOffTraits {
     const char* by;
     Stretch stretch;
     const char* width;
-    double tail; ///< the yarn is broken before, with so many widths of the edge; 0 where it stays on the cone
+    bool withYarn; ///< it begins where the yarn is and takes it along; else loops are drawn through each other, towards
+                   ///< the yarn, which fastens the last
+    bool latched;  ///< with the latch tool
+    double tail;   ///< the yarn is broken before, with so many widths of the edge; 0 where it stays on the cone
     int looser;  ///< whole numbers of stitch size of the row before it
     const char* uses;
     std::array<HandStep, 4> steps;
@@ -78,6 +82,15 @@ inline const BindOffTraits& traits(BindOffMethod method) {
 extern const std::array<Option, 3> castOnOptions;
 extern const std::array<Option, 9> bindOffOptions;
 
+/// Whole numbers of stitch size that the row before it is looser by, over so many layers: two are hard to draw through.
+inline int looserBefore(BindOffMethod method, int layers) {
+    const int looser = traits(method).looser;
+    return layers > 1 && looser < 3 ? 3 : looser;
+}
+/// Where the end of yarn hangs after all of a row was bound off; `carriage`: where it was before.
+inline Side tailAfter(BindOffMethod method, Side carriage) {
+    return traits(method).withYarn ? opposite(carriage) : carriage;
+}
 /// Whether the yarn is broken first and the edge worked with its tail.
 inline bool isSewn(BindOffMethod method) {
     return traits(method).tail > 0.0;

@@ -19,8 +19,13 @@ template<> inline constexpr std::span<const Option> optionsOf<CastOnMethod> = ca
 template<> inline constexpr std::span<const Option> optionsOf<BindOffMethod> = bindOffOptions;
 
 inline constexpr Option acrossOptions[] = {{"by_hand", "Gather by hand, stitch by stitch"},
-                                           {"garter_bar", "Gather with a garter bar"},
+                                           {"garter_bar", "Gather with a garter bar", Tool::garterBar},
                                            {"waste_yarn", "Gather by way of waste yarn"}};
 template<> inline constexpr std::span<const Option> optionsOf<AcrossWay> = acrossOptions;
+
+inline constexpr Option halvingOptions[] = {{"bare_needles", "Onto its neighbour, and the bare needle stays out"},
+                                            {"garter_bar", "Closed up with a garter bar", Tool::garterBar},
+                                            {"waste_yarn", "Closed up by way of waste yarn"}};
+template<> inline constexpr std::span<const Option> optionsOf<HalvingWay> = halvingOptions;
 
 } // namespace vestimen

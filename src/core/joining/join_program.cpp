@@ -23,7 +23,8 @@ HangSource sourceOf(const Along& along) {
 }
 
 /// What each place of a line is hung from: openings of a stretch follow each other. Empty where they cannot be told.
-std::vector<HangSource> sourcesOf(const Line& line, const JoinEdge& edge) {
+std::vector<HangSource> sourcesOf(const JoinEdge& edge) {
+    const Line& line = edge.line;
     std::vector<HangSource> sources;
     std::size_t stretch = 0;
     for (std::size_t place = 0; place < edge.hung.size(); ++place) {
@@ -42,15 +43,15 @@ std::vector<HangSource> sourcesOf(const Line& line, const JoinEdge& edge) {
 
 } // namespace
 
-std::optional<Program> joinProgram(const Ground& ground, const PlannedJoin& planned, const Join& join) {
-    if (!isHung(join.method) || !join.hang || join.first.hung.empty() || join.second.hung.empty())
+std::optional<Program> joinProgram(const Ground& ground, const Join& join) {
+    if (!join.hanging || !join.hang || join.first.hung.empty() || join.second.hung.empty())
         return std::nullopt;
-    const std::vector<HangSource> first = sourcesOf(planned.first.line, join.first);
-    const std::vector<HangSource> second = sourcesOf(planned.second.line, join.second);
+    const std::vector<HangSource> first = sourcesOf(join.first);
+    const std::vector<HangSource> second = sourcesOf(join.second);
     if (first.size() != join.first.hung.size() || second.size() != join.second.hung.size())
         return std::nullopt;
     const NeedleSpan span = centred(Stitches(join.first.count));
-    ProgramWriter writer(ground, "join " + join.key, render(join.title));
+    ProgramWriter writer(ground, "join " + join.key, render(join.title), join.hanging->yarn);
     const auto hang = [&](const std::vector<HangSource>& sources, const JoinEdge& edge,
                           const std::vector<HangPair>& pairs) {
         operation::Hang hung;
@@ -67,15 +68,17 @@ std::optional<Program> joinProgram(const Ground& ground, const PlannedJoin& plan
     std::vector<HangPair> straight;
     for (int i = 1; i <= join.first.count; ++i)
         straight.emplace_back(i, i);
+    const auto hangFirst = [&] { hang(first, join.first, straight); };
+    const auto hangSecond = [&] { hang(second, join.second, join.hang->map); };
     writer.section("join");
-    hang(first, join.first, straight);
-    hang(second, join.second, join.hang->map);
+    join.hanging->secondFirst ? hangSecond() : hangFirst();
+    join.hanging->secondFirst ? hangFirst() : hangSecond();
     writer.add(operation::JoinYarn{writer.work(), writer.carriage()});
     writer.counterTo(0);
     writer.say("loose_row", "The loosest row.");
     writer.knit(Rows(1), Stitches(join.first.count), writer.size(loosest));
-    writer.add(operation::BindOff{.method = join.method == JoinMethod::latchOff ? BindOffMethod::latchOff
-                                                                                : BindOffMethod::chainRoundTheNeedles,
+    writer.add(operation::BindOff{.method = wayOf(join.method).latched ? BindOffMethod::latchOff
+                                                                       : BindOffMethod::chainRoundTheNeedles,
                                   .all = true});
     return writer.take();
 }

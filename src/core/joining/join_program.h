@@ -12,6 +12,6 @@ namespace vestimen {
 
 /// Both edges on the same needles, one loosest row, and latched off: a row program whose sources are the pieces' own
 /// loops and openings, counted from their fabrics. Nothing for a join of another way, and for one that cannot be hung.
-std::optional<Program> joinProgram(const Ground& ground, const PlannedJoin& planned, const Join& join);
+std::optional<Program> joinProgram(const Ground& ground, const Join& join);
 
 } // namespace vestimen

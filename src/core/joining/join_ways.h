@@ -44,18 +44,22 @@ struct JoinWay {
     const char* technique;       ///< what somebody has to be able to do; empty: nothing of its own
     std::optional<TailFor> tail; ///< nothing where it takes no end, or where it is reckoned otherwise
     double minutes; ///< that 10 cm take hands which have done it before; 0 where Knit knows how long it takes
-    /// What is said of both edges where it stands in for the way that is planned.
+    /// What is said of both edges where it stands in for the way that is planned; {0} is the worn side, {1} the other.
+    /// Empty where they hang on the same needles: then it follows from the ridge.
     const char* facing;
     std::span<const JoinStep> steps; ///< two to four
     const char* card;                ///< the practice card that shows it; empty: none does
+    bool hung = false;    ///< both edges hang on the same needles, and one row goes through both
+    bool latched = false; ///< that row is latched off, towards its yarn; else it is bound off with it
+    Ridge ridge = Ridge::inside;
 };
 
-extern const std::array<JoinWay, 11> joinWays;
+extern const std::array<JoinWay, 13> joinWays;
 const JoinWay& wayOf(JoinMethod method);
 
 /// Whether both edges hang on the same needles.
-constexpr bool isHung(JoinMethod method) {
-    return method == JoinMethod::latchOff || method == JoinMethod::bindOffTogether;
+inline bool isHung(JoinMethod method) {
+    return wayOf(method).hung;
 }
 
 /// Ways in which a join can be made, by the kinds of its edges; the planned one first. One alone where nothing else is

@@ -3,6 +3,7 @@
 #pragma once
 
 #include "core/bed/fabric.h"
+#include "core/joining/hanging.h"
 #include "core/knitting/program.h"
 #include "core/quantity/gauge.h"
 #include "core/quantity/name.h"
@@ -28,7 +29,9 @@ enum class JoinMethod {
     mattressOfThree,
     slipStitch,
     whip,
-    linker
+    linker,
+    latchOffOutside,
+    bindOffOutside
 };
 enum class JoinUnit { stitches, rows };
 
@@ -38,12 +41,28 @@ struct JoinOpening {
     int index = 0;
 };
 
+/// A named stretch of a piece: rows of an edge, loops that were kept open, bound off or cast on under a name, or all of
+/// its first row.
+struct Along {
+    enum class Of { edge, kept, bound, castOn, firstRow, allRows };
+    PieceKey piece;
+    std::string name = {};
+    Of of = Of::edge;
+    /// Which way its openings follow each other when the line is hung, as they are counted on their piece.
+    bool backwards = false;
+};
+/// Stretches that lie end to end.
+using Line = std::vector<Along>;
+/// The same from its other end.
+Line turnedOver(Line line);
+
 /// One edge of a join: openings of a piece, in order, with where each can be found.
 struct JoinEdge {
     Phrase what;
     JoinUnit unit = JoinUnit::stitches;
     int count = 0;
     Length length;
+    Line line = {}; ///< what it is counted of; as it hangs, from left to right, where it does
     /// Each opening, as they follow from left to right when the edge is hung; empty where nothing is.
     std::vector<JoinOpening> hung = {};
 };
@@ -54,6 +73,7 @@ struct JoinEnd {
     std::size_t operation = 0;
     Side at = Side::right; ///< as the piece hung, purl side facing
     int row = 0;           ///< the counter there
+    LoopId loop = noLoop;  ///< beside which it comes out; none where the yarn begins
 };
 
 struct Join {
@@ -66,6 +86,7 @@ struct Join {
     double eased = 0.0;
     /// Needle and opening, both from 1 as they hang; the needles take the first edge stitch for stitch.
     std::optional<HangMap> hang;
+    std::optional<Hanging> hanging; ///< where both hang on the same needles
     Length tail;                ///< yarn that it takes
     std::optional<JoinEnd> end; ///< that is left so long for it; where no end lies, a new length is cut
     Phrase tailSide;

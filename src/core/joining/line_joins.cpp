@@ -51,6 +51,7 @@ Phrase told(const Phrase& phrase, const std::vector<int>& counted) {
 JoinEdge counted(const PlannedEdge& planned, const Fabrics& fabrics, const FabricGauge& gauge) {
     JoinEdge edge;
     edge.unit = planned.unit;
+    edge.line = planned.line;
     std::vector<int> counts;
     Rows rows;
     Stitches stitches;
@@ -104,6 +105,139 @@ bool liesAt(const YarnEnd& end, const EndAt& wanted, const Fabric& fabric) {
     return false;
 }
 
+/// Where along its line an end lies, from 0 to 1, and how it is told to which edge; nothing where it lies on neither.
+struct AlongLine {
+    bool ofSecond = false;
+    double place = 0.0;
+};
+
+std::optional<double> placeAlong(const JoinEnd& end, const Line& line, const Fabrics& fabrics) {
+    double before = 0.0;
+    std::optional<double> place;
+    for (const Along& along : line) {
+        const auto fabric = fabrics.find(along.piece.text());
+        if (fabric == fabrics.end())
+            continue;
+        const double count = openingsOf(along, *fabric->second);
+        if (!place && along.piece == end.piece && count > 0) {
+            std::optional<double> within; // from its first opening, as they are counted
+            const auto among = [&](const std::map<std::string, std::vector<LoopId>>& loops) -> std::optional<double> {
+                const auto named = loops.find(along.name);
+                if (named == loops.end() || end.loop == noLoop)
+                    return std::nullopt;
+                const auto at = std::ranges::find(named->second, end.loop);
+                return at == named->second.end() ? std::nullopt
+                                                 : std::optional(static_cast<double>(at - named->second.begin()));
+            };
+            switch (along.of) {
+            case Along::Of::kept:
+                within = among(fabric->second->kept);
+                break;
+            case Along::Of::bound:
+                within = among(fabric->second->bound);
+                break;
+            case Along::Of::castOn:
+            case Along::Of::firstRow:
+                break;
+            case Along::Of::edge:
+            case Along::Of::allRows:
+                // It was looked for at its lower or its upper end.
+                within = end.loop == noLoop ? 0.0 : count - 1.0;
+                break;
+            }
+            if (within)
+                place = before + 0.5 + (along.backwards ? count - 1.0 - *within : *within);
+        }
+        before += count;
+    }
+    if (!place || before <= 0.0)
+        return std::nullopt;
+    return *place / before;
+}
+
+std::optional<AlongLine> placeOf(const Join& join, const PlannedJoin& planned, const Fabrics& fabrics) {
+    if (!join.end)
+        return std::nullopt;
+    if (const auto place = placeAlong(*join.end, planned.first.line, fabrics))
+        return AlongLine{false, *place};
+    if (const auto place = placeAlong(*join.end, planned.second.line, fabrics))
+        return AlongLine{true, *place};
+    return std::nullopt;
+}
+
+/// From where to where, by names within a sentence.
+struct Reach {
+    const char* from = "";
+    const char* to = "";
+};
+Reach reachOf(const PlannedEdge& edge, bool fromItsEnd) {
+    return fromItsEnd ? Reach{edge.to, edge.from} : Reach{edge.from, edge.to};
+}
+
+/// Both edges onto the same needles: turned as the ridge wants them, with the yarn where the hand begins.
+void hangBoth(Join& join, const PlannedJoin& planned, Hand hand, const std::optional<AlongLine>& tail) {
+    join.hang = hang(Stitches(join.first.count), Rows(join.second.count));
+    if (!join.hang)
+        return;
+    std::optional<TailPlace> at;
+    if (tail)
+        at = TailPlace{tail->ofSecond, tail->place < 0.5 ? Side::left : Side::right};
+    const Hanging hanging = hangingOf(wayOf(join.method).ridge, planned.wornOut, hand, at);
+    join.hanging = hanging;
+    for (const auto& [edge, facing] : {std::pair{&join.first, hanging.first}, {&join.second, hanging.second}})
+        if (facing == WornSide::knit) {
+            edge->line = turnedOver(std::move(edge->line));
+            std::ranges::reverse(edge->hung);
+        }
+    const PlannedEdge& before = hanging.secondFirst ? planned.second : planned.first;
+    const PlannedEdge& after = hanging.secondFirst ? planned.first : planned.second;
+    const WornSide facing = hanging.secondFirst ? hanging.second : hanging.first;
+    join.facing = {"Hang {0} first, {1} facing you; then {2} on the same needles, {3} facing you.",
+                   {Words{before.name}, Words{label(facing)}, Words{after.name}, Words{label(opposite(facing))}}};
+    // As the edges lie on the needles now, from the yarn to the other end.
+    const PlannedEdge& told = tail && tail->ofSecond ? planned.second : planned.first;
+    const WornSide turned = tail && tail->ofSecond ? hanging.second : hanging.first;
+    const bool fromItsEnd = (hanging.yarn == Side::left) == (turned == WornSide::knit);
+    const Reach reach = reachOf(told, fromItsEnd);
+    const bool latched = wayOf(join.method).latched;
+    if (tail)
+        join.tailSide = {
+            latched ? "The tail of {0} is at your {1}, at {2}: knit the loose row with it, to the {3}. Latch off from "
+                      "{1} to {3}: the tail fastens the last loop, at {4}."
+                    : "The tail of {0} is at your {1}, at {2}: knit the loose row with it, to the {3}. Bind off from "
+                      "{3} to {1}, from {4} back to {2}.",
+            {Words{told.name}, hanging.yarn, Words{reach.from}, opposite(hanging.yarn), Words{reach.to}}};
+    else
+        join.tailSide = {
+            latched ? "Lay in a new length at your {0}, at {1}: knit the loose row with it, to the {2}. Latch off from "
+                      "{0} to {2}: it fastens the last loop, at {3}."
+                    : "Lay in a new length at your {0}, at {1}: knit the loose row with it, to the {2}. Bind off from "
+                      "{2} to {0}, from {3} back to {1}.",
+            {hanging.yarn, Words{reach.from}, opposite(hanging.yarn), Words{reach.to}}};
+}
+
+/// From the tail to the other end.
+void sayFromTheTail(Join& join, const PlannedJoin& planned, const std::optional<AlongLine>& tail) {
+    const PlannedEdge& told = tail && tail->ofSecond ? planned.second : planned.first;
+    if (*told.from == '\0')
+        return;
+    const Reach reach = reachOf(told, tail && tail->place > 0.5);
+    if (tail)
+        join.tailSide = {"The tail of {0} is at {1}: work from there to {2}.",
+                         {Words{told.name}, Words{reach.from}, Words{reach.to}}};
+    else
+        join.tailSide = {"Work from {0} to {1}, with a new length.", {Words{reach.from}, Words{reach.to}}};
+}
+
+/// A join begins at one end of its line: a tail in the middle of it, where two panels meet, serves neither way.
+bool canBegin(const JoinEnd& end, const PlannedJoin& planned, const Fabrics& fabrics) {
+    constexpr double near = 0.1;
+    for (const PlannedEdge* edge : {&planned.first, &planned.second})
+        if (const auto place = placeAlong(end, edge->line, fabrics))
+            return *place < near || *place > 1.0 - near || edge->line.size() < 2;
+    return true;
+}
+
 /// Yarn ends that joins took, by piece and operation.
 using Taken = std::set<std::pair<std::string, std::size_t>>;
 
@@ -117,15 +251,19 @@ std::optional<JoinEnd> endFor(const PlannedJoin& planned, const Fabrics& fabrics
             // Waste yarn comes out again.
             const bool comesOut = end.begins && static_cast<std::size_t>(end.pass) < of.passes.size() &&
                                   of.passes[static_cast<std::size_t>(end.pass)].protects;
-            if (!comesOut && liesAt(end, wanted, of) && taken.emplace(wanted.along.piece.text(), end.operation).second)
-                return JoinEnd{wanted.along.piece, end.operation, end.side,
-                               end.pass > 0 ? of.passes[static_cast<std::size_t>(end.pass) - 1].row : 0};
+            if (comesOut || !liesAt(end, wanted, of))
+                continue;
+            const JoinEnd found{wanted.along.piece, end.operation, end.side,
+                                end.pass > 0 ? of.passes[static_cast<std::size_t>(end.pass) - 1].row : 0, end.loop};
+            if (canBegin(found, planned, fabrics) &&
+                taken.emplace(wanted.along.piece.text(), end.operation).second)
+                return found;
         }
     }
     return std::nullopt;
 }
 
-Join joined(const PlannedJoin& planned, const Fabrics& fabrics, const FabricGauge& gauge, Taken& taken,
+Join joined(const PlannedJoin& planned, const Fabrics& fabrics, const FabricGauge& gauge, Hand hand, Taken& taken,
             const std::vector<Join>& before) {
     Join join;
     join.key = planned.key;
@@ -140,18 +278,18 @@ Join joined(const PlannedJoin& planned, const Fabrics& fabrics, const FabricGaug
         join.end = first->end;
     else
         join.end = endFor(planned, fabrics, taken);
-    if (planned.tailAt && join.end)
-        join.tailSide = join.end->at == planned.tailAt->side ? planned.tailAt->there : planned.tailAt->elsewhere;
     join.facing = planned.facing;
     if (*planned.check.text)
         join.check = told(planned.check, {join.first.count});
+    const auto tail = placeOf(join, planned, fabrics);
     if (isHung(join.method))
-        join.hang = hang(Stitches(join.first.count), Rows(join.second.count));
-    if (planned.elseSewn && !join.hang) {
+        hangBoth(join, planned, hand, tail);
+    if (planned.elseSewn && isHung(join.method) && !join.hang) {
         join.method = JoinMethod::sewOn;
-        join.tailSide = planned.elseSewn->tailSide;
         join.facing = planned.elseSewn->facing;
     }
+    if (!join.hanging)
+        sayFromTheTail(join, planned, tail);
     if (planned.mayDiffer && std::abs(join.first.count - join.second.count) > *planned.mayDiffer) {
         Phrase differs = planned.differs;
         if (!*differs.text)
@@ -165,7 +303,15 @@ Join joined(const PlannedJoin& planned, const Fabrics& fabrics, const FabricGaug
 
 } // namespace
 
-std::vector<Join> joined(const std::vector<PlannedJoin>& planned, const Fabrics& fabrics, const FabricGauge& gauge) {
+Line turnedOver(Line line) {
+    std::ranges::reverse(line);
+    for (Along& each : line)
+        each.backwards = !each.backwards;
+    return line;
+}
+
+std::vector<Join> joined(const std::vector<PlannedJoin>& planned, const Fabrics& fabrics, const FabricGauge& gauge,
+                         Hand hand) {
     std::vector<Join> joins;
     std::set<std::string> done;
     Taken taken;
@@ -181,7 +327,7 @@ std::vector<Join> joined(const std::vector<PlannedJoin>& planned, const Fabrics&
         });
         // In a circle nothing can come first: as listed then.
         const auto first = next == left.end() ? left.begin() : next;
-        joins.push_back(joined(**first, fabrics, gauge, taken, joins));
+        joins.push_back(joined(**first, fabrics, gauge, hand, taken, joins));
         done.insert((*first)->key);
         left.erase(first);
     }

@@ -9,19 +9,6 @@
 
 namespace vestimen {
 
-/// A named stretch of a piece: rows of an edge, loops that were kept open, bound off or cast on under a name, or all of
-/// its first row.
-struct Along {
-    enum class Of { edge, kept, bound, castOn, firstRow, allRows };
-    PieceKey piece;
-    std::string name = {};
-    Of of = Of::edge;
-    /// Which way its openings follow each other when the line is hung, as they are counted on their piece.
-    bool backwards = false;
-};
-/// Stretches that lie end to end.
-using Line = std::vector<Along>;
-
 /// One side of a join.
 struct PlannedEdge {
     Line line = {};
@@ -30,6 +17,11 @@ struct PlannedEdge {
     std::optional<Length> length = {}; ///< where it is known better than by what is counted: along a slant
     JoinUnit unit = JoinUnit::rows;
     bool hung = false; ///< each opening has its needle, and is listed
+    /// Within a sentence, for those that say where the yarn is and where to work to: the edge ("the back"), and where
+    /// its line begins and ends ("the armhole", "the neck"). Lines are as they hang purl side facing.
+    const char* name = "";
+    const char* from = "";
+    const char* to = "";
 };
 
 /// Where an end of yarn is looked for that a join can be worked with: at open or bound loops, where the yarn was when
@@ -39,16 +31,8 @@ struct EndAt {
     bool atTop = false;
 };
 
-/// What is said of an end that was found: at that side, or at the other.
-struct TailAt {
-    Side side = Side::left;
-    Phrase there;
-    Phrase elsewhere;
-};
-
 /// How it is done where there are more stitches than rows, so that they cannot be hung on them.
 struct ElseSewn {
-    Phrase tailSide;
     Phrase facing;
 };
 
@@ -61,9 +45,9 @@ struct PlannedJoin {
     PlannedEdge second = {};      ///< without a line and a count, the first is closed in itself
     std::vector<EndAt> ends = {}; ///< the first that is found, and that no join before it took
     std::string goesOnFrom = {};  ///< the key of a join whose end is used on
-    Phrase tailSide = {};         ///< where no end was found, or it does not matter
-    std::optional<TailAt> tailAt = {};
-    Phrase facing;
+    Phrase tailSide = {};         ///< where its edges do not say where they begin and end
+    Phrase facing = {};           ///< of what is hung it follows from the ridge: see hanging.h
+    WornSide wornOut = WornSide::knit;
     Phrase check = {}; ///< after its own operands: what is counted of the first edge
     std::optional<ElseSewn> elseSewn = {};
     std::optional<PieceKey> makes = {};  ///< a piece that is knitted on
@@ -75,7 +59,7 @@ struct PlannedJoin {
 /// In an order in which each comes after those that it names, else as they are listed; with what does not meet as a
 /// finding.
 std::vector<Join> joined(const std::vector<PlannedJoin>& planned, const std::map<std::string, const Fabric*>& fabrics,
-                         const FabricGauge& gauge);
+                         const FabricGauge& gauge, Hand hand = Hand::right);
 
 /// What is left of each yarn for the joins that are worked with it, and which these are: on the operations that break
 /// or join it. A program by the name of its piece.

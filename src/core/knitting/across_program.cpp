@@ -161,10 +161,16 @@ NeedleSpan writeMore(ProgramWriter& writer, NeedleSpan span, const std::vector<i
     return writeGroups(writer, span, {span, after, false}, way, wasteRows);
 }
 
-NeedleSpan writeFewer(ProgramWriter& writer, NeedleSpan span, Stitches fewer, Stitches firstRun, AcrossWay way,
+NeedleSpan writeFewer(ProgramWriter& writer, NeedleSpan span, Stitches fewer, Stitches firstRun, Side from, AcrossWay way,
                       Rows wasteRows) {
     const auto row = spreadFrom(Stitches(span.size()), fewer, firstRun);
-    return writeGroups(writer, span, {span, row ? row->positions : std::vector<int>(), true}, way, wasteRows);
+    std::vector<int> places = row ? row->positions : std::vector<int>();
+    if (from == Side::right) {
+        std::ranges::reverse(places);
+        for (int& place : places)
+            place = span.size() - place;
+    }
+    return writeGroups(writer, span, {span, places, true}, way, wasteRows);
 }
 
 namespace {

@@ -19,7 +19,7 @@ NeedleSpan writeMore(ProgramWriter& writer, NeedleSpan span, const std::vector<i
                      Rows wasteRows);
 
 /// So many fewer, as spreadFrom() places them. Returns the needles that are left.
-NeedleSpan writeFewer(ProgramWriter& writer, NeedleSpan span, Stitches fewer, Stitches firstRun, AcrossWay way,
+NeedleSpan writeFewer(ProgramWriter& writer, NeedleSpan span, Stitches fewer, Stitches firstRun, Side from, AcrossWay way,
                       Rows wasteRows);
 
 /// Puts every `every`th stitch of a span onto its neighbour, beginning with the outermost of a side, as thin() counts

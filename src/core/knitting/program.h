@@ -170,7 +170,7 @@ struct Decrease {
 struct BindOff {
     Side side = Side::left;
     int count = 1;
-    BindOffMethod method = BindOffMethod::loopThroughLoop;
+    BindOffMethod method = BindOffMethod::transferChain;
     bool all = false;
     std::string as = {};  ///< the name under which the bound stitches can be hung again
     Tail tail = {};       ///< with `all`, when the yarn is broken

@@ -52,6 +52,7 @@ void ProgramWriter::section(const char* name) {
 void ProgramWriter::hangWeights(NeedleSpan span) {
     if (!hasWeights_)
         return say("weights", "There is no comb: hold the first rows down by hand.");
+    weightsHang_ = true;
     if (weightsApart_ <= Stitches(0))
         return say("weights", "Hang comb and weights.");
     const int weights = std::max(1, (span.size() + weightsApart_.count() / 2) / weightsApart_.count());
@@ -72,27 +73,21 @@ Program ProgramWriter::take() {
         return (bound && bound->all) || std::holds_alternative<operation::TakeOff>(each.action) ||
                std::holds_alternative<operation::DrawUp>(each.action);
     });
-    if (hasWeights_ && off != operations.end())
+    const bool onACord = std::ranges::any_of(operations, [](const Operation& each) {
+        const auto* castOn = std::get_if<operation::CastOn>(&each.action);
+        return castOn && castOn->method == CastOnMethod::weightedHem;
+    });
+    if (weightsHang_ && off != operations.end())
         operations.insert(off,
-                          {operation::Say{"Lighten the weights. When the loops are secured: weights off first, then "
-                                          "comb and cord out, then lift the piece off, towards you.",
+                          {operation::Say{onACord ? "Lighten the weights. When the loops are secured: weights off first, "
+                                                    "then the cord out, though a round elastic stays in; then lift the "
+                                                    "piece off, towards you."
+                                                  : "Lighten the weights. When the loops are secured: weights off first, "
+                                                    "then comb and cord out, then lift the piece off, towards you.",
                                           RemarkCode("lift_off").text()},
                            std::nullopt});
     return std::move(program_);
 }
-
-namespace {
-
-/// Of what was hung, where a loop is missed most: the lowest of an edge, else the middle of the loops.
-Needle lowestOf(const operation::Hang& hang) {
-    const Hung* lowest = nullptr;
-    for (const Hung& each : hang.map)
-        if (hang.source(each).kind == HangSource::Kind::edge && (!lowest || each.index < lowest->index))
-            lowest = &each;
-    return lowest ? lowest->needle : hang.map[hang.map.size() / 2].needle;
-}
-
-} // namespace
 
 void ProgramWriter::hang(operation::Hang hang) {
     if (hang.map.empty())
@@ -103,11 +98,25 @@ void ProgramWriter::hang(operation::Hang hang) {
     std::ranges::sort(needles);
     const auto again = std::ranges::unique(needles);
     needles.erase(again.begin(), again.end());
-    const Needle lowest = lowestOf(hang);
+    // A first row that stood on waste yarn, or was cast on: its loops lie under those of the row above.
+    const bool ofFirstRow =
+        std::ranges::count(hang.sources, HangSource::Kind::first, &HangSource::kind) > 0;
+    const bool fromWaste = protects(program_.yarns[firstYarn()].role) && ravelCord_;
     add(std::move(hang));
-    say("every_loop", fmt::format("Look along them, from both sides: each of the {} needles has caught its loop. The "
-                                  "lowest, on {}, is missed most.",
-                                  needles.size(), lowest.name()));
+    std::string look = fmt::format("Look along them, from both sides: each of the {} needles has caught its loop.",
+                                   needles.size());
+    if (ofFirstRow)
+        look += fromWaste ? " Missed most is the loop of the very first row, and one of the row above is taken "
+                            "instead: the cord, drawn a little, shows which it is."
+                          : " Missed most is the loop of the very first row, and one of the row above is taken instead.";
+    say("every_loop", std::move(look));
+}
+
+YarnIndex ProgramWriter::firstYarn() const {
+    for (const Operation& each : program_.operations)
+        if (const auto* castOn = std::get_if<operation::CastOn>(&each.action))
+            return castOn->yarn;
+    return yarns::main;
 }
 
 void ProgramWriter::castOn(NeedleSpan span, int every, YarnIndex yarn, CastOnMethod method) {
@@ -137,11 +146,11 @@ void ProgramWriter::knit(operation::Knit knit, Stitches width) {
 
 void ProgramWriter::knitPlain(Rows rows, Stitches width, StitchSize size, int secondLooser) {
     while (rows > Rows(0)) {
-        if (hasWeights_ && sinceWeights_ >= rowsBetweenWeights) {
+        if (weightsHang_ && sinceWeights_ >= rowsBetweenWeights) {
             say("weights", "Move the edge weights up.");
             sinceWeights_ = 0;
         }
-        const Rows now = hasWeights_ ? std::min(rows, Rows(rowsBetweenWeights - sinceWeights_)) : rows;
+        const Rows now = weightsHang_ ? std::min(rows, Rows(rowsBetweenWeights - sinceWeights_)) : rows;
         knit({.rows = now,
               .yarn = work_,
               .size = size,

@@ -37,6 +37,8 @@ public:
     void section(const char* name);
     /// Comb and weights onto the first rows, or what takes their place.
     void hangWeights(NeedleSpan span);
+    /// They hang already, on the cord that it was cast on with.
+    void weightsHang() { weightsHang_ = hasWeights_; }
     bool hasRavelCord() const { return ravelCord_; }
     void say(RemarkCode code, std::string text) { add(operation::Say{std::move(text), code.text()}); }
 
@@ -73,12 +75,15 @@ public:
     Length width(Stitches stitches) const { return gauge_.width(stitches); }
 
 private:
+    /// That it was cast on with; the main one where it was hung.
+    YarnIndex firstYarn() const;
     Program program_;
     YarnIndex work_ = yarns::main;
     StitchSize mainSize_;
     FabricGauge gauge_;
     bool hasMast_;
     bool hasWeights_;
+    bool weightsHang_ = false; ///< something hangs that has to be moved up, and comes off before the piece does
     Stitches weightsApart_; ///< as at the swatch; 0 where nobody said
     bool ravelCord_;
     Side carriage_ = Side::right;

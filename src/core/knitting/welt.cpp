@@ -47,7 +47,10 @@ void beginAtTheEdge(ProgramWriter& writer, NeedleSpan span, CastOnMethod method)
     writer.section("cast on");
     writer.castOn(span, 1, writer.work(), method);
     writer.counterTo(0);
-    writer.hangWeights(span);
+    if (method == CastOnMethod::weightedHem)
+        writer.weightsHang();
+    else
+        writer.hangWeights(span);
 }
 
 void foldRow(ProgramWriter& writer, Stitches working, const WeltCounts& welt, int looser) {
@@ -129,7 +132,7 @@ namespace {
 /// To the last loop. Returns the last pass that is seen.
 int writeUngatheredDown(ProgramWriter& writer, NeedleSpan span, const WeltCounts& welt, Rows wasteRows) {
     const auto [seenTo, stitches] = makerOf(welt.kind).down(writer, span, welt);
-    const int looser = traits(welt.making.bindOff).looser;
+    const int looser = looserBefore(welt.making.bindOff, 1);
     writer.section("bind off");
     if (looser > 0)
         writer.say("loose_row", "One loose row, so that the edge stretches.");

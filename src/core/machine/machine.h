@@ -3,6 +3,7 @@
 
 #include "core/machine/position_names.h"
 #include "core/machine/stitch_size.h"
+#include "core/machine/tool.h"
 #include "core/quantity/count.h"
 #include "core/quantity/length.h"
 
@@ -16,9 +17,6 @@
 
 namespace vestimen {
 
-/// Tools at hand beside the machine.
-enum class Tool { transferOne, transferTwo, transferThree, latchTool, garterBar, combAndWeights, linker };
-inline constexpr std::size_t toolCount = 7;
 struct ToolInfo {
     Tool tool;
     const char* key;   ///< in files

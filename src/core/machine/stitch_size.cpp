@@ -15,6 +15,10 @@ StitchSize StitchSizeScale::looser(StitchSize size, int wholeNumbers) const {
     return {std::clamp(size.steps + wholeNumbers * parts, lowest * parts, highest * parts)};
 }
 
+StitchSize StitchSizeScale::half(StitchSize size) const {
+    return {std::clamp(size.steps / 2, lowest * parts, highest * parts)};
+}
+
 std::string StitchSizeScale::text(StitchSize size) const {
     if (kind == Kind::plates)
         return fmt::format("plate {}", size.steps);

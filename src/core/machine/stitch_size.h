@@ -24,6 +24,8 @@ struct StitchSizeScale {
 
     /// So many whole numbers (or plates) looser, tighter when negative; stops at the ends of the scale.
     StitchSize looser(StitchSize size, int wholeNumbers) const;
+    /// Half of it, on the scale's own steps: the lower of two that are as near.
+    StitchSize half(StitchSize size) const;
     /// "6 1/3" as "6⅓", "6½", "6.3"; plates as "plate 2".
     std::string text(StitchSize size) const;
     /// "6 1/3", "6⅓", "6.3" or "2"; nothing where the scale has no such size.

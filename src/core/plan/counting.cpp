@@ -1,8 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/plan/counting.h"
 
+#include "core/plan/edge_dues.h"
 #include "core/shaping/across_row.h"
 
+#include <algorithm>
 #include <cmath>
 
 namespace vestimen {
@@ -36,7 +38,90 @@ Stitches Counting::stitches(CountKey quantity, const char* title, Length width, 
     if (seams.count() > 0)
         reckoning.steps.push_back({{"and {0} for the seams", {seams}}, Figure{answer->exact, 2}});
     reckoning.steps.push_back({{reason, {}}, answer->count});
-    return Stitches(settled(quantity, *answer, gauge_.stitches, std::move(reckoning), form));
+    const int made = settled(quantity, *answer, gauge_.stitches, std::move(reckoning), form);
+    if (made == answer->count && form.period() > 2)
+        sayWhatItCosts(title, width, Stitches(made) - seams, answer->below, form, seams);
+    return Stitches(made);
+}
+
+void Counting::sayWhatItCosts(const char* title, Length asked, Stitches made, std::optional<int> below,
+                              const CountForm& form, Stitches seams) const {
+    constexpr double dear = 0.03;
+    const Length wide = gauge_.width(made);
+    const double off = asked > Length() ? (wide - asked) / asked : 0.0;
+    if (std::abs(off) <= dear)
+        return;
+    Finding finding{Severity::warning, "multiple_costs", {}};
+    const Figure percent{std::abs(off) * 100.0, 0, "%"};
+    if (below && off > 0.0)
+        finding.text = {"{0}: they go by {1}, which makes {2} where {3} was asked, {4} more. The next smaller is {5} "
+                        "stitches, {6}.",
+                        {Words{title}, form.period(), wide, asked, percent, *below,
+                         gauge_.width(Stitches(*below) - seams)}};
+    else
+        finding.text = {off > 0.0 ? "{0}: they go by {1}, which makes {2} where {3} was asked, {4} more; no smaller "
+                                    "count does."
+                                  : "{0}: they go by {1}, which makes {2} where {3} was asked, {4} less.",
+                        {Words{title}, form.period(), wide, asked, percent}};
+    findings_.push_back(std::move(finding));
+}
+
+std::optional<Stitches> moreAtTheEdge(Stitches beside, const CountForm& welt) {
+    for (const Stitches more : {Stitches(0), Stitches(1), Stitches(2)})
+        if (welt.takes((beside + more).count()))
+            return more;
+    return std::nullopt;
+}
+
+bool canLieBeside(const CountForm& welt, const CountForm& form) {
+    for (const int more : {0, 1, 2})
+        if (both(form, welt.shifted(-more)).multiple > 0)
+            return true;
+    return false;
+}
+
+Stitches Counting::stitchesBeside(const CountForm& welt, CountKey quantity, const char* title, Length width,
+                                  Stitches seams, CountForm form, const char* reason) {
+    // Of the forms that lie so far off, the one that comes nearest to the width; a pin's own where it has one.
+    CountForm best = both(form, welt);
+    std::optional<Length> error;
+    const auto pin = pins_.find(quantity);
+    for (const int more : {0, 1, 2}) {
+        const CountForm now = both(form, welt.shifted(-more));
+        if (now.multiple == 0)
+            continue;
+        if (pin != pins_.end() && now.takes(pin->second)) {
+            best = now;
+            break;
+        }
+        const auto answer = count({width + gauge_.stitches.unit() * seams.count(), gauge_.stitches, now});
+        if (answer && (!error || abs(answer->error) < *error - Length::millimetres(1e-9))) {
+            error = abs(answer->error);
+            best = now;
+        }
+    }
+    return stitches(quantity, title, width, seams, best.multiple == 0 ? form : best, reason);
+}
+
+void Counting::checkSecondRows(const std::vector<int>& rows, const EdgeShaping& how, PieceKey piece) const {
+    if (!how.everySecondRow || std::ranges::all_of(rows, [](int row) { return row % 2 == 0; }))
+        return;
+    const auto isSame = [&](const Finding& each) { return each.code == "every_second_row" && each.piece == key(piece); };
+    if (std::ranges::none_of(findings_, isSame))
+        findings_.push_back({Severity::warning,
+                             "every_second_row",
+                             {"On every second row alone {0} steps do not go into the rows there are, so some fall on "
+                              "the rows between: more rows, or fewer stitches to move, would do.",
+                              {static_cast<int>(rows.size())}},
+                             key(piece)});
+}
+
+std::optional<Slope> Counting::slope(const SlopeRequest& request, const EdgeShaping& how, double tolerance,
+                                     PieceKey piece) const {
+    auto shape = shapedSlope(request, how, tolerance);
+    if (shape)
+        checkSecondRows(shape->eventRows(), how, piece);
+    return shape;
 }
 
 Rows Counting::rows(CountKey quantity, const char* title, Length length, CountForm form, const char* reason,

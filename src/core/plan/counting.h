@@ -2,10 +2,12 @@
 // What makes counts: one after the other, each with its working, its form and its pin (craft 7).
 #pragma once
 
+#include "core/ground/edge_shaping.h"
 #include "core/ground/ground.h"
 #include "core/ground/welt.h"
 #include "core/reckoning/reckoning.h"
 #include "core/shaping/count.h"
+#include "core/shaping/slope.h"
 
 #include <map>
 #include <optional>
@@ -21,8 +23,13 @@ public:
              std::vector<Finding>& findings)
         : Counting(ground.pins, ground.machine.needles, gauge, workings, findings) {}
 
+    /// Where a multiple costs more than 3 % against the width, that is said.
     Stitches stitches(CountKey quantity, const char* title, Length width, Stitches seams, CountForm form,
                       const char* reason);
+    /// Stitches of a form of their own, beside a welt that may have one or two more: these go at its edges. Where its
+    /// form lies farther off, the stitches are of both.
+    Stitches stitchesBeside(const CountForm& welt, CountKey quantity, const char* title, Length width, Stitches seams,
+                            CountForm form, const char* reason);
     /// `own`: of a part that has a swatch of its own.
     Rows rows(CountKey quantity, const char* title, Length length, CountForm form, const char* reason,
               std::optional<Gauge> own = {});
@@ -30,6 +37,11 @@ public:
     /// Takes a share of the stitches beside it away from a welt, and says so in the working of those stitches. They are
     /// of the welt's form, and so is what it keeps.
     void gather(WeltCounts& welt, Stitches beside, double share, CountKey quantity);
+    /// An edge's slope as somebody wants it; where "every second row" cannot be kept, that is said once for a piece.
+    std::optional<Slope> slope(const SlopeRequest& request, const EdgeShaping& how, double tolerance,
+                               PieceKey piece) const;
+    /// After these rows something happens, though it shall be on every second alone.
+    void checkSecondRows(const std::vector<int>& rows, const EdgeShaping& how, PieceKey piece) const;
     /// A count that is what others leave over.
     Rows remainder(CountKey quantity, const char* title, std::vector<Step> steps, int value);
 
@@ -54,6 +66,8 @@ protected:
         : pins_(pins), needles_(needles), gauge_(gauge), workings_(workings), findings_(findings) {}
 
 private:
+    void sayWhatItCosts(const char* title, Length asked, Stitches made, std::optional<int> below, const CountForm& form,
+                        Stitches seams) const;
     int settled(CountKey quantity, const CountAnswer& answer, Gauge gauge, Reckoning reckoning, CountForm form);
 
     const Pins& pins_;
@@ -62,5 +76,11 @@ private:
     std::map<CountKey, Reckoning>& workings_;
     std::vector<Finding>& findings_;
 };
+
+/// What a welt of a form has more than the piece beside it: 0, 1 or 2, which go at its edges; nothing where its form is
+/// farther off.
+/// Whether some count of a form has such a welt beside it.
+bool canLieBeside(const CountForm& welt, const CountForm& form);
+std::optional<Stitches> moreAtTheEdge(Stitches beside, const CountForm& welt);
 
 } // namespace vestimen

@@ -85,9 +85,12 @@ Knitting hungTrim(HungTrim trim) {
         return knitting;
     }
     // The closing row by the trim's own size.
-    knitting.surface = {{Rows(0), trim.rows, {}, own, false},
-                        {half - Rows(1), half, {}, own + 2, true},
-                        {trim.rows, trim.rows + Rows(1), {}, own + traits(trim.bindOff).looser - 1, true}};
+    knitting.surface = {{.from = Rows(0), .to = trim.rows, .looser = own},
+                        {.from = half - Rows(1), .to = half, .looser = own + 2, .alone = true},
+                        {.from = trim.rows,
+                         .to = trim.rows + Rows(1),
+                         .looser = own + looserBefore(trim.bindOff, 2) - 1,
+                         .alone = true}};
     holes(Rows(0));
     buttons();
     knitting.at(half - Rows(1), act::Say{"fold_row", "The next row is the fold: looser."});

@@ -23,6 +23,27 @@ Rows rowsBefore(const Knitting& knitting) {
                     : 0);
 }
 
+namespace {
+
+Rows rowsNamedIn(const std::vector<Stage>& stages, std::string_view name) {
+    Rows rows;
+    for (const Stage& stage : stages)
+        if (const auto* named = std::get_if<act::Name>(&stage.act)) {
+            if (named->name == name && named->from && named->to)
+                rows += *named->to - *named->from;
+        } else if (const auto* branches = std::get_if<act::Branches>(&stage.act)) {
+            for (const Branch& each : branches->each)
+                rows += rowsNamedIn(each.stages, name);
+        }
+    return rows;
+}
+
+} // namespace
+
+Rows rowsNamed(const Knitting& knitting, std::string_view name) {
+    return rowsNamedIn(knitting.stages, name);
+}
+
 Side carriageAfter(const Knitting& knitting, Rows rows) {
     return (rowsBefore(knitting) + rows).isEven() ? knitting.carriage : opposite(knitting.carriage);
 }

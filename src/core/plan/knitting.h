@@ -13,6 +13,7 @@
 
 #include <optional>
 #include <string>
+#include <string_view>
 #include <utility>
 #include <variant>
 #include <vector>
@@ -86,6 +87,7 @@ struct Patch {
     Rows to;                              ///< the first row that is no more of it
     std::optional<YarnNumber> yarn = {};  ///< of the project's
     std::optional<int> looser = {};       ///< of whole rows: whole numbers of stitch size; negative for tighter
+    bool halfSize = false;                ///< of whole rows: half the stitch size
     bool alone = false;                   ///< row by row, with no reminder among them
     std::vector<NeedleSpan> needles = {}; ///< empty: whole rows
     std::optional<Ends> ends = {}; ///< what becomes of them where its yarn begins; nothing: as the project has it
@@ -132,12 +134,18 @@ struct Thin {
     int first = 1; ///< to go, counted from that side
     AcrossWay way = AcrossWay::byHand;
 };
+/// Every second stitch onto its neighbour, from a side on; the bare needles stay out, and the rows after it are knitted
+/// over them.
+struct Halve {
+    Side from = Side::left;
+};
 /// So many fewer, spread evenly; an even number (craft 9).
 struct Fewer {
     Stitches change;
     AcrossWay way = AcrossWay::byHand;
     /// The plain stitches before the first, where the knitter says them; the change is then any number.
     std::optional<Stitches> firstRun = {};
+    Side from = Side::left; ///< at which they are
 };
 /// One stitch more after each of these, counted from the left; those beside them move out.
 struct More {
@@ -260,11 +268,14 @@ struct EndWelt {
 struct WeltAfterwards {
     WeltCounts welt;
 };
-/// All of it, where no count is said; else so many at the carriage's side, and the yarn is broken.
+/// All of it, where no count is said; else so many from a side on, and the yarn is broken. Where the yarn is at the
+/// other side, or is broken, it is joined anew.
 struct BindOff {
-    BindOffMethod method = BindOffMethod::loopThroughLoop;
+    BindOffMethod method = BindOffMethod::transferChain;
     std::string as = {};
     std::optional<Stitches> count = {};
+    std::optional<Side> from = {}; ///< nothing: where the carriage is
+    bool joined = true;            ///< the yarn is there
 };
 /// Waste yarn over all of them, and off, under their names.
 struct OffOnWaste {
@@ -293,7 +304,8 @@ struct HangOn {
     NeedleSpan working;
     bool joins = true; ///< the yarn, where the carriage is; else it is there
 };
-/// The loops of the row before so many rows, on the same needles again: a tube.
+/// The loops of the row before so many rows, on the same needles again: a tube. Seen from below there is one fewer than
+/// needles: the one away from the carriage takes none.
 struct HangRow {
     Rows below;
 };
@@ -309,7 +321,7 @@ using Act = std::variant<act::Thin, act::Fewer, act::More, act::Say, act::Mark, 
                          act::Branches, act::EndWelt, act::WeltAfterwards, act::BindOff, act::OffOnWaste, act::DrawUp,
                          act::CastOnBeside, act::CastOnOver, act::HangOn, act::HangRow, act::OneWay, act::Parts,
                          act::BreakYarn, act::NewYarn, act::ToMainBed, act::BindOffWithin, act::MarkStitches, act::Flap,
-                         act::CloseCorner, act::Slits>;
+                         act::CloseCorner, act::Slits, act::Halve>;
 
 struct Stage {
     Rows at;
@@ -354,6 +366,8 @@ struct Knitting {
 NeedleSpan firstRow(const Knitting& knitting);
 /// Rows before the first that is counted.
 Rows rowsBefore(const Knitting& knitting);
+/// How many rows it gives a side's name to, between rows that are said, in its branches too.
+Rows rowsNamed(const Knitting& knitting, std::string_view name);
 /// Where the carriage stands after so many rows of a piece without branches that count.
 Side carriageAfter(const Knitting& knitting, Rows rows);
 

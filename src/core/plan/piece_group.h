@@ -38,7 +38,7 @@ struct Group {
     }
 
     NeedleSpan working() const { return {span.first.shifted(held[Side::left]), span.last.shifted(-held[Side::right])}; }
-    Stitches width() const { return Stitches(working().size()); }
+    Stitches width() const { return Stitches(working().size() - bare); }
 
     const std::vector<Edge>& edges;
     const std::vector<Patch>& surface;
@@ -60,6 +60,7 @@ struct Group {
             passes[side].push_back(passesNow - each);
     }
 
+    int bare = 0; ///< needles among those that work which stay out
     Rows row;
     Rows stop;                     ///< at which something else than rows and edges comes next
     std::vector<EdgeState> states; ///< of its edges

@@ -10,6 +10,7 @@
 #include "core/plan/piece_group.h"
 #include "core/plan/slits.h"
 #include "core/plan/yarn_changes.h"
+#include "core/shaping/across_row.h"
 
 #include <fmt/format.h>
 
@@ -84,6 +85,7 @@ private:
         YarnNumber yarn;
         Ends ends = Ends::later; ///< where the yarn is changed for it
         int looser = 0;
+        bool halfSize = false;
         bool alone = false;
     };
     Surface surfaceAt(const std::vector<Patch>& surface, Rows row) const {
@@ -94,6 +96,7 @@ private:
                 if (each.yarn)
                     found.ends = each.ends.value_or(ground_.ends);
                 found.looser = each.looser.value_or(found.looser);
+                found.halfSize = found.halfSize || each.halfSize;
                 found.alone = found.alone || each.alone;
             }
         return found;
@@ -133,7 +136,8 @@ private:
         const bool laid = layIn(group);
         const Rows next = laid ? group.row + Rows(1) : std::min(target, boundary(group, surface.alone));
         useYarn(group, surface.yarn, surface.ends);
-        const StitchSize size = writer_.size(surface.looser);
+        const StitchSize size =
+            surface.halfSize ? ground_.machine.sizes.half(writer_.size()) : writer_.size(surface.looser);
         const Rows rows = next - group.row;
         if (onTwoBeds_.stitches)
             writer_.knitPlain(rows, onTwoBeds_.stitches->stitches(group.working()), size, onTwoBeds_.secondLooser);
@@ -428,6 +432,24 @@ private:
         writer_.say("across_left", fmt::format("{} needles must hold a loop now.", left.count()));
     }
 
+    void perform(Group& group, const act::Halve& halve) {
+        const std::vector<int> places = thin(group.width(), 2, halve.from);
+        if (places.empty())
+            return;
+        writer_.section("halve");
+        operation::Transfer transfer;
+        const int step = halve.from == Side::left ? 1 : -1;
+        for (const int place : places) {
+            const Needle needle = group.span.first.shifted(place - 1);
+            transfer.moves.emplace_back(needle, needle.shifted(step));
+        }
+        writer_.add(std::move(transfer));
+        // The outermost one went inward as well.
+        group.bare += static_cast<int>(places.size()) - 1;
+        group.span = fromEdge(group.span, halve.from, 1, group.span.size() - 1);
+        writer_.say("across_left", fmt::format("{} needles must hold a loop now.", group.width().count()));
+    }
+
     void perform(Group& group, const act::ToMainBed&) {
         toTheMainBed(writer_, group.span, *onTwoBeds_.stitches, 0, writer_.size(), onTwoBeds_.secondLooser);
         onTwoBeds_.stitches.reset();
@@ -437,7 +459,8 @@ private:
         if (fewer.change > Stitches(0))
             group.span =
                 fewer.firstRun
-                    ? writeFewer(writer_, group.span, fewer.change, *fewer.firstRun, fewer.way, knitting_.wasteRows)
+                    ? writeFewer(writer_, group.span, fewer.change, *fewer.firstRun, fewer.from, fewer.way,
+                                 knitting_.wasteRows)
                     : writeAcross(writer_, group.span, -fewer.change, fewer.way, knitting_.wasteRows);
     }
 
@@ -486,7 +509,8 @@ private:
         const HangSource source{.kind = HangSource::Kind::row,
                                 .name = std::to_string(passOf(group, row, writer_.carriage()))};
         operation::Hang hang{.sources = {source}, .allOf = {source}};
-        for (Needle needle = group.span.first; needle <= group.span.last; needle = needle.shifted(1))
+        const NeedleSpan takes = fromEdge(group.span, writer_.carriage(), 0, group.span.size() - 1);
+        for (Needle needle = takes.first; needle <= takes.last; needle = needle.shifted(1))
             hang.put(needle, needle);
         writer_.hang(std::move(hang));
     }
@@ -549,8 +573,14 @@ private:
     void perform(Group& group, const act::BindOff& end) {
         if (!end.count)
             return bindOffAll(writer_, group.working(), group.width(), end.method, end.as, knitting_.wasteRows);
-        writer_.add(operation::BindOff{
-            .side = writer_.carriage(), .count = end.count->count(), .method = end.method, .as = end.as});
+        const Side from = end.from.value_or(writer_.carriage());
+        if (from != writer_.carriage() || !end.joined) {
+            if (end.joined)
+                writer_.add(operation::BreakYarn{writer_.work()});
+            writer_.moveCarriage(from, operation::Crossing::lifted);
+            writer_.add(operation::JoinYarn{writer_.work(), from});
+        }
+        writer_.add(operation::BindOff{.side = from, .count = end.count->count(), .method = end.method, .as = end.as});
         writer_.add(operation::BreakYarn{writer_.work()});
     }
 
@@ -577,7 +607,7 @@ private:
         const auto across = [&] {
             const Surface surface = surfaceAt(group.surface, group.row);
             useYarn(group, surface.yarn, surface.ends);
-            writer_.knit(Rows(1), group.width(), writer_.size());
+            writer_.knit(Rows(1), group.width(), writer_.size(surface.looser));
             group.goOn(Rows(1), writer_.passes());
         };
         across();

@@ -4,6 +4,7 @@
 
 #include "core/article/article.h"
 #include "core/ground/ground.h"
+#include "core/joining/hanging.h"
 
 #include <map>
 #include <string>
@@ -42,6 +43,7 @@ struct Project : Ground {
     std::vector<std::string> joined;             ///< keys of the joins that are done
     std::vector<std::string> joinOrder;          ///< keys of joins in the knitter's own order; empty: as planned
     std::map<std::string, std::string> joinWays; ///< by join, how it is made where not as planned
+    Hand hand = Hand::right;                     ///< that latches off: which edge hangs first follows from it
     std::vector<Tick> finished; ///< joins by key, and what was left to do after them, such as "ends/front"
     std::vector<Note> notes;
 

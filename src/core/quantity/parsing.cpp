@@ -165,10 +165,38 @@ Parsed<Gauge> parseGauge(std::string_view text) {
     return {Gauge::perLength(*count, *unit * *lengths), {}};
 }
 
+namespace {
+
+/// "142,5mm,141,5mm": whole numbers and short ones by turns, with units behind the short ones alone, if at all.
+bool isByTurns(std::string_view text) {
+    const auto parts = splitAtCommas(text);
+    if (parts.size() < 4 || parts.size() % 2 != 0 || text.find(", ") != std::string_view::npos)
+        return false;
+    const auto isDigit = [](char c) { return c >= '0' && c <= '9'; };
+    for (std::size_t i = 0; i < parts.size(); ++i) {
+        const auto digits = static_cast<std::size_t>(std::ranges::find_if_not(parts[i], isDigit) - parts[i].begin());
+        const bool hasUnit = digits < parts[i].size();
+        const bool whole = i % 2 == 0;
+        if (whole ? hasUnit || digits < 2 : digits < 1 || digits > 2)
+            return false;
+        // Without units counts may go down from one to the next: only tens and single figures by turns look like this.
+        if (!whole && !hasUnit && digits > 1)
+            return false;
+    }
+    return true;
+}
+
+} // namespace
+
 std::string ambiguousList(std::string_view text) {
     const auto comma = text.find(',');
-    if (comma == std::string_view::npos || text.find(',', comma + 1) != std::string_view::npos ||
-        text.find('.') != std::string_view::npos)
+    if (comma == std::string_view::npos || text.find('.') != std::string_view::npos)
+        return {};
+    if (isByTurns(text))
+        return fmt::format("\"{}\" could be numbers with decimal commas: write a point in each, such as 142.5, or a "
+                           "space behind every comma of the list",
+                           text);
+    if (text.find(',', comma + 1) != std::string_view::npos)
         return {};
     const std::string_view before = text.substr(0, comma);
     const std::string_view after = text.substr(comma + 1);

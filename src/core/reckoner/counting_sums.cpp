@@ -24,9 +24,9 @@ SumAnswer gauge(const Options& options) {
         return list;
     };
     Swatch swatch;
-    if (options.has("--widths") || !options.has("--rule-stitches"))
+    if (options.has("--widths") || !options.has("--rule-stitches") || options.has("--stitches"))
         swatch.field = Stitches(options.integer("--stitches", 1, 2000));
-    if (options.has("--heights") || !options.has("--rule-rows"))
+    if (options.has("--heights") || !options.has("--rule-rows") || options.has("--rows"))
         swatch.fieldRows = Rows(options.integer("--rows", 1, 10000));
     Treatment treatment;
     treatment.widths = readings("--widths", "--rule-stitches");

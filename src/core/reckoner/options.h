@@ -169,6 +169,13 @@ SumAnswer thumb(const Options& options);
 SumAnswer sock(const Options& options);
 SumAnswer cushion(const Options& options);
 SumAnswer panels(const Options& options);
+// What is asked standing at the machine.
+SumAnswer needles(const Options& options);
+SumAnswer repeats(const Options& options);
+SumAnswer correct(const Options& options);
+SumAnswer pickUp(const Options& options);
+SumAnswer sleeveTop(const Options& options);
+SumAnswer swatchNeedles(const Options& options);
 // Where something happens.
 SumAnswer spread(const Options& options);
 SumAnswer thin(const Options& options);

@@ -7,6 +7,8 @@
 
 #include <cstdlib>
 
+#include <algorithm>
+
 namespace vestimen::reckoner {
 namespace {
 
@@ -74,12 +76,48 @@ SumAnswer taper(const Options& options) {
     return answerSlope(options, both ? (to - from) / 2 : to - from, both);
 }
 
+namespace {
+
+/// So many plain stitches, then a change, and one more after every `step` stitches.
+std::optional<RowPlaces> steppedPlaces(int over, int change, int first, int step) {
+    RowPlaces places;
+    const int changes = std::abs(change);
+    const int needs = change < 0 ? 2 : 1; // stitches that one takes
+    int before = 0;
+    for (int i = 0; i < changes; ++i) {
+        const int at = first + 1 + i * step;
+        if (at + needs - 1 > over || (i > 0 && step < needs))
+            return std::nullopt;
+        places.positions.push_back(at);
+        places.plainRuns.push_back(at - 1 - before);
+        before = at + needs - 1;
+    }
+    places.plainRuns.push_back(over - before);
+    return places;
+}
+
+} // namespace
+
 SumAnswer spread(const Options& options) {
     const int over = options.integer("--over", 1, 2000);
     const int change = options.integer("--change", -2000, 2000);
     const RunEnds ends =
         options.oneOf<RunEnds>("--ends", {{"half", RunEnds::half}, {"whole", RunEnds::whole}}, RunEnds::half);
-    const auto row = vestimen::spread(Stitches(over), Stitches(change), ends);
+    // From a run that somebody gives, on by a step that somebody gives.
+    const bool bySteps = options.has("--first") || options.has("--step");
+    std::optional<RowPlaces> row;
+    if (bySteps) {
+        if (change == 0)
+            throw UsageError("--change 0: with --first or --step something must change");
+        row = steppedPlaces(over, change, options.integer("--first", 0, 2000), options.integer("--step", 1, 2000));
+        if (!row)
+            return noAnswer("no_room",
+                            {"{0} changes from there on do not fit into {1} stitches: begin sooner, or take a smaller "
+                             "step.",
+                             {std::abs(change), over}});
+    } else {
+        row = vestimen::spread(Stitches(over), Stitches(change), ends);
+    }
     if (!row)
         return noAnswer("no_room", {change < 0 ? "{0} stitches cannot lose {1} in one row: at most {2} can go."
                                                : "{0} stitches cannot take {1} more in one row: at most {2} can come.",
@@ -154,6 +192,14 @@ SumAnswer shortRows(const Options& options) {
         right = (rows + 1) / 2;
         left = rows / 2;
         answer.working.push_back({{"one needle a row, right and left by turns", {}}, Figure{double(rows), 0, "rows"}});
+    } else if (options.has("--group")) {
+        if (options.has("--rows"))
+            throw UsageError("--rows and --group: only one of them is allowed");
+        const int group = options.integer("--group", 1, 2000);
+        for (int rest = needles; rest > 0; rest -= group)
+            steps.push_back(std::min(group, rest));
+        rows = 2 * static_cast<int>(steps.size());
+        answer.working.push_back({{"groups of {0}, one every two rows", {group}}, static_cast<int>(steps.size())});
     } else {
         rows = options.integer("--rows", 1, 4000);
         if (rows % 2 != 0)
@@ -166,6 +212,9 @@ SumAnswer shortRows(const Options& options) {
             steps.push_back(step.count());
         answer.working.push_back({{"turns, one every two rows", {}}, rows / 2});
     }
+    // What went out towards the middle comes back from there, the last group first.
+    if (options.has("--outward"))
+        std::ranges::reverse(steps);
     answer.result =
         Json{{"steps", steps}, {"turns", steps.size()}, {"rows", rows}, {"side_left", left}, {"side_right", right}}
             .dump();

@@ -81,11 +81,13 @@ SumAnswer crown(const Options& options) {
             throw UsageError(fmt::format("--every {}: whole numbers from 2 to 2000 are allowed", part));
         every.push_back(static_cast<int>(*each));
     }
-    const bool later = options.oneOf<bool>("--first", {{"1", false}, {"k", true}}, false);
+    // A number, or k: the first of every round is the k-th.
+    const std::string given = options.has("--first") ? options.words("--first").front() : "1";
+    const int first = given == "k" ? 0 : options.integer("--first", 1, 2000, 1);
     SumAnswer answer;
     Json rounds = Json::array();
     for (const int each : every) {
-        const int events = static_cast<int>(vestimen::thin(Stitches(now), each, Side::left, later ? each : 1).size());
+        const int events = static_cast<int>(vestimen::thin(Stitches(now), each, Side::left, first == 0 ? each : first).size());
         now -= events;
         rounds.push_back({{"events", events}, {"remaining", now}});
         answer.working.push_back({{"every {0}, {1} go", {each, events}}, Stitches(now)});
@@ -111,12 +113,14 @@ SumAnswer heel(const Options& options) {
                          {"each_side", counted->eachSide.count()},
                          {"rows_out", counted->rowsOut.count()},
                          {"rows", counted->rows.count()},
-                         {"ends", counted->rows.isEven() ? "same" : "opposite"}}
+                         {"ends", counted->rows.isEven() ? "same" : "opposite"},
+                         {"rows_with_a_plain_one", counted->rows.count() + 1}}
                         .dump();
     answer.working = {{{"needles out, one a row", {}}, counted->out.count()},
                       {{"at each side", {}}, counted->eachSide.count()},
                       {{"the last out and the first in fall before one row: rows out and in", {}}, counted->rows},
-                      {{"an odd number: the carriage ends on the other side", {}}, counted->rows}};
+                      {{"an odd number: the carriage ends on the other side", {}}, counted->rows},
+                      {{"with a plain row first it comes back: so a sock is knitted", {}}, counted->rows + Rows(1)}};
     answer.headline = {"{0} out and in, {1} at each side", {counted->rows, counted->eachSide.count()}};
     return answer;
 }
@@ -218,6 +222,7 @@ SumAnswer sock(const Options& options) {
                       {{"rows of the whole foot", {}}, Rows(all)},
                       {{"heel and toe are each as long as needles go out", {}}, heel->rowsOut},
                       {{"and take so many rows, out and in", {}}, heel->rows},
+                      {{"with the plain row that each begins with", {}}, heel->rows + Rows(1)},
                       {{"rows between heel and toe", {}}, Rows(between)}};
     answer.headline = {"{0} stitches, {1} left at the heel, {2} between heel and toe",
                        {counted->count, leave.count(), Rows(between)}};
@@ -240,11 +245,21 @@ SumAnswer cushion(const Options& options) {
                                         {fewer, now, mostSpread(Stitches(now), true, RunEnds::half).count()}});
         now -= fewer;
     }
-    const int rows = bands * (tube + closing + background);
+    // Above the last tube nothing follows.
+    std::vector<int> counter;
+    for (int band = 1; band <= bands; ++band)
+        counter.push_back(band * (tube + closing) + std::min(band, bands - 1) * background);
+    const int rows = counter.back();
     SumAnswer answer;
-    answer.result = Json{{"stitches", stitches}, {"rows", rows}, {"ends_at", rows % 2 == 0 ? "right" : "left"}}.dump();
+    answer.result = Json{{"stitches", stitches},
+                         {"counter", counter},
+                         {"rows", rows},
+                         {"ends_at", rows % 2 == 0 ? "right" : "left"}}
+                        .dump();
     answer.working = {{{"stitches of each band", {}}, listed(stitches)},
                       {{"rows of a band: tube, closing and background", {}}, Rows(tube + closing + background)},
+                      {{"the last one ends with its tube closed", {}}, Rows(tube + closing)},
+                      {{"the counter at the end of each", {}}, listed(counter)},
                       {{"rows in all, from the right", {}}, Rows(rows)}};
     answer.headline = {"{0} stitches at the last band, {1} in all", {stitches.back(), Rows(rows)}};
     return answer;

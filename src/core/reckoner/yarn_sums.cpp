@@ -108,16 +108,28 @@ SumAnswer stripes(const Options& options) {
         low = high;
     }
     const int count = static_cast<int>(heights.size());
+    // Two stripes of one yarn beside each other are no change.
+    std::vector<std::string> yarns;
+    if (options.has("--yarns"))
+        yarns = options.words("--yarns");
+    if (!yarns.empty() && yarns.size() != laid.of.size())
+        throw UsageError(fmt::format("--yarns: {} are given for {} heights: one for each is needed", yarns.size(),
+                                     laid.of.size()));
+    int changes = 0;
+    for (int stripe = 1; stripe < count; ++stripe) {
+        const auto of = [&](int each) { return static_cast<std::size_t>(each) % laid.of.size(); };
+        changes += yarns.empty() ? (laid.of.size() > 1 ? 1 : 0) : yarns[of(stripe)] != yarns[of(stripe - 1)];
+    }
     SumAnswer answer;
-    answer.result = Json{{"stripes", list}, {"changes", count - 1}, {"ends", 2 * count}, {"rest", rest}}.dump();
+    answer.result = Json{{"stripes", list}, {"changes", changes}, {"ends", 2 * (changes + 1)}, {"rest", rest}}.dump();
     answer.working = {{{"rows in all", {}}, Rows(rows)},
                       {{"stripes", {}}, count},
                       {{"of rows", {}}, listed(heights)},
-                      {{"changes of yarn", {}}, count - 1},
-                      {{"ends, where each yarn is broken", {}}, 2 * count}};
+                      {{"changes of yarn", {}}, changes},
+                      {{"ends, where each yarn is broken", {}}, 2 * (changes + 1)}};
     if (rest > 0)
         answer.working.push_back({{"the last is cut short, at", {}}, Rows(rest)});
-    answer.headline = {"{0} stripes, {1} changes", {count, count - 1}};
+    answer.headline = {"{0} stripes, {1} changes", {count, changes}};
     return answer;
 }
 

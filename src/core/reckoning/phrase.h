@@ -23,7 +23,13 @@ struct Figure {
     const char* unit = "";
 };
 
-using Operand = std::variant<int, Length, Needle, Side, Stitches, Rows, Figure, std::string>;
+/// Words within a sentence that are the same for everybody, a literal: translated on their own.
+struct Words {
+    const char* text = "";
+    explicit constexpr Words(const char* literal) : text(literal) {}
+};
+
+using Operand = std::variant<int, Length, Needle, Side, Stitches, Rows, Figure, Words, std::string>;
 
 /// A text with places {0}, {1} … and their operands. The text is a literal and lives for ever.
 struct Phrase {
@@ -34,7 +40,8 @@ struct Phrase {
 /// Puts another language's text in place of the English one; the identity by default.
 using Translation = std::function<std::string(const char*)>;
 
-std::string render(const Operand& operand, ReadingUnit unit = ReadingUnit::millimetres);
+std::string render(const Operand& operand, ReadingUnit unit = ReadingUnit::millimetres,
+                   const Translation& translation = {});
 std::string render(const Phrase& phrase, ReadingUnit unit = ReadingUnit::millimetres,
                    const Translation& translation = {});
 

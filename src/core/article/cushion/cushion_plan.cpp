@@ -9,6 +9,7 @@
 #include "core/shaping/short_rows.h"
 
 #include <algorithm>
+#include <cmath>
 
 namespace vestimen {
 namespace {
@@ -20,6 +21,12 @@ namespace counts {
 constexpr CountKey stitches{"cushion_stitches"}, rows{"cushion_rows"}, tube{"tube_rows"}, facing{"facing_rows"};
 constexpr std::array all = {stitches, rows, tube, facing};
 } // namespace counts
+} // namespace
+inline constexpr Option stuffingOptions[] = {
+    {"while_it_hangs", "While they hang, a few loops and some stuffing by turns"},
+    {"through_the_end", "Through their open ends, when the face is off"}};
+template<> inline constexpr std::span<const Option> optionsOf<Stuffing> = stuffingOptions;
+namespace {
 namespace handles {
 constexpr HandleKey width{"width"}, height{"height"}, tube{"tube"};
 } // namespace handles
@@ -29,6 +36,11 @@ constexpr Length mm(double value) {
 }
 
 constexpr Stitches narrowest{8};
+
+/// Where a zip is sewn: in the middle of its tape.
+Length stitchLine(const Cushion& cushion) {
+    return cushion.zipTape / 2.0;
+}
 
 /// Between two tubes, and what goes after the one below it.
 struct Band {
@@ -52,6 +64,28 @@ struct Counted {
     }
 };
 
+/// Rows of a tube's lowest band, right above the cast on: what the tube is hung from.
+constexpr Rows edgeRow(1);
+
+/// The background below each tube, from the lower edge up; above the last is none.
+std::vector<Rows> plainRows(const Cushion& cushion, Rows all) {
+    std::vector<Rows> rows;
+    const int even = std::max(1, cushion.tubes - (cushion.tubeAtTheEdge ? 1 : 0));
+    if (cushion.tubeAtTheEdge && cushion.tubes > 1)
+        rows.push_back(edgeRow);
+    const Rows rest = all - (rows.empty() ? Rows(0) : edgeRow);
+    for (const Stitches each : evenSteps(Stitches(rest.count()), even))
+        rows.push_back(Rows(each.count()));
+    if (cushion.tubes > 0)
+        rows.push_back(Rows(0));
+    return rows;
+}
+
+/// The side from which a thinning is counted: by turns.
+Side thinnedFrom(std::size_t band) {
+    return band % 2 == 1 ? Side::left : Side::right;
+}
+
 /// The plain stitches before the first that goes.
 Stitches firstRunOf(const Cushion& cushion, Stitches over) {
     if (cushion.firstRun > 0)
@@ -74,7 +108,7 @@ std::optional<Counted> countCushion(const Cushion& cushion, const Ground& ground
         counted.tube = std::max(Rows(2), counting.rows(counts::tube, "Rows of each tube", cushion.tubeGirth, anyCount,
                                                        "nearest whole row"));
     const Rows plain = rows - cushion.closing * cushion.tubes;
-    if (plain < Rows(2 * (cushion.tubes + 1))) {
+    if (plain < Rows(2 * std::max(1, cushion.tubes))) {
         counting.error(
             "cushion_tubes",
             {"{0} tubes, each closed with {1}, do not fit into {2}: at least 2 rows lie between them. Choose "
@@ -85,9 +119,10 @@ std::optional<Counted> countCushion(const Cushion& cushion, const Ground& ground
     }
     Stitches now = stitches;
     Reckoning& working = counting.working(counts::stitches);
-    for (const Stitches between : evenSteps(Stitches(plain.count()), cushion.tubes + 1)) {
+    for (const Rows between : plainRows(cushion, plain)) {
         const bool first = counted.bands.empty();
-        if (!first && cushion.fewer > 0) {
+        // Above the last tube nothing goes any more.
+        if (!first && cushion.fewer > 0 && between > Rows(0)) {
             const Stitches run = firstRunOf(cushion, now);
             if (!spreadFrom(now, Stitches(cushion.fewer), run) || now - Stitches(cushion.fewer) < narrowest) {
                 counting.error(
@@ -101,7 +136,7 @@ std::optional<Counted> countCushion(const Cushion& cushion, const Ground& ground
             now -= Stitches(cushion.fewer);
             working.steps.push_back({{"after a tube, {0} fewer", {cushion.fewer}}, now});
         }
-        counted.bands.push_back({first ? Rows(0) : cushion.closing, Rows(between.count()), now});
+        counted.bands.push_back({first ? Rows(0) : cushion.closing, between, now});
     }
     if (!cushion.zip)
         return counted;
@@ -120,20 +155,29 @@ std::optional<Counted> countCushion(const Cushion& cushion, const Ground& ground
         Rows(2), counting.rows(counts::facing, "Rows of a facing", cushion.facingDepth, anyCount, "nearest whole row"));
     auto& steps = counting.working(counts::facing).steps;
     steps.push_back({{"stitch to stitch on the edge", {}}, counted.line()});
+    steps.push_back({{"the line, as it is blocked and measured", {}}, gauge.width(counted.line())});
     steps.push_back({{"the edge is longer than the zip, at each end by", {}}, facing.overhangEach});
+    steps.push_back({{"the zip’s tape lies behind each facing", {}}, cushion.zipTape});
+    steps.push_back({{"and is sewn so far from the facing’s edge", {}}, stitchLine(cushion)});
+    if (cushion.facingDepth < cushion.zipTape)
+        counting.warning("facing_depth",
+                         {"A facing {0} deep does not cover the zip’s tape, {1} at each side: make it deeper.",
+                          {cushion.facingDepth, cushion.zipTape}},
+                         pieces::face);
     return counted;
 }
 
 /// The face with its tubes, or the back, which narrows at the same rows.
 Knitting knittingOf(const Cushion& cushion, const Counted& counted, const Ground& ground, const FabricGauge& gauge,
-                    bool face) {
+                    bool front) {
+    const bool face = front || cushion.likeFaces;
     Knitting knitting;
     knitting.gauge = gauge;
     knitting.stitches = counted.bands.front().stitches;
     knitting.begin = WeltCounts{.kind = WeltKind::rolled};
     knitting.wasteRows = cushion.wasteRows;
     knitting.ravelCord = ground.waste.cord;
-    if (!face)
+    if (!front)
         knitting.work = cushion.backYarn;
     Rows row;
     std::vector<std::pair<Rows, Rows>> sides;
@@ -143,18 +187,26 @@ Knitting knittingOf(const Cushion& cushion, const Counted& counted, const Ground
             knitting.at(row, act::Section{"tube"});
             knitting.surface.push_back({.from = row, .to = row + counted.tube, .yarn = cushion.tubeYarn});
             row += counted.tube;
+            if (cushion.stuffing == Stuffing::whileItHangs)
+                knitting.at(row, act::Say{"close_ends", "Tie one end of the tube shut. Hang six or eight loops of the "
+                                                        "row below, stuff a finger’s length, and so on by turns; tie "
+                                                        "the other end last. Seen from below there is one loop fewer "
+                                                        "than needles: both legs of each."});
+            else
+                knitting.at(row, act::Say{"close_ends", "The tube stays open at its ends: it is stuffed when the face "
+                                                        "is off. Seen from below there is one loop fewer than "
+                                                        "needles: both legs of each."});
             knitting.at(row, act::HangRow{counted.tube});
-            knitting.at(row, act::Say{"close_ends",
-                                      "The tube’s ends are closed before it is stuffed, a finger’s length at a "
-                                      "time."});
         }
         const Rows from = row;
         row += band.closing;
-        if (i > 0 && cushion.fewer > 0)
+        if (i > 0 && band.stitches < counted.bands[i - 1].stitches)
             knitting.at(row, act::Fewer{Stitches(cushion.fewer), cushion.acrossWay,
-                                        firstRunOf(cushion, counted.bands[i - 1].stitches)});
-        if (i > 0 && face)
+                                        firstRunOf(cushion, counted.bands[i - 1].stitches), thinnedFrom(i)});
+        if (i > 0 && face && band.plain > Rows(0))
             knitting.at(row, act::Section{"between the tubes"});
+        if (i % 2 == 1 && band.plain > Rows(0))
+            knitting.surface.push_back({.from = row, .to = row + band.plain, .yarn = cushion.bandYarn});
         row += band.plain;
         sides.emplace_back(from, row);
     }
@@ -164,8 +216,11 @@ Knitting knittingOf(const Cushion& cushion, const Counted& counted, const Ground
     }
     knitting.at(row, act::Section{"off on waste yarn"});
     // Of an odd number one more goes at the right.
-    const int gone = cushion.fewer * (static_cast<int>(counted.bands.size()) - 1);
-    const int goneLeft = cushion.fewer / 2 * (static_cast<int>(counted.bands.size()) - 1);
+    int times = 0;
+    for (std::size_t i = 1; i < counted.bands.size(); ++i)
+        times += counted.bands[i].stitches < counted.bands[i - 1].stitches ? 1 : 0;
+    const int gone = cushion.fewer * times;
+    const int goneLeft = cushion.fewer / 2 * times;
     const NeedleSpan all = centred(knitting.stitches);
     knitting.at(row,
                 act::OffOnWaste{.as = {{"line", {all.first.shifted(goneLeft), all.last.shifted(goneLeft - gone)}}}});
@@ -187,9 +242,9 @@ Knitting facingKnitting(const Cushion& cushion, const Counted& counted, const Fa
     BegunHung begun{"hang the edge", {}, std::move(hang), {}, true};
     begun.before.push_back({"purl_facing", "Knit side facing you, stitch to stitch, so that the facing folds inward."});
     knitting.begin = std::move(begun);
+    knitting.at(counted.facing, act::BindOff{.method = BindOffMethod::chainRoundTheNeedles, .as = "edge"});
     knitting.at(counted.facing,
                 act::Say{"block_line", "Block the edge to the line as it was measured before the zip is sewn in."});
-    knitting.at(counted.facing, act::BindOff{.method = BindOffMethod::chainRoundTheNeedles, .as = "edge"});
     return knitting;
 }
 
@@ -255,14 +310,16 @@ std::vector<Handle> handlesOf(const Cushion& cushion, const Counted& counted, co
 
 std::vector<PlannedJoin> joinsOf(const Cushion& cushion, const Counted& counted, const FabricGauge& gauge) {
     std::vector<PlannedJoin> joins;
-    if (cushion.tubes > 0)
+    const bool stuffedLater = cushion.tubes > 0 && cushion.stuffing == Stuffing::throughTheEnd;
+    const int faces = cushion.likeFaces ? 2 : 1;
+    if (stuffedLater)
         joins.push_back(
             {.key = "tubes",
              .title = {"Ends of the tubes", {}},
              .method = JoinMethod::sewOn,
-             .first = {.what = {"{0} ends at either side", {cushion.tubes}},
-                       .count = cushion.tubes * counted.tube.count(),
-                       .length = gauge.height(counted.tubes()),
+             .first = {.what = {"{0} ends at either side", {cushion.tubes * faces}},
+                       .count = cushion.tubes * faces * counted.tube.count(),
+                       .length = gauge.height(counted.tubes()) * faces,
                        .unit = JoinUnit::rows},
              .tailSide = {"One end of each first; stuff it, a finger’s length at a time; then the other.", {}},
              .facing = {"Closed flat, edge to edge.", {}},
@@ -271,14 +328,21 @@ std::vector<PlannedJoin> joinsOf(const Cushion& cushion, const Counted& counted,
         PlannedJoin join{.key = joinKey,
                          .title = {title, {}},
                          .method = JoinMethod::mattress,
-                         .first = {{{pieces::face, ofFace}}, {"the face, {0} rows", {}}},
-                         .second = {{{pieces::back, ofBack}}, {"the back, {0} rows", {}}},
+                         .first = {.line = {{pieces::face, ofFace}},
+                                   .what = {"the face, {0} rows", {}},
+                                   .name = "the face",
+                                   .from = "its lower edge",
+                                   .to = "its upper edge"},
+                         .second = {.line = {{pieces::back, ofBack}},
+                                    .what = {"the back, {0} rows", {}},
+                                    .name = "the back",
+                                    .from = "its lower edge",
+                                    .to = "its upper edge"},
                          .ends = {{{pieces::face, ofFace}}, {{pieces::back, ofBack}}},
-                         .tailSide = {"From the lower edge up, or down, as the tail lies.", {}},
                          .facing = {"Knit side facing you, one stitch in.", {}},
                          .mayDiffer = 0};
         // What is counted in several stretches of one name counts once each.
-        if (cushion.tubes > 0)
+        if (stuffedLater)
             join.after = {"tubes"};
         joins.push_back(std::move(join));
     };
@@ -321,6 +385,7 @@ std::vector<PlannedJoin> joinsOf(const Cushion& cushion, const Counted& counted,
                          .method = JoinMethod::knitOn,
                          .first = {.what = {"{0} needles of the facing", {counted.line()}},
                                    .count = counted.line().count(),
+                                   .length = gauge.width(counted.line()),
                                    .unit = JoinUnit::stitches},
                          .second = {.line = {{face ? pieces::face : pieces::back, "line", Along::Of::kept}},
                                     .what = {"{0} loops of the edge", {}},
@@ -330,6 +395,26 @@ std::vector<PlannedJoin> joinsOf(const Cushion& cushion, const Counted& counted,
                          .check = {"Before the waste yarn comes out: one loop on each of {0} needles.", {}},
                          .makes = face ? pieces::faceFacing : pieces::backFacing,
                          .mayDiffer = 0});
+    const Length over = (gauge.width(counted.line()) - cushion.zipLength) / 2.0;
+    const int beyond = static_cast<int>(std::lround(gauge.stitches.over(over)));
+    if (beyond > 0)
+        joins.push_back({.key = "facing_ends",
+                         .title = {"Facings, beyond the zip", {}},
+                         .method = JoinMethod::whip,
+                         .first = {.what = {"the face’s facing, {0} at each end", {over}},
+                                   .count = 2 * beyond,
+                                   .length = over * 2.0,
+                                   .unit = JoinUnit::stitches},
+                         .second = {.what = {"the back’s facing, {0} at each end", {over}},
+                                    .count = 2 * beyond,
+                                    .length = over * 2.0,
+                                    .unit = JoinUnit::stitches},
+                         .ends = {{{pieces::faceFacing, "edge", Along::Of::bound}},
+                                  {{pieces::backFacing, "edge", Along::Of::bound}}},
+                         .tailSide = {"From each corner to where the zip’s teeth end.", {}},
+                         .facing = {"Edge to edge, on the line as it is blocked.", {}},
+                         .check = {"What is open is as long as the zip’s teeth.", {}},
+                         .after = {"facing_face", "facing_back"}});
     const Phrase zip{"the zip, {0}", {cushion.zipLength}};
     joins.push_back(
         {.key = "zip",
@@ -341,13 +426,18 @@ std::vector<PlannedJoin> joinsOf(const Cushion& cushion, const Counted& counted,
                    .count = counted.line().count() * 2,
                    .length = cushion.zipLength * 2.0,
                    .unit = JoinUnit::stitches},
-         .second = {.what = zip, .count = 2, .length = cushion.zipLength * 2.0, .unit = JoinUnit::stitches},
-         .tailSide = {"With sewing thread, by hand or machine, on the edges blocked to their measured line.", {}},
+         .second = {.what = zip,
+                    .count = counted.line().count() * 2,
+                    .length = cushion.zipLength * 2.0,
+                    .unit = JoinUnit::stitches},
+         .tailSide = {"With sewing thread, by hand or machine, on the edges blocked to their measured line, {0} from "
+                      "the edge of each facing.",
+                      {stitchLine(cushion)}},
          .facing = {"The zip between the facings, its teeth just inside the edges; as much edge over at either "
                     "end.",
                     {}},
          .check = {"It opens and closes without catching.", {}},
-         .after = {"facing_face", "facing_back"}});
+         .after = {"facing_face", "facing_back", "facing_ends"}});
     for (PlannedJoin& each : joins)
         if (each.key == "left" || each.key == "right")
             each.after.push_back("zip");
@@ -386,6 +476,13 @@ std::span<const Choice<Cushion>> choicesOf(const Cushion&) {
         {{"", "tube_girth_mm"}, "Around each tube", aLength<&Cushion::tubeGirth>({10, 300}), hasTubes, true},
         {{"", "closing_rows"}, "Rows that close each tube", aNumber<&Cushion::closing>({1, 20}, {1, 6}), hasTubes},
         {{"", "tube_yarn"}, "Yarn of the tubes", aYarn<&Cushion::tubeYarn>(), hasTubes},
+        {{"", "band_yarn"}, "Yarn of every second band between them", aYarn<&Cushion::bandYarn>(), hasTubes},
+        {{"", "stuffing"}, "When the tubes are stuffed", oneOf<&Cushion::stuffing>(), hasTubes},
+        {{"", "tube_at_the_edge"},
+         "The first tube right above the cast on",
+         yesOrNo<&Cushion::tubeAtTheEdge>(),
+         [](const Cushion& cushion, const Place& at) { return isTubes(cushion, at) && cushion.tubes > 1; }},
+        {{"", "like_faces"}, "The back is a second face", yesOrNo<&Cushion::likeFaces>(), hasTubes},
         {{"", "fewer"}, "Stitches that go after each tube", aNumber<&Cushion::fewer>({0, 200}, {0, 60}), hasTubes},
         {{"", "first_run"},
          "Plain stitches before the first; 0: half a run",
@@ -404,6 +501,7 @@ std::span<const Choice<Cushion>> choicesOf(const Cushion&) {
          aLength<&Cushion::zipLength>({30, 1500}, 5000),
          hasZip,
          true},
+        {{"", "zip_tape_mm"}, "Its tape, at each side", aLength<&Cushion::zipTape>({3, 40}), hasZip},
         {{"", "facing_depth_mm"}, "Depth of its facings", aLength<&Cushion::facingDepth>({5, 100}), hasZip},
         {{"", "across"},
          "How stitches are moved across a row",
@@ -480,10 +578,13 @@ Plan plan(const Cushion& cushion, const Ground& ground, const FabricGauge& gauge
         PlannedPiece piece;
         piece.key = face ? pieces::face : pieces::back;
         piece.seam = Stitches(cushion.seamStitches ? 1 : 0);
-        piece.outline = outlineOf(cushion, *counted, gauge, face);
+        const bool tubes = face || cushion.likeFaces;
+        if (!face && cushion.likeFaces && cushion.backYarn == 0)
+            piece.twin = pieces::face;
+        piece.outline = outlineOf(cushion, *counted, gauge, tubes);
         piece.width = gauge.width(counted->bands.front().stitches - piece.seam * 2);
-        piece.length = gauge.height(counted->seen() + (face ? counted->tubes() : Rows(0)));
-        piece.handles = handlesOf(cushion, *counted, gauge, face);
+        piece.length = gauge.height(counted->seen() + (tubes ? counted->tubes() : Rows(0)));
+        piece.handles = handlesOf(cushion, *counted, gauge, tubes);
         piece.marks.width = handles::width;
         piece.knitting = knittingOf(cushion, *counted, ground, gauge, face);
         plan.pieces.push_back(std::move(piece));

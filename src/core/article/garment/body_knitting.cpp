@@ -177,10 +177,12 @@ private:
 
     /// An armhole's edge begins above what goes off at the underarm, and ends where the shoulder begins.
     void nameArmholes(Rows row, bool slopes) {
+        // Beside a side panel whose shoulder is bound off in steps, the last two rows are a step of the shoulder.
+        const bool besideSteps = stepped() && choices_.hasSidePanels() && !isSidePanel(piece_) && counts_.sideSteps > 0;
         for (const Side side : sides()) {
             const bool later = counts_.underarm > Stitches(0) && side != firstUnderarm();
-            knitting_.at(row, act::Name{armholeName(side), side, up_ + Rows(later ? 1 : 0),
-                                        row + Rows(slopes && side != firstShoulder(row) ? 1 : 0)});
+            const Rows end = besideSteps ? row - Rows(2) : row + Rows(slopes && side != firstShoulder(row) ? 1 : 0);
+            knitting_.at(row, act::Name{armholeName(side), side, up_ + Rows(later ? 1 : 0), end});
         }
     }
 
@@ -223,13 +225,26 @@ private:
             carriage = isOuter(carriage) ? carriage : opposite(carriage);
         }
         nameInnerEdge(to);
-        knitting_.at(to, act::Section{"off on waste yarn"});
+        const bool bound = choices_.bindsShoulders(slopes);
         act::OffOnWaste off;
+        if (bound && !(slopes && stepped())) {
+            knitting_.at(to, act::Section{"bind off"});
+            // First where the yarn is.
+            for (const Side side : {carriage, opposite(carriage)})
+                if (isOuter(side)) {
+                    knitting_.at(to, act::BindOff{.as = shoulderName(side),
+                                                  .count = counts_.shoulder,
+                                                  .from = side,
+                                                  .joined = off.joined});
+                    off.joined = false;
+                }
+        }
+        knitting_.at(to, act::Section{"off on waste yarn"});
         if (raglan()) {
             off.as = {{"neck", top()}};
         } else {
             off.as = {{"neck", wholeNeck()}};
-            const bool open = !slopes || !stepped();
+            const bool open = !bound;
             if (open && isOuter(Side::left))
                 off.as.insert(off.as.begin(), {"shoulder_left", shoulder(Side::left)});
             if (open && isOuter(Side::right))
@@ -247,9 +262,10 @@ private:
         if (sloped > Rows(0))
             slopeShoulders(from, sloped);
         // One step alone is a row more, to the armhole.
-        const bool bound = slopes && stepped();
-        const Rows to = from + sloped + Rows(slopes && !bound && sloped == Rows(0) ? 1 : 0);
-        if (sloped > Rows(0) && !bound)
+        const bool inSteps = slopes && stepped();
+        const bool bound = choices_.bindsShoulders(slopes);
+        const Rows to = from + sloped + Rows(slopes && !inSteps && sloped == Rows(0) ? 1 : 0);
+        if (sloped > Rows(0) && !inSteps)
             knitting_.at(to, act::AllOver{"Bring back the shoulder and knit across.", ""});
         nameInnerEdge(to);
         if (!bound)
@@ -369,7 +385,8 @@ private:
                 {rows, act::Name{sided(side, "neck_curve_left", "neck_curve_right"), neck, Rows(0), shaped}});
         half.stages.push_back({rows, act::Name{sided(side, "neck_left", "neck_right"), neck, shaped, rows}});
         // The last step is closed; beside a held neck its last loop joins the neck's edge.
-        const Stitches last = counts_.shoulder - Stitches(gone + sum(shoulderDues()));
+        const Stitches last =
+            stepped() ? counts_.shoulder - Stitches(gone + sum(shoulderDues())) : counts_.shoulder;
         half.stages.push_back(
             {rows, shoulderOff(side, beside == Beside::nothing ? std::nullopt : std::optional(last))});
         return half;
@@ -413,6 +430,9 @@ private:
     Act shoulderOff(Side side, std::optional<Stitches> bound = {}) const {
         if (!counts_.shoulderSteps.empty() && stepped())
             return act::BindOff{.as = shoulderName(side), .count = bound};
+        if (choices_.bindsShoulders(!counts_.shoulderSteps.empty()))
+            return act::BindOff{
+                .as = shoulderName(side), .count = bound, .from = bound ? std::optional(side) : std::nullopt};
         return act::OffOnWaste{.as = {{shoulderName(side), shoulder(side)}}};
     }
 
@@ -445,6 +465,10 @@ private:
 
 Knitting bodyKnitting(const GarmentBrief& brief, const GarmentCounts& counts, PieceKey piece) {
     return BodyPlanner(brief, counts, piece).plan();
+}
+
+Rows armholeRowsOf(const GarmentBrief& brief, const GarmentCounts& counts, PieceKey piece, Side machines) {
+    return rowsNamed(bodyKnitting(brief, counts, piece), sided(machines, "armhole_left", "armhole_right"));
 }
 
 } // namespace vestimen

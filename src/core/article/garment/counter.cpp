@@ -45,19 +45,38 @@ std::vector<double> straightIdeal(Stitches events, Rows rows) {
     return ideal;
 }
 
+namespace {
+
+/// The piece at which an edge is seen first.
+PieceKey pieceOf(ShapedEdge edge) {
+    return edge == ShapedEdge::sleeve || edge == ShapedEdge::cap ? pieces::leftSleeve
+           : edge == ShapedEdge::neck                            ? pieces::front
+                                                                 : pieces::back;
+}
+
+} // namespace
+
 std::optional<Slope> Counter::shaped(SlopeRequest request, ShapedEdge edge, std::optional<double> fineness) const {
-    return shapedSlope(request, choices().edge(edge), fineness.value_or(tolerance(gauge())));
+    return Counting::slope(request, choices().edge(edge), fineness.value_or(tolerance(gauge())), pieceOf(edge));
 }
 
 std::optional<Curve> Counter::shaped(CurveRequest request, ShapedEdge edge) const {
     const EdgeShaping& how = choices().edge(edge);
+    const auto told = [&](Curve shape) {
+        std::vector<int> rows;
+        for (const CurveEvent& event : shape.events())
+            if (!event.boundOff)
+                rows.push_back(event.row);
+        checkSecondRows(rows, how, pieceOf(edge));
+        return shape;
+    };
     for (const int multiple : {how.everySecondRow ? 2 : 1, 1}) {
         request.everyMultiple = multiple;
         if (how.lines > 0)
             if (auto shape = curve(request, how.lines))
-                return shape;
+                return told(std::move(*shape));
         if (auto shape = curveWithin(request, tolerance(gauge())))
-            return shape;
+            return told(std::move(*shape));
     }
     return std::nullopt;
 }

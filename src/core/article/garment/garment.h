@@ -36,6 +36,8 @@ inline constexpr double mostHemFlat = 0.8;
 /// How a neckline is worked (craft 14): its stitches wait in hold and each side is shaped by short rows; or its middle
 /// is bound off, or goes onto waste yarn, and its sides are decreased.
 enum class NeckSchool { hold, bindOff, wasteYarn };
+/// What becomes of a top edge that is joined to another.
+enum class TopEdge { onWaste, boundOff };
 /// Behind the front, by short rows within it; behind it, hung into a slit; or sewn onto it (craft 18).
 enum class PocketKind { none, inside, slit, patch };
 enum class PocketSides { both, left, right };
@@ -119,6 +121,7 @@ struct Garment {
         BodyKind kind = BodyKind::dropShoulder;
         SideKind sides = SideKind::straight;
         ShoulderKind shoulder = ShoulderKind::shortRows;
+        TopEdge shoulderEdge = TopEdge::onWaste; ///< of one that is not bound off in steps
         Panels panels = Panels::one;
         Length underarm = Length::millimetres(25);      ///< bound off at each side where a shaped armhole begins
         Length narrower = Length::millimetres(15);      ///< so much less than cross back on each side without a sleeve
@@ -157,6 +160,7 @@ struct Garment {
         SleeveSchool school = SleeveSchool::up;
         Length shortLength = Length::millimetres(120); ///< of a short one, from the underarm to its edge
         Length capTop = Length::millimetres(60);       ///< flat top of the cap
+        TopEdge topEdge = TopEdge::onWaste;            ///< of a straight one that is knitted up
         Length capEase = Length::millimetres(5);       ///< by which a cap's edge is longer than its armhole
         YarnNumber yarn = 0;                           ///< above the cuff
         Welt cuff;
@@ -228,6 +232,13 @@ struct Garment {
     bool hasSidePanels() const { return body.panels >= Panels::three; }
     /// Straps and raglans leave no shoulder to slope.
     bool hasShoulders() const { return body.kind != BodyKind::raglan && body.kind != BodyKind::strapped; }
+
+    bool hasStraightSleeveTop() const { return body.kind == BodyKind::dropShoulder && !sleevesKnittedDown(); }
+    /// Whether a shoulder, sloped in steps or not, leaves no open loops.
+    bool bindsShoulders(bool slopes) const {
+        return hasShoulders() &&
+               ((slopes && body.shoulder == ShoulderKind::stepped) || body.shoulderEdge == TopEdge::boundOff);
+    }
 
     bool operator==(const Garment&) const = default;
 };

@@ -285,6 +285,20 @@ std::vector<Choice<Garment>> allChoices() {
         {{"", "shoulder", true}, "Shoulders", oneOf<&Garment::body, &Garment::Body::shoulder>(), [](C c, At at) {
              return c.hasShoulders() && (isWholeBody(at) || isAt(at, parts::shoulder, parts::neckDepth));
          }}};
+    all.insert(all.end(), {{{"", "shoulder_edge"},
+                            "How a shoulder ends",
+                            oneOf<&Garment::body, &Garment::Body::shoulderEdge>(),
+                            [](C c, At at) {
+                                return c.hasShoulders() && c.body.shoulder != ShoulderKind::stepped &&
+                                       isAt(at, parts::shoulder);
+                            }},
+                           {{"", "sleeve_top_edge"},
+                            "How a sleeve’s top ends",
+                            oneOf<&Garment::sleeves, &Garment::Sleeves::topEdge>(),
+                            [](C c, At at) {
+                                return c.hasStraightSleeveTop() && isSleeve(at.piece) &&
+                                       isAt(at, parts::none, parts::sleeveTop);
+                            }}});
     addTrimKind<&Garment::neck, &Garment::Neck::trim, isOfNeckTrim>(all, "neck_trim");
     addTrimKind<&Garment::body, &Garment::Body::armTrim, isOfArmTrim>(all, "arm_trim");
     addTrim<&Garment::opening, &Garment::Opening::band>(all, "band", isBandsOwn);

@@ -128,7 +128,7 @@ private:
              .ends = atLowerEdge({along(middle, "panel", wearers), {side, "panel_edge"}}),
              .tailSide = {"Sew from the lower edge up to the shoulder.", {}},
              .facing = {"Knit side facing you, always one stitch in.", {}},
-             .mayDiffer = 3, // it lies at a step of the shoulder, and a piece's two sides are a row apart
+             .mayDiffer = 1, // a piece's two sides are a row apart
              .differs = {"The panels have {0} and {1} rows at their seam and should have the same.", {}}});
     }
 
@@ -172,41 +172,41 @@ private:
              .after = atBack ? afterTrim(wearers) : std::vector<std::string>{}});
     }
 
+    /// What a shoulder's line begins and ends with, as it hangs purl side facing.
+    PlannedEdge shoulderEdge(PieceKey piece, PieceKey side, Side wearers, Along::Of of, const char* name,
+                             Phrase what) const {
+        const bool outerFirst = atMachine(piece, wearers) == Side::left;
+        return {.line = shoulderLine(piece, side, wearers, of),
+                .what = std::move(what),
+                .unit = JoinUnit::stitches,
+                .hung = of == Along::Of::kept,
+                .name = name,
+                .from = outerFirst ? "the armhole" : "the neck",
+                .to = outerFirst ? "the neck" : "the armhole"};
+    }
+
     void shoulder(Side wearers, const char* joinKey, const char* title) {
-        const bool stepped = choices_.body.shoulder == ShoulderKind::stepped && counts_.shoulderRows > Rows(0) &&
-                             choices_.hasShoulders();
-        const Along::Of of = stepped ? Along::Of::bound : Along::Of::kept;
-        const Line ofBack = shoulderLine(back(wearers), backSide(wearers), wearers, of);
-        Line ofFront = shoulderLine(front(wearers), frontSide(wearers), wearers, of);
-        if (stepped)
-            return add(
-                {.key = joinKey,
-                 .title = {title, {}},
-                 .method = JoinMethod::sewOn,
-                 .first = {.line = ofBack, .what = {"back, bound off in steps", {}}, .unit = JoinUnit::stitches},
-                 .second = {.line = ofFront, .what = {"front, bound off in steps", {}}, .unit = JoinUnit::stitches},
-                 .ends = {{along(frontSide(wearers), "shoulder", wearers, of)},
-                          {along(backSide(wearers), "shoulder", wearers, of)}},
-                 .tailSide = {"Sew from the armhole to the neck, in one line past the steps.", {}},
-                 .facing = {"Knit sides together, stitch for stitch.", {}},
-                 .after = beforeShoulder(wearers)});
-        add({.key = joinKey,
-             .title = {title, {}},
-             .method = JoinMethod::latchOff,
-             .first = {.line = ofBack, .what = {"back, on waste yarn", {}}, .unit = JoinUnit::stitches, .hung = true},
-             .second = {.line = turnedOver(ofFront),
-                        .what = {"front, on waste yarn", {}},
-                        .unit = JoinUnit::stitches,
-                        .hung = true},
-             .ends = {{along(frontSide(wearers), "shoulder", wearers, of)}},
-             .tailSide = {"Work from the armhole to the neck.", {}},
-             .tailAt = TailAt{atMachine(front(wearers), wearers),
-                              {"The front’s tail is at the armhole: work from there to the neck.", {}},
-                              {"The front’s tail is at the neck: work from there to the armhole.", {}}},
-             .facing = {"Hang the back purl side facing you, then the front on the same needles knit side facing you.",
-                        {}},
-             .check = {"Before the waste yarn comes out: {0} needles, two loops on each.", {}},
-             .after = beforeShoulder(wearers)});
+        const bool bound = choices_.bindsShoulders(counts_.shoulderRows > Rows(0));
+        const Along::Of of = bound ? Along::Of::bound : Along::Of::kept;
+        PlannedJoin join{
+            .key = joinKey,
+            .title = {title, {}},
+            .method = bound ? JoinMethod::sewOn : JoinMethod::latchOff,
+            .first = shoulderEdge(back(wearers), backSide(wearers), wearers, of, "the back",
+                                  {bound ? "back, bound off" : "back, on waste yarn", {}}),
+            .second = shoulderEdge(front(wearers), frontSide(wearers), wearers, of, "the front",
+                                   {bound ? "front, bound off" : "front, on waste yarn", {}}),
+            // The front's first: its other end is at its neck, where a seam does not begin.
+            .ends = {{along(frontSide(wearers), "shoulder", wearers, of)},
+                     {along(backSide(wearers), "shoulder", wearers, of)}},
+            .after = beforeShoulder(wearers)};
+        if (frontSide(wearers) != front(wearers))
+            join.ends.push_back({along(front(wearers), "shoulder", wearers, of)});
+        if (bound)
+            join.facing = {"Knit sides together, stitch for stitch, in one line past the steps.", {}};
+        else
+            join.check = {"Before the waste yarn comes out: {0} needles, two loops on each.", {}};
+        add(std::move(join));
     }
 
     /// As it hangs, from left to right: of a piece, and of the side panel beside it.
@@ -217,14 +217,6 @@ private:
         const Along beside = along(side, "shoulder", wearers, of);
         return atMachine(piece, wearers) == Side::left ? Line{beside, own} : Line{own, beside};
     }
-    /// Its stitches come from the right.
-    static Line turnedOver(Line line) {
-        std::ranges::reverse(line);
-        for (Along& each : line)
-            each.backwards = !each.backwards;
-        return line;
-    }
-
     void neckTrims() {
         neckTrim(pieces::neckTrim, "neck_trim", inTwo() ? "Neck trim, first part" : "Neck trim", counts_.trimFirst);
         if (inTwo())
@@ -405,8 +397,20 @@ private:
     /// Hung from the armhole and knitted down to its cuff.
     void sleeveDown(Side wearers, const char* joinKey, const char* title) {
         const GarmentCounts& c = counts_;
-        const Rows rowsHung(2 * c.armholeRowsHung().count());
         const bool capped = c.underarm > Stitches(0);
+        PlannedEdge armhole = armholeLine(wearers);
+        const bool left = wearers == Side::left;
+        armhole.hung = false; // the sleeve's own program says what hangs where
+        if (capped) {
+            armhole.line.insert(armhole.line.begin(), along(left ? frontSide(wearers) : backSide(wearers), "underarm",
+                                                            wearers, Along::Of::bound));
+            armhole.line.push_back(
+                along(left ? backSide(wearers) : frontSide(wearers), "underarm", wearers, Along::Of::bound));
+            armhole.what = {left ? "armhole: {0} stitches of each underarm, {1} rows of front and {2} of back"
+                                 : "armhole: {0} stitches of each underarm, {2} rows of front and {1} of back",
+                            {}};
+            armhole.length = c.armholeEdge * 2.0;
+        }
         add({.key = joinKey,
              .title = {title, {}},
              .method = JoinMethod::knitOn,
@@ -415,11 +419,7 @@ private:
                        .count = c.sleeveTop.count(),
                        .length = capped ? c.capEdge : gauge().width(c.sleeveTop),
                        .unit = JoinUnit::stitches},
-             .second = {.what = capped ? Phrase{"armhole: {0} stitches of each underarm, {1} rows of front and back",
-                                                {c.underarm, rowsHung}}
-                                       : Phrase{"armhole: {0} rows of front and back, marker to marker", {rowsHung}},
-                        .count = (c.underarm * 2).count() + rowsHung.count(),
-                        .length = capped ? c.armholeEdge * 2.0 : gauge().height(rowsHung)},
+             .second = std::move(armhole),
              .tailSide = {"None: the sleeve is knitted on, down to its cuff.", {}},
              .facing = {"Purl side facing you; the side is still open.", {}},
              .check = {"One loop on each of {0} needles, always a whole stitch in from the edge.", {}},
@@ -427,39 +427,52 @@ private:
              .after = {shoulderKey(wearers)}});
     }
 
-    void straightSleeve(Side wearers, const char* joinKey, const char* title) {
-        const PieceKey piece = sleeve(wearers);
+    /// Purl side facing, the left armhole goes up the front and down the back, the right one the other way.
+    PlannedEdge armholeLine(Side wearers) const {
+        const bool left = wearers == Side::left;
         const Along ofBack = along(backSide(wearers), "armhole", wearers);
         const Along ofFront = along(frontSide(wearers), "armhole", wearers);
-        // Purl side facing, the left armhole is walked up the front and down the back, the right one the other way; the
-        // sleeve's top is turned over.
+        return {.line = {left ? ofFront : ofBack, backwards(left ? ofBack : ofFront)},
+                .what = {left ? "armhole: front {0} rows, back {1} rows, marker to marker"
+                              : "armhole: front {1} rows, back {0} rows, marker to marker",
+                         {}},
+                .hung = true,
+                .name = "the armhole",
+                .from = left ? "the front’s marker" : "the back’s marker",
+                .to = left ? "the back’s marker" : "the front’s marker"};
+    }
+
+    void straightSleeve(Side wearers, const char* joinKey, const char* title) {
+        const bool bound = choices_.sleeves.topEdge == TopEdge::boundOff;
         const bool left = wearers == Side::left;
-        const Along top{piece, "top", Along::Of::kept, true};
-        add({.key = joinKey,
-             .title = {title, {}},
-             .method = JoinMethod::latchOff,
-             .first =
-                 {.line = {top}, .what = {"sleeve top, on waste yarn", {}}, .unit = JoinUnit::stitches, .hung = true},
-             .second = {.line = {left ? ofFront : ofBack, backwards(left ? ofBack : ofFront)},
-                        .what = {left ? "armhole: front {0} rows, back {1} rows, marker to marker"
-                                      : "armhole: front {1} rows, back {0} rows, marker to marker",
-                                 {}},
-                        .hung = true},
-             // Its own left and right, purl side facing, are turned over with it.
-             .ends = {{top}},
-             .tailSide = {"Work from one marker to the other.", {}},
-             .tailAt = TailAt{Side::left,
-                              {"The sleeve’s tail is at your right when its knit side faces you: begin there.", {}},
-                              {"The sleeve’s tail is at your left when its knit side faces you: begin there.", {}}},
-             .facing = {"Hang the armhole purl side facing you, a whole stitch in from the edge, ends first; then the "
-                        "sleeve top knit side facing you.",
-                        {}},
-             .check = {"Before the waste yarn comes out: all {0} loops of the sleeve top are caught.", {}},
-             .elseSewn = ElseSewn{{"Begin at one marker.", {}},
-                                  {"There are more stitches than rows, so it cannot be hung: pin it at shoulder and "
-                                   "markers and backstitch loop by loop.",
-                                   {}}},
-             .after = {shoulderKey(wearers)}});
+        const Along top{sleeve(wearers), "top", bound ? Along::Of::bound : Along::Of::kept};
+        // Its own left and right, purl side facing: turned over it lies on the armhole.
+        PlannedJoin join{
+            .key = joinKey,
+            .title = {title, {}},
+            .method = bound ? JoinMethod::sewOn : JoinMethod::latchOff,
+            .first = {.line = {top},
+                      .what = {bound ? "sleeve top, bound off" : "sleeve top, on waste yarn", {}},
+                      .unit = JoinUnit::stitches,
+                      .hung = !bound,
+                      .name = "the sleeve’s top",
+                      .from = left ? "the back’s marker" : "the front’s marker",
+                      .to = left ? "the front’s marker" : "the back’s marker"},
+            .second = armholeLine(wearers),
+            .ends = {{top}},
+            .after = {shoulderKey(wearers)}};
+        if (bound) {
+            join.second.hung = false;
+            join.facing = {"Knit sides together, ends at the markers, the middle at the shoulder; a whole stitch in "
+                           "from the armhole’s edge.",
+                           {}};
+        } else {
+            join.check = {"Before the waste yarn comes out: all {0} loops of the sleeve top are caught.", {}};
+            join.elseSewn = ElseSewn{{"There are more stitches than rows, so it cannot be hung: pin it at shoulder and "
+                                      "markers and backstitch loop by loop, knit sides together.",
+                                      {}}};
+        }
+        add(std::move(join));
     }
 
     /// Its cap is sewn into a closed armhole: by then it has a seam of its own.

@@ -44,6 +44,10 @@ inline constexpr Option shoulderOptions[] = {
     {"straight", "Straight shoulders"}, {"short_rows", "Sloped by short rows"}, {"stepped", "Bound off in steps"}};
 template<> inline constexpr std::span<const Option> optionsOf<ShoulderKind> = shoulderOptions;
 
+inline constexpr Option topEdgeOptions[] = {{"waste_yarn", "Off on waste yarn, and hung"},
+                                           {"bound_off", "Bound off, and sewn"}};
+template<> inline constexpr std::span<const Option> optionsOf<TopEdge> = topEdgeOptions;
+
 inline constexpr Option hemOptions[] = {{"straight", "Straight lower edge"},
                                         {"curved", "Curved lower edge, higher at the sides"}};
 template<> inline constexpr std::span<const Option> optionsOf<HemLine> = hemOptions;

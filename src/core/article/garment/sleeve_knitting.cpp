@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/article/garment/sleeve_knitting.h"
 
+#include "core/article/garment/body_knitting.h"
 #include "core/plan/edge_dues.h"
 #include "core/shaping/hang.h"
 
@@ -46,6 +47,9 @@ void addUp(Knitting& knitting, const Garment& choices, const GarmentCounts& coun
     knitting.name(counts.sleeveRows, "seam_left", "seam_right");
     if (counts.capRows > Rows(0)) {
         addCap(knitting, choices, counts);
+    } else if (choices.sleeves.topEdge == TopEdge::boundOff) {
+        knitting.at(counts.sleeveRows, act::Section{"bind off"});
+        knitting.at(counts.sleeveRows, act::BindOff{.method = BindOffMethod::chainRoundTheNeedles, .as = "top"});
     } else {
         knitting.at(counts.sleeveRows, act::Section{"off on waste yarn"});
         knitting.at(counts.sleeveRows, act::OffOnWaste{.as = {{"top", centred(counts.sleeveTop)}}});
@@ -63,13 +67,14 @@ void addUp(Knitting& knitting, const Garment& choices, const GarmentCounts& coun
 
 /// What is hung for a sleeve that is knitted down: purl side facing, the left armhole up the front and down the back,
 /// the right one the other way; stitches that were bound off at the underarm one by one, rows by ratio.
-operation::Hang armholeHung(const Garment& choices, const GarmentCounts& counts, PieceKey piece) {
+operation::Hang armholeHung(const GarmentBrief& brief, const GarmentCounts& counts, PieceKey piece) {
+    const Garment& choices = brief.choices;
     const bool left = piece == pieces::leftSleeve;
     const Side side = left ? Side::left : Side::right;
-    const std::string front = key(frontSideOf(choices, side));
-    const std::string back = key(backSideOf(choices, side));
-    const std::string& up = left ? front : back;
-    const std::string& down = left ? back : front;
+    const PieceKey front = frontSideOf(choices, side);
+    const PieceKey back = backSideOf(choices, side);
+    const std::string up = key(left ? front : back);
+    const std::string down = key(left ? back : front);
     const HangSource underarmLeft{up, HangSource::Kind::bound, "underarm_left"};
     const HangSource rising{up, HangSource::Kind::edge, "armhole_left"};
     const HangSource falling{down, HangSource::Kind::edge, "armhole_right"};
@@ -84,11 +89,12 @@ operation::Hang armholeHung(const Garment& choices, const GarmentCounts& counts,
     const int underarm = counts.underarm.count();
     for (int i = 1; i <= underarm; ++i)
         put(underarmLeft, i);
-    const int rows = counts.armholeRowsHung().count();
-    if (const auto map = hang(counts.sleeveTop - counts.underarm * 2, Rows(2 * rows)))
+    const int rise = armholeRowsOf(brief, counts, left ? front : back, Side::left).count();
+    const int all = rise + armholeRowsOf(brief, counts, left ? back : front, Side::right).count();
+    if (const auto map = hang(counts.sleeveTop - counts.underarm * 2, Rows(all)))
         for (const HangPair& pair : map->map) {
-            const bool rises = pair.second <= rows;
-            put(rises ? rising : falling, rises ? pair.second : 2 * rows + 1 - pair.second);
+            const bool rises = pair.second <= rise;
+            put(rises ? rising : falling, rises ? pair.second : all + 1 - pair.second);
         }
     for (int i = 1; i <= underarm; ++i)
         put(underarmRight, i);
@@ -127,10 +133,11 @@ void addCapDown(Knitting& knitting, const GarmentCounts& counts) {
 }
 
 /// Down from the armhole: straight, between its markers, or with a cap by short rows.
-void addDown(Knitting& knitting, const Garment& choices, const GarmentCounts& counts, PieceKey piece) {
+void addDown(Knitting& knitting, const GarmentBrief& brief, const GarmentCounts& counts, PieceKey piece) {
+    const Garment& choices = brief.choices;
     const bool capped = counts.capRows > Rows(0);
     knitting.stitches = counts.sleeveTop;
-    BegunHung begun{"hang the armhole", {}, armholeHung(choices, counts, piece), {}, true};
+    BegunHung begun{"hang the armhole", {}, armholeHung(brief, counts, piece), {}, true};
     begun.before.push_back(
         {"purl_facing", capped ? "The shoulder is joined, the side is open. Purl side facing you: the corners of the "
                                  "underarms at the ends, the shoulder in the middle, then between."
@@ -159,7 +166,7 @@ Knitting sleeveKnitting(const GarmentBrief& brief, const GarmentCounts& counts, 
     knitting.ravelCord = brief.ground.waste.cord;
     knitting.work = choices.sleeves.yarn;
     if (choices.sleevesKnittedDown())
-        addDown(knitting, choices, counts, piece);
+        addDown(knitting, brief, counts, piece);
     else
         addUp(knitting, choices, counts);
     return knitting;

@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/article/garment/body_knitting.h"
 #include "core/article/garment/trim_knitting.h"
 
 #include "core/knitting/piece_parts.h"
@@ -38,8 +39,8 @@ Knitting trimOf(const GarmentBrief& project, Trim trim) {
                  : "The panels are sewn together down the middle by now: the neckline is hung in one."});
     if (!trim.holes.empty())
         begun.before.push_back({"try_on",
-                                "Stop and try it on, fronts pinned over each other: say now where the buttons "
-                                "are wanted, before this band has its holes."});
+                                "Stop and try it on, fronts pinned over each other, and mark where the buttons "
+                                "shall sit, before this band has its holes."});
     begun.before.push_back({"purl_facing", trim.facing});
     if (neck && project.choices.neck.trimFirst)
         begun.before.push_back({"straight_on",
@@ -262,15 +263,20 @@ Knitting neckTrimKnitting(const GarmentBrief& project, const GarmentCounts& coun
                                        "of the back."
                                      : "Purl side facing you, from the middle of the back down the wearer's left "
                                        "side to the front.")
-                            : (first ? "Purl side facing you, along the back, over the tops of raglan sleeves."
+                            : (first ? (raglan ? "Purl side facing you, along the back, over the tops of the sleeves."
+                                            : "Purl side facing you, along the back.")
                                      : "Purl side facing you, along the front.");
         return trimOf(project, {piece, stitches, counts.trimRows, "hang the neck", part,
                                 neck.part(first ? Stitches(0) : counts.trimFirst, stitches), counts.gauge});
     }
     const char* facing = cardigan
-                             ? "Both sides are joined. Purl side facing you, from the right front round to the left."
-                         : vee    ? "Both sides are joined. Purl side facing you, from the point of the V round to the "
-                                    "point again; the ends are lapped and sewn there."
+                             ? (raglan ? "The raglans are joined. Purl side facing you, from the right front round to the left."
+                                        : "Both shoulders are joined. Purl side facing you, from the right front round "
+                                          "to the left.")
+                         : vee    ? (raglan ? "The raglans are joined. Purl side facing you, from the point of the V round "
+                                              "to the point again; the ends are lapped and sewn there."
+                                            : "Both shoulders are joined. Purl side facing you, from the point of the "
+                                              "V round to the point again; the ends are lapped and sewn there.")
                          : raglan ? "The seam between the back and the wearer's right sleeve is still open. Purl side "
                                     "facing you, ends first, then the middles."
                                   : "The wearer's left shoulder is joined. Purl side facing you, ends first, then the "
@@ -280,20 +286,21 @@ Knitting neckTrimKnitting(const GarmentBrief& project, const GarmentCounts& coun
 }
 
 Knitting armTrimKnitting(const GarmentBrief& project, const GarmentCounts& counts, PieceKey piece) {
-    const auto edge = hang(counts.armTrimEdge, Rows(counts.armholeRowsHung().count()));
     TrimHang arm;
     arm.reserve(counts.armTrim);
     // Purl side facing, the edge on top: the left armhole is walked up the front and down the back, the right one the
     // other way.
     const bool left = piece == pieces::leftArmTrim;
     const Side side = left ? Side::left : Side::right;
-    const std::string front = key(frontSideOf(project.choices, side));
-    const std::string back = key(backSideOf(project.choices, side));
-    const std::string& up = left ? front : back;
-    const std::string& down = left ? back : front;
+    const PieceKey front = frontSideOf(project.choices, side);
+    const PieceKey back = backSideOf(project.choices, side);
+    const std::string up = key(left ? front : back);
+    const std::string down = key(left ? back : front);
+    const auto rising = hang(counts.armTrimEdge, armholeRowsOf(project, counts, left ? front : back, Side::left));
+    const auto falling = hang(counts.armTrimEdge, armholeRowsOf(project, counts, left ? back : front, Side::right));
     arm.kept(up, "underarm_left", counts.underarm);
-    arm.edge(up, "armhole_left", edge, true);
-    arm.edge(down, "armhole_right", edge, false);
+    arm.edge(up, "armhole_left", rising, true);
+    arm.edge(down, "armhole_right", falling, false);
     arm.kept(down, "underarm_right", counts.underarm);
     return trimOf(project, {piece, counts.armTrim, counts.armTrimRows, "hang the armhole",
                             "The shoulder is joined, the side is open. Purl side facing you, ends first, then the "

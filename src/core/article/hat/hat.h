@@ -34,6 +34,7 @@ struct Hat {
     int wedges = 6;
     bool wrapTurns = true;
     AcrossWay acrossWay = AcrossWay::wasteYarn;
+    HalvingWay halving = HalvingWay::bareNeedles;
     int repeat = 1;     ///< stitches of a pattern's repeat
     int repeatPlus = 0; ///< and so many more, so that it begins and ends alike
     bool seamStitches = true;

@@ -38,8 +38,12 @@ bool isThinned(const Hat& hat, const Place& at) {
 bool isWedges(const Hat& hat, const Place& at) {
     return isCrown(hat, at) && hat.crown == Crown::wedges;
 }
-bool isMoved(const Hat& hat, const Place& at) {
+bool isDrawnUp(const Hat& hat, const Place& at) {
     return isCrown(hat, at) && hat.crown != Crown::wedges;
+}
+/// In rounds, before wedges, or where a brim is gathered.
+bool isMoved(const Hat& hat, const Place& at) {
+    return (isCrown(hat, at) && hat.crown != Crown::gathered) || (isBrim(hat, at) && hat.brim.gather > 0.0);
 }
 bool isGirth(const Hat&, const Place& at) {
     return at.part == HandleKey("girth");
@@ -98,6 +102,7 @@ std::span<const Choice<Hat>> choicesOf(const Hat&) {
             {{"", "wedges"}, "Wedges", aNumber<&Hat::wedges>({2, 20}, {3, 10}), isWedges},
             {{"", "wrap_turns"}, "Wrap the turns", yesOrNo<&Hat::wrapTurns>(), isWedges},
             {{"", "across"}, "How stitches are moved", oneOf<&Hat::acrossWay>(), isMoved},
+            {{"", "halving"}, "How every second stitch goes, before it is drawn up", oneOf<&Hat::halving>(), isDrawnUp},
             {{"", "repeat"}, "Stitches of a repeat", aNumber<&Hat::repeat>({1, 100}, {1, 60}), isGirth},
             {{"", "repeat_plus"}, "And so many more", aNumber<&Hat::repeatPlus>({0, 99}, {0, 59}), isPatterned},
             {{"", "seam_stitches"}, "One stitch more for each seam", yesOrNo<&Hat::seamStitches>(), isGirth},

@@ -6,6 +6,7 @@
 #include "core/joining/line_joins.h"
 #include "core/knitting/piece_parts.h"
 #include "core/plan/counting.h"
+#include "core/plan/drawn_up.h"
 #include "core/shaping/across_row.h"
 #include "core/shaping/short_rows.h"
 
@@ -38,12 +39,10 @@ constexpr int leastWedge = 6;
 /// Fewer cannot be drawn up to a round.
 constexpr int leastDrawnUp = 4;
 
-/// The stitches' form: the brim's, and a pattern's with the seam stitches outside.
+/// A pattern's form, with the seam stitches outside.
 CountForm formOf(const Hat& hat) {
-    const CountForm pattern = hat.repeat > 1
-                                  ? CountForm{hat.repeat, hat.repeatPlus, Parity::any}.shifted(hat.seamStitches ? 2 : 0)
-                                  : anyCount;
-    return both(traits(hat.brim.kind).form, pattern);
+    return hat.repeat > 1 ? CountForm{hat.repeat, hat.repeatPlus, Parity::any}.shifted(hat.seamStitches ? 2 : 0)
+                          : anyCount;
 }
 
 /// One round of a crown that thins.
@@ -85,6 +84,7 @@ std::vector<Round> roundsOf(const Hat& hat, Stitches stitches) {
 /// The counts of a hat, one after the other.
 struct Counted {
     Stitches stitches;
+    Stitches more; ///< of the brim, at its edges
     WeltCounts brim;
     Rows rows; ///< above the brim
     Rows crown;
@@ -134,9 +134,6 @@ bool countCrown(const Hat& hat, Counting& counting, Length girth, Counted& count
         }
         return true;
     }
-    const auto gathers = [&](Stitches now) {
-        return now - Stitches(static_cast<int>(thin(now, 2, Side::left).size()));
-    };
     Stitches now = counted.stitches;
     if (hat.crown == Crown::thinned) {
         counted.rounds = roundsOf(hat, counted.stitches);
@@ -160,7 +157,7 @@ bool countCrown(const Hat& hat, Counting& counting, Length girth, Counted& count
     counted.crown = Rows(static_cast<int>(counted.rounds.size()) * counted.plain.count() + 1);
     working.steps.push_back({{"and one of half the stitch size", {}}, counted.crown});
     working.result = counted.crown.count();
-    counted.drawnUp = gathers(now);
+    counted.drawnUp = halved(now);
     Reckoning& left = counting.working(counts::left);
     left.title = "Stitches that are drawn up";
     left.steps.push_back({{"around", {}}, counted.stitches});
@@ -183,11 +180,21 @@ std::optional<Counted> countHat(const Hat& hat, const Ground& ground, const Fabr
                                 const HatMeasures& measures, Plan& plan) {
     Counting counting(ground, gauge, plan.workings, plan.findings);
     Counted counted;
-    const CountForm form = formOf(hat);
+    const CountForm& ofBrimsOwn = traits(hat.brim.kind).form;
+    const char* reason = hat.repeat > 1 ? "so that repeats and brim come out even" : traits(hat.brim.kind).reason;
+    // A rib that goes on over the hat is all of it; else what the brim has more goes at its edges.
     counted.stitches =
-        counting.stitches(counts::stitches, "Stitches around", measures.girth, Stitches(hat.seamStitches ? 2 : 0), form,
-                          hat.repeat > 1 ? "so that repeats and brim come out even" : traits(hat.brim.kind).reason);
-    if (!counting.fitsBed(counted.stitches, hatPiece))
+        hat.isRibbed() || hat.repeat <= 1
+            ? counting.stitches(counts::stitches, "Stitches around", measures.girth, Stitches(hat.seamStitches ? 2 : 0),
+                                both(ofBrimsOwn, formOf(hat)), reason)
+            : counting.stitchesBeside(ofBrimsOwn, counts::stitches, "Stitches around", measures.girth,
+                                      Stitches(hat.seamStitches ? 2 : 0), formOf(hat), reason);
+    counted.more = moreAtTheEdge(counted.stitches, ofBrimsOwn).value_or(Stitches(0));
+    if (counted.more > Stitches(0))
+        counting.working(counts::stitches)
+            .steps.push_back({{"the brim has {0} more, so that it begins and ends alike", {counted.more}},
+                              counted.stitches + counted.more});
+    if (!counting.fitsBed(counted.stitches + counted.more, hatPiece))
         return std::nullopt;
 
     FabricGauge brimGauge = gauge;
@@ -230,7 +237,7 @@ std::optional<Counted> countHat(const Hat& hat, const Ground& ground, const Fabr
 }
 
 /// The stages above the body: rounds with plain rows between, then every second stitch and the tail.
-void thinned(const Hat& hat, const Counted& counted, const Ground& ground, Knitting& knitting) {
+void thinned(const Hat& hat, const Counted& counted, Knitting& knitting) {
     Rows row = counted.body();
     knitting.at(row, act::Section{"crown"});
     for (const Round& each : counted.rounds) {
@@ -240,14 +247,9 @@ void thinned(const Hat& hat, const Counted& counted, const Ground& ground, Knitt
     const Side last = counted.rounds.empty() ? Side::right : opposite(counted.rounds.back().from);
     if (hat.isRibbed())
         knitting.at(row, act::ToMainBed{});
-    knitting.at(row, act::Say{"half_size", "One row at half the stitch size, so that the top draws "
-                                           "together."});
-    const int whole = ground.swatch.size.steps / std::max(1, 2 * ground.machine.sizes.parts);
-    knitting.surface.push_back({.from = row, .to = row + Rows(1), .looser = -whole});
     row += Rows(1);
+    addDrawnUp(knitting.stages, knitting.surface, row, {"crown", last, hat.halving});
     knitting.name(row, "seam_left", "seam_right");
-    knitting.at(row, act::Thin{2, last, 1, hat.acrossWay});
-    knitting.at(row, act::DrawUp{"crown"});
 }
 
 void wedged(const Hat& hat, const Counted& counted, Knitting& knitting) {
@@ -299,13 +301,19 @@ void wedged(const Hat& hat, const Counted& counted, Knitting& knitting) {
 Knitting knittingOf(const Hat& hat, const Counted& counted, const Ground& ground, const FabricGauge& gauge) {
     Knitting knitting;
     knitting.gauge = gauge;
-    knitting.stitches = counted.stitches;
+    knitting.stitches = counted.stitches + counted.more;
+    // So that the middle stays where it is.
+    const Edge::At extra = counted.more == Stitches(2) ? Edge::At::both
+                           : counted.stitches.isEven() ? Edge::At::right
+                                                       : Edge::At::left;
+    if (counted.more > Stitches(0))
+        knitting.edges.push_back({extra, Moved{}, {{Rows(1), Stitches(-1)}}});
     knitting.begin = counted.brim;
     knitting.openTurns = !hat.wrapTurns;
     knitting.wasteRows = hat.wasteRows;
     knitting.ravelCord = ground.waste.cord;
     knitting.at(Rows(0), act::Mark{"brim"});
-    hat.crown == Crown::wedges ? wedged(hat, counted, knitting) : thinned(hat, counted, ground, knitting);
+    hat.crown == Crown::wedges ? wedged(hat, counted, knitting) : thinned(hat, counted, knitting);
     return knitting;
 }
 
@@ -450,7 +458,6 @@ std::vector<PlannedJoin> joinsOf(const Hat& hat) {
         joins.back().after = {"crown"};
         return joins;
     }
-    const Phrase fromTheMiddle{"From the middle, where the tail is, down to the rim.", {}};
     for (int i = 1; i <= hat.wedges; ++i) {
         const int next = i % hat.wedges + 1;
         joins.push_back({.key = fmt::format("wedge_{}", i),
@@ -458,14 +465,18 @@ std::vector<PlannedJoin> joinsOf(const Hat& hat) {
                          .method = JoinMethod::graft,
                          .first = {.line = {{hatPiece, fmt::format("wedge_{}_right", i), Along::Of::kept}},
                                    .what = {"right side of a wedge, {0} loops", {}},
-                                   .unit = JoinUnit::stitches},
+                                   .unit = JoinUnit::stitches,
+                                   .name = "the wedge’s right side",
+                                   .from = "the middle",
+                                   .to = "the rim"},
                          .second = {.line = {{hatPiece, fmt::format("wedge_{}_left", next), Along::Of::kept}},
                                     .what = {"left side of the next, {0} loops", {}},
-                                    .unit = JoinUnit::stitches},
+                                    .unit = JoinUnit::stitches,
+                                    .name = "the next one’s left side",
+                                    .from = "the rim",
+                                    .to = "the middle"},
                          .ends = {{{hatPiece, fmt::format("wedge_{}_right", i), Along::Of::kept}},
                                   {{hatPiece, fmt::format("wedge_{}_left", next), Along::Of::kept}}},
-                         .tailSide = {"From the rim up to the middle.", {}},
-                         .tailAt = TailAt{Side::left, fromTheMiddle, fromTheMiddle},
                          .facing = {"Knit side facing you, loop by loop off the holders.", {}},
                          .check = {"Every loop is caught before the holders come out.", {}},
                          .mayDiffer = 0});
@@ -518,7 +529,8 @@ std::vector<Finding> contradictionsOf(const Hat& hat, const Ground& ground) {
     };
     if (auto missing = bedsMissing(hat.brim, ground.machine))
         findings.push_back(std::move(*missing));
-    if (formOf(hat).multiple == 0)
+    if (hat.isRibbed() ? both(traits(hat.brim.kind).form, formOf(hat)).multiple == 0
+                       : !canLieBeside(traits(hat.brim.kind).form, formOf(hat)))
         error("repeat_and_welt", {"A repeat of {0} and {1} more never comes out even with this brim: change the "
                                   "repeat or the brim.",
                                   {hat.repeat, hat.repeatPlus}});
@@ -530,7 +542,9 @@ Checked check(const Hat& hat, const Ground& ground) {
     if (!measures)
         return {};
     Checked checked{measures->girth, contradictionsOf(hat, ground),
-                    hat.isRibbed() ? FabricKind::twoBedRib : FabricKind::plain};
+                    hat.isRibbed()   ? FabricKind::twoBedRib
+                    : hat.repeat > 1 ? FabricKind::patterned
+                                     : FabricKind::plain};
     const auto error = [&](FindingCode code, Phrase text) {
         checked.findings.push_back({Severity::error, code, std::move(text)});
     };

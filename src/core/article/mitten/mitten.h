@@ -39,6 +39,7 @@ struct Mitten {
     EdgeShaping tip;
     BindOffMethod tipBindOff = BindOffMethod::loopThroughLoop;
     AcrossWay acrossWay = AcrossWay::byHand;
+    HalvingWay halving = HalvingWay::bareNeedles;
     bool seamStitches = true;
     Rows wasteRows{12};
 

@@ -111,6 +111,13 @@ std::span<const Choice<Mitten>> choicesOf(const Mitten&) {
                  return (isThumb(mitten, at) && !mitten.thumbOpen) || (isThumb(mitten, at) && mitten.gusset) ||
                         (isTop(mitten, at) && mitten.top == MittenTop::drawnUp);
              }},
+            {{"", "halving"},
+             "How every second stitch goes, before it is drawn up",
+             oneOf<&Mitten::halving>(),
+             [](const Mitten& mitten, const Place& at) {
+                 return (isThumb(mitten, at) && !mitten.thumbOpen) ||
+                        (isTop(mitten, at) && mitten.top == MittenTop::drawnUp);
+             }},
             {{"", "seam_stitches"},
              "One stitch more for each seam",
              yesOrNo<&Mitten::seamStitches>(),

@@ -22,8 +22,6 @@ constexpr int firstRound = 6;
 
 CountForm formOf(const Mitten& mitten) {
     CountForm form = evenCount;
-    if (!isOddCuff(mitten))
-        form = both(form, traits(mitten.cuff.kind).form);
     if (mitten.top == MittenTop::open)
         form = both(form, traits(mitten.topEdge.kind).form);
     return form;
@@ -31,7 +29,7 @@ CountForm formOf(const Mitten& mitten) {
 
 bool countThumb(const Mitten& mitten, Counting& counting, const MittenMeasures& measures, PieceKey piece,
                 MittenCounts& counted) {
-    const Stitches seams(mitten.seamStitches && mitten.thumb == ThumbSchool::first ? 2 : 0);
+    const Stitches seams(mitten.seamStitches ? 2 : 0); // it is sewn up at its side, whenever it is knitted
     counted.thumb = counting.stitches(counts::thumb, "Stitches of the thumb", measures.thumbGirth, seams, evenCount,
                                       "even, so that both its halves are alike");
     if (counted.thumb < leastThumb) {
@@ -111,7 +109,7 @@ bool countTip(const Mitten& mitten, Counting& counting, const MittenMeasures& me
         // One a row at each side is the most.
         counted.tip = std::max(counted.tip, Rows(each));
         counting.working(counts::tip).result = counted.tip.count();
-        const auto sides = shapedSlope({counted.tip - Rows(1), Stitches(each - 1)}, mitten.tip, tolerance(gauge));
+        const auto sides = counting.slope({counted.tip - Rows(1), Stitches(each - 1)}, mitten.tip, tolerance(gauge), piece);
         if (!sides)
             return false;
         counted.tipSides = *sides;
@@ -167,14 +165,12 @@ bool countFlap(const Mitten& mitten, Counting& counting, const MittenMeasures& m
 
 } // namespace
 
-bool isOddCuff(const Mitten& mitten) {
-    return both(traits(mitten.cuff.kind).form, evenCount).multiple == 0;
-}
-
 NeedleSpan LaidMitten::whole() const {
     NeedleSpan all = centred(counts.top);
-    // What a cuff has more goes at the edge of the back.
-    if (palmSide == Side::left)
+    // What a cuff has more goes at the edge of the back, or at both edges.
+    if (counts.over() == 2)
+        all = {all.first.shifted(1), all.last.shifted(-1)};
+    else if (palmSide == Side::left)
         all.last = all.last.shifted(-counts.over());
     else
         all.first = all.first.shifted(counts.over());
@@ -213,13 +209,17 @@ std::optional<MittenCounts> countMitten(const Mitten& mitten, Counting& counting
                                         PieceKey piece) {
     const FabricGauge& gauge = counting.gauge();
     MittenCounts counted;
-    counted.stitches = counting.stitches(counts::stitches, "Stitches around the hand", measures.girth,
-                                         Stitches(mitten.seamStitches ? 2 : 0), formOf(mitten),
-                                         "even, so that palm and back are alike");
-    counted.top = counted.stitches + Stitches(isOddCuff(mitten) ? 1 : 0);
+    counted.stitches = counting.stitchesBeside(
+        traits(mitten.cuff.kind).form, counts::stitches, "Stitches around the hand", measures.girth,
+        Stitches(mitten.seamStitches ? 2 : 0), formOf(mitten), "even, so that palm and back are alike");
+    counted.top =
+        counted.stitches + moreAtTheEdge(counted.stitches, traits(mitten.cuff.kind).form).value_or(Stitches(0));
     if (counted.over() > 0)
         counting.working(counts::stitches)
-            .steps.push_back({{"the cuff has one more, so that it begins and ends alike", {}}, counted.top});
+            .steps.push_back({counted.over() == 1
+                                  ? Phrase{"the cuff has one more, so that it begins and ends alike", {}}
+                                  : Phrase{"the cuff has {0} more, so that it begins and ends alike", {counted.over()}},
+                              counted.top});
     if (!counting.fitsBed(counted.top + Stitches(2), piece))
         return std::nullopt;
     counted.cuff = counting.welt(counts::cuff, "Rows of the cuff", mitten.cuff, mitten.acrossWay);

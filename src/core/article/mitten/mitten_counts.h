@@ -67,8 +67,6 @@ inline constexpr std::array all = {stitches, cuff, hand, toThumb, thumb, thumbRo
 /// From the fold to the thumb.
 inline constexpr Stitches besideTheFold{1};
 
-/// Whether the hand of an odd cuff has one stitch fewer.
-bool isOddCuff(const Mitten& mitten);
 std::optional<MittenMeasures> mittenMeasures(const Mitten& mitten, const Ground& ground);
 std::optional<MittenCounts> countMitten(const Mitten& mitten, Counting& counting, const MittenMeasures& measures,
                                         PieceKey piece);

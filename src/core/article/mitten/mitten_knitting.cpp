@@ -2,6 +2,7 @@
 #include "core/article/mitten/mitten_knitting.h"
 
 #include "core/knitting/piece_parts.h"
+#include "core/plan/drawn_up.h"
 #include "core/plan/edge_dues.h"
 
 namespace vestimen {
@@ -25,15 +26,16 @@ void put(operation::Hang& hang, const HangSource& source, Needle first, Needle l
 }
 
 /// The rows of a thumb, and its top.
-void addThumb(const Mitten& mitten, const MittenCounts& counts, std::vector<Stage>& stages) {
+void addThumb(const Mitten& mitten, const MittenCounts& counts, std::vector<Stage>& stages,
+              std::vector<Patch>& surface) {
     const Rows rows = counts.thumbRows;
     const auto add = [&](Act act) { stages.push_back({rows, std::move(act)}); };
+    if (!mitten.thumbOpen)
+        addDrawnUp(stages, surface, rows, {"thumb_top", Side::left, mitten.halving});
     add(act::Name{"thumb_left", Side::left, Rows(0)});
     add(act::Name{"thumb_right", Side::right, Rows(0)});
     if (mitten.thumbOpen)
-        return add(act::BindOff{.method = BindOffMethod::chainRoundTheNeedles, .as = "thumb_top"});
-    add(act::Thin{2, Side::left, 1, mitten.acrossWay});
-    add(act::DrawUp{"thumb_top"});
+        add(act::BindOff{.method = BindOffMethod::chainRoundTheNeedles, .as = "thumb_top"});
 }
 
 /// Its own stitches and the loops beside them, while the hand waits; then the hand, with these loops between.
@@ -49,7 +51,7 @@ void addThumbFirst(const Mitten& mitten, const LaidMitten& laid, Knitting& knitt
                                           "stitches, where the carriage stands."}},
         {Rows(0), act::CastOnBeside{counts.loops, castLoops}}};
     own.surface.push_back({.from = Rows(0), .to = counts.thumbRows, .yarn = mitten.thumbYarn});
-    addThumb(mitten, counts, own.stages);
+    addThumb(mitten, counts, own.stages, own.surface);
     thumb.each.push_back(std::move(own));
     thumb.waiting = act::Branches::Waiting::off;
     thumb.apart = false;
@@ -166,7 +168,7 @@ void addHalves(const Mitten& mitten, const LaidMitten& laid, Knitting& knitting)
 }
 
 /// At the end of so many rows.
-void addDrawnUp(const Mitten& mitten, const MittenCounts& counts, Rows end, Knitting& knitting) {
+void addTip(const Mitten& mitten, const MittenCounts& counts, Rows end, Knitting& knitting) {
     Rows row = end - counts.tip;
     knitting.at(row, act::Section{"tip"});
     Side from = Side::left;
@@ -176,9 +178,8 @@ void addDrawnUp(const Mitten& mitten, const MittenCounts& counts, Rows end, Knit
         from = opposite(from);
     }
     row += Rows(1);
+    addDrawnUp(knitting.stages, knitting.surface, row, {"tip", from, mitten.halving});
     knitting.name(row, "seam_left", "seam_right");
-    knitting.at(row, act::Thin{2, from, 1, mitten.acrossWay});
-    knitting.at(row, act::DrawUp{"tip"});
 }
 
 } // namespace
@@ -195,7 +196,8 @@ Knitting mittenKnitting(const Mitten& mitten, const MittenCounts& counts, const 
     knitting.ravelCord = ground.waste.cord;
     knitting.at(Rows(0), act::Mark{"wrist"});
     if (counts.over() > 0)
-        knitting.edges.push_back({at(opposite(palmSide)), Moved{mitten.tip}, {{Rows(1), Stitches(-1)}}});
+        knitting.edges.push_back({counts.over() == 2 ? Edge::At::both : at(opposite(palmSide)), Moved{mitten.tip},
+                                  {{Rows(1), Stitches(-1)}}});
     addGusset(mitten, laid, knitting);
     if (mitten.thumb == ThumbSchool::first)
         addThumbFirst(mitten, laid, knitting);
@@ -205,7 +207,7 @@ Knitting mittenKnitting(const Mitten& mitten, const MittenCounts& counts, const 
         knitting.name(counts.hand - counts.tip, "seam_left", "seam_right");
         addHalves(mitten, laid, knitting);
     } else if (mitten.hasTip()) {
-        addDrawnUp(mitten, counts, counts.hand, knitting);
+        addTip(mitten, counts, counts.hand, knitting);
     } else {
         if (mitten.hasFlap())
             knitting.at(counts.flapMark, act::Mark{"flap"});
@@ -238,7 +240,7 @@ Knitting thumbKnitting(const Mitten& mitten, const MittenCounts& counts, const F
                             "Purl side facing you: first what waits on the holder, then the loops over the gap, "
                             "by both their legs, in order from the other end."});
     knitting.begin = std::move(begun);
-    addThumb(mitten, counts, knitting.stages);
+    addThumb(mitten, counts, knitting.stages, knitting.surface);
     return knitting;
 }
 
@@ -251,7 +253,7 @@ Knitting flapKnitting(const Mitten& mitten, const MittenCounts& counts, const Gr
     knitting.carriage = opposite(palmSide);
     knitting.wasteRows = mitten.wasteRows;
     knitting.ravelCord = ground.waste.cord;
-    addDrawnUp(mitten, counts, counts.flap, knitting);
+    addTip(mitten, counts, counts.flap, knitting);
     return knitting;
 }
 

@@ -195,8 +195,8 @@ private:
         joins_.push_back({.key = keyOf("thumb_on"),
                           .title = title("Thumb, {0}"),
                           .method = JoinMethod::knitOn,
-                          .first = {.what = {"{0} needles of the thumb", {counts_.thumb}},
-                                    .count = counts_.thumb.count(),
+                          .first = {.line = {{thumbPiece(), "", Along::Of::firstRow}},
+                                    .what = {"{0} needles of the thumb", {}},
                                     .unit = JoinUnit::stitches},
                           .second = {.line = {{hand_, "thumb", Along::Of::kept}, {hand_, "thumb", Along::Of::castOn}},
                                      .what = {"{0} stitches that wait and {1} loops over the gap", {}},
@@ -240,12 +240,17 @@ private:
                           .method = JoinMethod::graft,
                           .first = {.line = {{hand_, "tip_palm", Along::Of::kept}},
                                     .what = {"the palm’s half, {0} loops", {}},
-                                    .unit = JoinUnit::stitches},
+                                    .unit = JoinUnit::stitches,
+                                    .name = "the palm’s half",
+                                    .from = "its left end, as it hung",
+                                    .to = "its right end"},
                           .second = {.line = {{hand_, "tip_back", Along::Of::kept}},
                                      .what = {"the back’s half, {0} loops", {}},
-                                     .unit = JoinUnit::stitches},
+                                     .unit = JoinUnit::stitches,
+                                     .name = "the back’s half",
+                                     .from = "its left end, as it hung",
+                                     .to = "its right end"},
                           .ends = {{{hand_, "tip_palm", Along::Of::kept}}, {{hand_, "tip_back", Along::Of::kept}}},
-                          .tailSide = {"From one end of the tip to the other.", {}},
                           .facing = {"Knit side facing you, loop by loop off the waste yarn.", {}},
                           .check = {"All {0} loops are caught before the waste yarn comes out.", {}},
                           .mayDiffer = 0});
@@ -264,13 +269,19 @@ private:
     void seam() {
         const auto side = [&](Side at) {
             const char* name = at == Side::left ? "seam_left" : "seam_right";
-            if (mitten_.inHalves())
-                return PlannedEdge{{{hand_, name}, {hand_, ofHalf(at == palmSide(), at)}},
-                                   {at == palmSide() ? "the palm’s side, {0} rows, and its half of the tip, {1}"
-                                                     : "the back’s side, {0} rows, and its half of the tip, {1}",
-                                    {}}};
-            return PlannedEdge{{{hand_, name}},
-                               {at == palmSide() ? "the palm’s side, {0} rows" : "the back’s side, {0} rows", {}}};
+            const bool isPalm = at == palmSide();
+            PlannedEdge edge{.line = {{hand_, name}},
+                             .what = {isPalm ? "the palm’s side, {0} rows" : "the back’s side, {0} rows", {}},
+                             .name = isPalm ? "the palm’s side" : "the back’s side",
+                             .from = "the cuff",
+                             .to = "the tip"};
+            if (mitten_.inHalves()) {
+                edge.line.push_back({hand_, ofHalf(isPalm, at)});
+                edge.what = {isPalm ? "the palm’s side, {0} rows, and its half of the tip, {1}"
+                                    : "the back’s side, {0} rows, and its half of the tip, {1}",
+                             {}};
+            }
+            return edge;
         };
         joins_.push_back({.key = keyOf("seam"),
                           .title = title("Seam at the little finger, {0}"),
@@ -279,7 +290,6 @@ private:
                           .second = side(Side::right),
                           .ends = {{{hand_, "seam_left"}}, {{hand_, "seam_right"}}},
                           .goesOnFrom = mitten_.top == MittenTop::drawnUp ? keyOf("tip") : "",
-                          .tailSide = {"From the cuff up, or from the tip down, as the tail lies.", {}},
                           .facing = {"Knit side facing you, always one stitch in.", {}},
                           .mayDiffer = 0,
                           .after = {keyOf("tip")}});
@@ -382,8 +392,7 @@ std::vector<Finding> contradictionsOf(const Mitten& mitten, const Ground& ground
         }
     if (!mitten.hasTip()) {
         const CountForm top = both(traits(mitten.topEdge.kind).form, evenCount);
-        const CountForm cuff = isOddCuff(mitten) ? evenCount : both(traits(mitten.cuff.kind).form, evenCount);
-        if (top.multiple == 0 || both(top, cuff).multiple == 0)
+        if (top.multiple == 0 || !canLieBeside(traits(mitten.cuff.kind).form, top))
             findings.push_back({Severity::error,
                                 "repeat_and_welt",
                                 {"The edge of the open top never comes out even with the hand, whose halves are alike: "

@@ -315,13 +315,12 @@ std::vector<PlannedJoin> joinsOf(const Scarf& scarf) {
         joins.push_back({.key = fmt::format("seam_{}", panel),
                          .title = {"Panel {0} to panel {1}", {panel, panel + 1}},
                          .method = JoinMethod::mattress,
-                         .first = {{{panelKey(scarf, panel), "seam_left"}}, {"one panel, {0} rows", {}}},
-                         .second = {{{panelKey(scarf, panel + 1), "seam_right"}}, {"the next, {0} rows", {}}},
+                         .first = {.line = {{panelKey(scarf, panel), "seam_left"}}, .what = {"one panel, {0} rows", {}}, .name = "the one panel", .from = "its lower edge", .to = "its upper edge"},
+                         .second = {.line = {{panelKey(scarf, panel + 1), "seam_right"}}, .what = {"the next, {0} rows", {}}, .name = "the next panel", .from = "its lower edge", .to = "its upper edge"},
                          .ends = {{{panelKey(scarf, panel + 1), "seam_right"}},
                                   {{panelKey(scarf, panel), "seam_left"}, true},
                                   {{panelKey(scarf, panel + 1), "seam_right"}, true},
                                   {{panelKey(scarf, panel), "seam_left"}}},
-                         .tailSide = {"Sew from one end to the other.", {}},
                          .facing = {"Knit side facing you, always one stitch in: row for row, so that "
                                     "repeats meet.",
                                     {}},
@@ -387,7 +386,8 @@ std::vector<Finding> contradictionsOf(const Scarf& scarf, const Ground& ground) 
 }
 
 Checked check(const Scarf& scarf, const Ground& ground) {
-    Checked checked{scarf.across() / static_cast<double>(std::max(1, scarf.panels)), contradictionsOf(scarf, ground)};
+    Checked checked{scarf.across() / static_cast<double>(std::max(1, scarf.panels)), contradictionsOf(scarf, ground),
+                    scarf.repeat > 1 ? FabricKind::patterned : FabricKind::plain};
     const auto error = [&](FindingCode code, Phrase text) {
         checked.findings.push_back({Severity::error, code, std::move(text)});
     };

@@ -56,6 +56,8 @@ struct Counted {
     Rows sideRows; ///< of that, both layers
 
     Stitches along(Side side) const { return side == Side::left ? left : right; }
+    /// Of an edge, the long edge's own among them.
+    Rows edgeRows() const { return rows + border.visible; }
 
     Stitches grown() const { return stitches - tip; }
 };
@@ -108,7 +110,7 @@ bool countSides(const Shawl& shawl, Counting& counting, Counted& counted) {
     const Length high = gauge.height(counted.rows);
     const Length out = gauge.width(side ? counted.grown() : counted.grown() / 2);
     const Length half = side ? high / 2.0 : high;
-    const Length slope = mm(std::hypot(half.mm(), out.mm())) * (side ? 2.0 : 1.0);
+    const Length slope = mm(std::hypot(half.mm(), out.mm())) * (side ? 2.0 : 1.0) + gauge.height(counted.border.visible);
     counted.sideRows = counting.rows(counts::sideRows, "Rows of a border along the edges", shawl.sideDepth * 2.0,
                                      evenCount, "twice the depth, even, to be folded");
     if (isCrescent(shawl)) {
@@ -127,12 +129,12 @@ bool countSides(const Shawl& shawl, Counting& counting, Counted& counted) {
     }
     for (const Side each : borderedSides(shawl)) {
         const Stitches along = counted.along(each);
-        const int openings = isCrescent(shawl) ? along.count() : counted.rows.count();
+        const int openings = isCrescent(shawl) ? along.count() : counted.edgeRows().count();
         if (along.count() > openings || along.count() < 4 * shawl.sideParts || counted.sideRows < Rows(4)) {
             counting.error("side_border",
                            {"A border of {0} in {1} parts and {2} cannot be hung on {3}: at least 4 of each in a part, "
                             "and no more stitches than rows. A triangle that is deeper for its width has more of them.",
-                            {along, shawl.sideParts, counted.sideRows, counted.rows}},
+                            {along, shawl.sideParts, counted.sideRows, counted.edgeRows()}},
                            sideKey(each, 1));
             return false;
         }
@@ -151,7 +153,7 @@ EdgeBorder borderOf(const Shawl& shawl, const Counted& counted, Side side, const
     border.side = side;
     border.edge = {shawlPiece,
                    isFromSide(shawl) ? (left ? "long_edge" : "slope") : (left ? "slope_left" : "slope_right")};
-    border.openings = counted.rows.count();
+    border.openings = counted.edgeRows().count();
     if (isCrescent(shawl)) {
         border.edge = {shawlPiece, "curve", Along::Of::bound};
         border.openings = counted.stitches.count();
@@ -220,7 +222,7 @@ std::optional<Counted> countShawl(const Shawl& shawl, const Ground& ground, cons
     }
     const Rows half = isFromSide(shawl) ? counted.rows / 2 : counted.rows;
     const Stitches each = isFromSide(shawl) ? counted.grown() : counted.grown() / 2;
-    const auto edge = shapedSlope({half - Rows(2), each}, shawl.edge, tolerance(gauge));
+    const auto edge = counting.slope({half - Rows(2), each}, shawl.edge, tolerance(gauge), shawlPiece);
     if (!edge) {
         tooSteep(each, half - Rows(2));
         return std::nullopt;

@@ -39,12 +39,8 @@ constexpr Stitches leastHeel{8};
 CountForm topForm(const Sock& sock) {
     return traits(sock.cuff.kind).form;
 }
-/// As the cuff's, where they can be alike: else the cuff has some more, which go below it.
 CountForm footForm(const Sock& sock) {
-    if (sock.seam == SockSeam::sole)
-        return {.multiple = 4};
-    const CountForm alike = both(topForm(sock), evenCount);
-    return sock.shapedLeg || alike.multiple == 0 ? evenCount : alike;
+    return sock.seam == SockSeam::sole ? CountForm{.multiple = 4} : evenCount;
 }
 
 /// Whether the carriage is back after the cuff at the side where it began.
@@ -68,7 +64,7 @@ bool countLeg(const Sock& sock, Counting& counting, PieceKey piece, SockCounts& 
     const auto shape = [&](Rows rows, Stitches each, Slope& slope) {
         if (each == Stitches(0))
             return true;
-        const auto found = rows > Rows(0) ? shapedSlope({rows, each}, sock.leg, tolerance(gauge)) : std::nullopt;
+        const auto found = rows > Rows(0) ? counting.slope({rows, each}, sock.leg, tolerance(gauge), piece) : std::nullopt;
         if (found)
             slope = *found;
         else
@@ -92,10 +88,15 @@ std::optional<SockCounts> countSock(const Sock& sock, const Ground& ground, cons
     SockCounts counted;
     const Stitches seams(sock.seamStitches ? 2 : 0);
     const bool isSole = sock.seam == SockSeam::sole;
+    const char* reason = isSole ? "a multiple of four, so that half a heel lies at each edge"
+                                : "even, so that heel and instep are alike";
+    // A cuff may have one or two more, which go below it; a shaped leg has its own count.
     counted.stitches =
-        counting.stitches(sock_counts::stitches, "Stitches around the foot", measures.foot, seams, footForm(sock),
-                          isSole ? "a multiple of four, so that half a heel lies at each edge"
-                                 : "even, so that heel and instep are alike");
+        sock.shapedLeg
+            ? counting.stitches(sock_counts::stitches, "Stitches around the foot", measures.foot, seams, footForm(sock),
+                                reason)
+            : counting.stitchesBeside(topForm(sock), sock_counts::stitches, "Stitches around the foot", measures.foot,
+                                      seams, footForm(sock), reason);
     if (sock.shapedLeg) {
         counted.top = counting.stitches(sock_counts::top, "Stitches around the calf", sock.calf, seams, topForm(sock),
                                         traits(sock.cuff.kind).reason);
@@ -180,7 +181,7 @@ std::optional<SockCounts> countSock(const Sock& sock, const Ground& ground, cons
         const Stitches each = (counted.half() - counted.toeLeft) / 2;
         counted.toe = Rows(2 * each.count());
         toe.steps = {{{"one fewer at each side of each half, every second row", {}}, counted.toe}};
-        const auto sides = shapedSlope({counted.toe - Rows(1), each - Stitches(1)}, sock.toeEdge, tolerance(gauge));
+        const auto sides = counting.slope({counted.toe - Rows(1), each - Stitches(1)}, sock.toeEdge, tolerance(gauge), piece);
         if (!sides) // as many rows as it has stitches always do
             return std::nullopt;
         counted.toeSides = *sides;

@@ -166,7 +166,10 @@ Knitting sockKnitting(const LaidSock& laid, const Ground& ground, const FabricGa
     knitting.at(Rows(0), act::Mark{"leg"});
     if (counts.over() > Stitches(0))
         knitting.edges.push_back({at(opposite(heelSide)), Moved{sock.leg}, {{Rows(1), Stitches(-1)}}});
-    if (counts.top - counts.over() > counts.ankle)
+    // Of a straight leg what the cuff has more goes right below it.
+    if (!sock.shapedLeg && counts.ankle == counts.stitches && counts.narrowed() > Stitches(0))
+        knitting.edges.push_back({Edge::At::both, Moved{sock.leg}, {{Rows(1), -counts.narrowed()}}});
+    else if (counts.top - counts.over() > counts.ankle)
         knitting.edges.push_back({Edge::At::both, Moved{sock.leg}, duesOf(counts.upper, Rows(1), false)});
     if (counts.ankle != counts.stitches)
         knitting.edges.push_back({Edge::At::both, Moved{sock.leg},
