@@ -7,6 +7,7 @@
 #include <QFile>
 
 #include <algorithm>
+#include <array>
 
 namespace vestimen {
 namespace {
@@ -35,6 +36,18 @@ qsizetype pageSize(const QByteArray& bytes) {
 }
 
 } // namespace
+
+bool hasSoundHeader(const QString& file) {
+    QFile read(file);
+    if (!read.open(QIODevice::ReadOnly))
+        return false;
+    const QByteArray begin = read.read(headerBytes);
+    constexpr std::array<char, 4> fractions{0, 64, 32, 32};
+    return begin.size() == headerBytes && begin.startsWith(QByteArray("SQLite format 3\0", 16)) && begin[18] >= 1 &&
+           begin[18] <= 2 && begin[19] >= 1 && begin[19] <= 2 &&
+           std::equal(fractions.begin(), fractions.end(), begin.begin() + 20) && number(begin, 44, 4) <= 4 &&
+           number(begin, 56, 4) <= 3;
+}
 
 QByteArray madeReadable(const QString& file) {
     QByteArray bytes = QByteArray::fromStdString(readFile(QFile::encodeName(file).toStdString(), mostOfAWorkroom));

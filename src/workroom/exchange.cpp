@@ -268,7 +268,7 @@ bool withWhatCanBeRead(const QString& file, Exchanged& done, const std::function
         return isOpen;
     };
     // Its log may hold the last rows: as it is, where that goes.
-    if (opened(file))
+    if (hasSoundHeader(file) && opened(file))
         return true;
     try {
         const QByteArray bytes = madeReadable(file);

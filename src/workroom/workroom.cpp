@@ -3,6 +3,7 @@
 
 #include "core/format/program_json.h"
 #include "core/format/project_json.h"
+#include "workroom/damaged.h"
 #include "workroom/search_words.h"
 #include "workroom/workroom_schema.h"
 
@@ -10,14 +11,18 @@
 #include <QDir>
 #include <QFile>
 #include <QFileInfo>
-#include <QLockFile>
 #include <QScopedValueRollback>
 #include <QSqlError>
 #include <QSqlQuery>
 #include <QStandardPaths>
 #include <QUuid>
 
+#include <cerrno>
 #include <cstdio>
+
+#include <fcntl.h>
+#include <sys/file.h>
+#include <unistd.h>
 
 namespace vestimen {
 namespace {
@@ -116,9 +121,68 @@ void makeFolder(const QString& path) {
         QFile::setPermissions(path, QFile::ReadOwner | QFile::WriteOwner | QFile::ExeOwner);
 }
 
+/// Nobody else opens a workroom in this folder meanwhile. The kernel lets go of it with the process, however that ends.
+class FolderLock {
+public:
+    explicit FolderLock(const QString& folder)
+        : folder_(::open(QFile::encodeName(folder).constData(), O_RDONLY | O_DIRECTORY | O_CLOEXEC)) {
+        constexpr int mostWaits = 600;
+        constexpr useconds_t wait = 50'000;
+        for (int i = 0; folder_ >= 0 && i < mostWaits && !isHeld_; ++i) {
+            isHeld_ = ::flock(folder_, LOCK_EX | LOCK_NB) == 0;
+            if (!isHeld_ && errno != EWOULDBLOCK && errno != EINTR)
+                break;
+            if (!isHeld_)
+                ::usleep(wait);
+        }
+        // Where folders cannot be locked, as on some network disks, it goes on as it can.
+        isHeld_ = isHeld_ || (errno != EWOULDBLOCK && errno != EINTR);
+    }
+    FolderLock(const FolderLock&) = delete;
+    FolderLock& operator=(const FolderLock&) = delete;
+    ~FolderLock() {
+        if (folder_ >= 0)
+            ::close(folder_);
+    }
+    bool isHeld() const { return isHeld_; }
+
+private:
+    int folder_;
+    bool isHeld_ = false;
+};
+
 /// What is wrong with a file's contents, for one that could not be opened; empty where nothing is, or where it cannot be
 /// told just now.
+/// SQLITE_CORRUPT, SQLITE_NOTADB, and SQLITE_IOERR_SHORT_READ; a full disk is none of them.
+bool saysDamage(const QSqlError& error) {
+    const int code = error.nativeErrorCode().toInt();
+    return (code & 0xff) == 11 || (code & 0xff) == 26 || code == 522;
+}
+
+/// A header that tells of more pages than the file has.
+bool isCutOff(const QString& file) {
+    QFile header(file);
+    if (!header.open(QIODevice::ReadOnly))
+        return false;
+    const QByteArray begin = header.read(100);
+    if (begin.size() < 100)
+        return true;
+    const auto number = [&](qsizetype at, int size) {
+        qint64 value = 0;
+        for (int i = 0; i < size; ++i)
+            value = value << 8 | static_cast<quint8>(begin[at + i]);
+        return value;
+    };
+    const qint64 page = number(16, 2) == 1 ? 65536 : number(16, 2);
+    return number(28, 4) * page > header.size();
+}
+
 QString damageOf(const QString& file) {
+    // A header that says another kind of log opens for reading alone.
+    if (QFileInfo(file).isReadable() && !hasSoundHeader(file))
+        return tr("%1 is damaged: its beginning is not that of a workroom.").arg(file);
+    if (isCutOff(file))
+        return tr("%1 is damaged: a part of it is missing.").arg(file);
     const QString name = QUuid::createUuid().toString();
     QString problem;
     {
@@ -128,8 +192,7 @@ QString damageOf(const QString& file) {
         if (database.open()) {
             QSqlQuery query(database);
             const bool isRead = query.exec(QStringLiteral("PRAGMA quick_check")) && query.next();
-            const int code = query.lastError().nativeErrorCode().toInt() & 0xff;
-            if (isRead ? query.value(0) != QLatin1String("ok") : code == 11 || code == 26 || code == 10)
+            if (isRead ? query.value(0) != QLatin1String("ok") : saysDamage(query.lastError()))
                 problem = tr("%1 is damaged: %2.")
                               .arg(file, isRead ? query.value(0).toString() : query.lastError().databaseText());
         }
@@ -184,9 +247,8 @@ Workroom::Workroom(const QString& file, Opening opening) : file_(file), connecti
     if (info.exists() && !info.isWritable())
         throw WorkroomError(tr("%1 is read-only: allow writing, or choose another file.").arg(file));
     // A second start at the same moment waits, and opens what the first makes.
-    QLockFile lock(file + QStringLiteral(".opening"));
-    lock.setStaleLockTime(60'000);
-    if (!lock.tryLock(30'000) && lock.error() == QLockFile::LockFailedError)
+    const FolderLock lock(info.absolutePath());
+    if (!lock.isHeld())
         throw WorkroomError(tr("%1 is just being opened by another Vestimen, and that takes long: try again.").arg(file));
     info.refresh();
     bool isNew = false;
@@ -244,9 +306,7 @@ void Workroom::close() {
 int Workroom::check() {
     QSqlQuery first(database_);
     if (!first.exec(QStringLiteral("SELECT count(*) FROM sqlite_master"))) {
-        const int code = first.lastError().nativeErrorCode().toInt() & 0xff;
-        const bool damaged = code == 11 || code == 26 || code == 10; // SQLITE_CORRUPT, SQLITE_NOTADB, cut off
-        if (!damaged)
+        if (!saysDamage(first.lastError()) && !isCutOff(file_))
             throw WorkroomError(tr("%1 cannot be read just now (%2): is the disk full, or may it not be written? It "
                                    "was left as it is.")
                                     .arg(file_, first.lastError().databaseText()));
@@ -260,7 +320,7 @@ int Workroom::check() {
     const QString left = problem + ' ' + tr("It was left as it is.");
     // A few broken bytes make a workroom look like another program's, or like one of a time to come.
     const bool wasOurs = hasOurTables(database_) || newestGoodCopy(file_).has_value();
-    const bool isFarOff = version > schemaVersion + 1000;
+    const bool isFarOff = version > schemaVersion + 100;
     if ((isForeign && !wasOurs) || (!isForeign && version > schemaVersion && !(isFarOff && wasOurs)))
         throw WorkroomError(isForeign ? left + ' ' + tr("Choose another file.") : left);
     if (isForeign || isFarOff)

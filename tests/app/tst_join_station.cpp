@@ -355,7 +355,7 @@ void TestJoinStation::anotherWayIsChosen() {
     JoinStation* join = openJoin(fixture);
     join->showLaidOut(false);
     join->list()->setCurrentRow(0);
-    QVERIFY(join->way()->isVisible() && join->way()->count() == 4);
+    QVERIFY(join->way()->isVisible() && join->way()->count() == 6);
     QVERIFY(join->hangTable()->rowCount() > 0);
     const QString before = join->slip()->plainText();
     const int backstitch = join->way()->findText("backstitch");

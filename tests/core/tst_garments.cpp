@@ -341,6 +341,7 @@ void TestGarments::gatheredWelts() {
     choices.body.welt.gather = 0.15;
     choices.sleeves.cuff.gather = 0.25;
     choices.making.acrossWay = static_cast<AcrossWay>(way);
+    project.machine.tools[static_cast<std::size_t>(Tool::garterBar)] = true;
     choices.neck.trimInTwo = !choices.hasShoulders();
     const WorkedGarment plain = workGarment(ilkesPullover());
     for (const auto& [afterwards, school, panels] : {std::tuple{false, SleeveSchool::up, false},
@@ -717,7 +718,11 @@ void TestGarments::aBoatNeckIsTheBackAgain() {
     for (Operation& each : front.operations) // the front's yarn joins a shoulder, the back's end is woven in
         if (auto* broken = std::get_if<operation::BreakYarn>(&each.action))
             broken->tail = {};
-    QVERIFY(front == back);
+    Program plainBack = back;
+    for (Operation& each : plainBack.operations)
+        if (auto* broken = std::get_if<operation::BreakYarn>(&each.action))
+            broken->tail = {};
+    QVERIFY(front == plainBack);
     QCOMPARE(worked.counts->trim, worked.counts->neck * 2);
 }
 

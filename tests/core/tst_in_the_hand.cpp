@@ -154,10 +154,9 @@ void TestInTheHand::aHatNarrowsTowardsItsTop() {
                 atCrown = handle.y;
             else if (handle.key == HandleKey("brim"))
                 atBrim = handle.y;
-        const double rows = static_cast<double>(std::ranges::count_if(
-            piece.fabric.passes, [](const Pass& pass) { return !pass.protects; }));
-        QVERIFY(atCrown > rows * 0.4);
-        QVERIFY(atBrim < rows * 0.4 && atBrim < atCrown);
+        const double rows = picture(piece.fabric, piece.program, firstSeenPass(piece.program), true).rows;
+        QVERIFY2(atCrown > rows * 0.4, qPrintable(QString("%1 of %2").arg(atCrown).arg(rows)));
+        QVERIFY(atBrim >= 0.0 && atBrim < rows * 0.4);
     }
 }
 
@@ -279,10 +278,10 @@ void TestInTheHand::aBoundEdgeSaysItsSideAndLength() {
             });
             const std::string text = render(sentence(program, *at));
             QVERIFY2(text.find(side == Side::left ? "at the left" : "at the right") != std::string::npos, text.c_str());
-            QVERIFY2(text.find("310 mm") != std::string::npos || text.find("31 cm") != std::string::npos, text.c_str());
+            QVERIFY2(text.find("leave 310") != std::string::npos || text.find("310.0 mm") != std::string::npos, text.c_str());
             QVERIFY2(text.find("the left shoulder") != std::string::npos, text.c_str());
             if (sewn > Length())
-                QVERIFY2(text.find("1040 mm") != std::string::npos, text.c_str());
+                QVERIFY2(text.find("at 1040") != std::string::npos, text.c_str());
             ++said;
         }
     QCOMPARE(said, 4);

@@ -249,13 +249,16 @@ void TestPanels::aShoulderOfTwoPanelsIsHungInOne() {
         // The back hangs as it was knitted, with the wearer's left at its right: its side panel is outermost there.
         for (const auto& [edge, back] : {std::pair{&join->first, true}, {&join->second, false}}) {
             const PieceKey side = back ? backSideOf(garment(project), wearers) : frontSideOf(garment(project), wearers);
-            const bool sideIsRight = wearers == Side::left;
+            // Turned over, knit side to the knitter, it is at the other end.
+            const bool isTurned = (back ? join->hanging->first : join->hanging->second) == WornSide::knit;
+            const bool backHangs = back ? wearers == Side::left : wearers == Side::right;
+            const bool sideIsRight = backHangs != isTurned;
             const auto& outermost = sideIsRight ? edge->hung.back() : edge->hung.front();
             QCOMPARE(outermost.piece, side);
             // Within each piece the openings follow each other, without a gap.
             for (std::size_t i = 1; i < edge->hung.size(); ++i)
                 if (edge->hung[i].piece == edge->hung[i - 1].piece)
-                    QCOMPARE(edge->hung[i].index - edge->hung[i - 1].index, back ? 1 : -1);
+                    QCOMPARE(edge->hung[i].index - edge->hung[i - 1].index, isTurned ? -1 : 1);
         }
     }
 }

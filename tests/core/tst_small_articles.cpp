@@ -51,7 +51,12 @@ void checkRuns(const Project& project, const Worked& worked) {
                 RC_LOG() << toJson(project);
                 RC_FAIL(each.program.piece + ": " + finding.code.text() + ", " + render(finding.text));
             }
-        RC_ASSERT(programFromJson(toJson(each.program)) == each.program);
+        const Program readBack = programFromJson(toJson(each.program));
+        for (std::size_t i = 0; i < each.program.operations.size() && i < readBack.operations.size(); ++i)
+            if (readBack.operations[i] != each.program.operations[i])
+                RC_FAIL(each.program.piece + ": operation " + std::to_string(i + 1) + " is read otherwise, in " +
+                        toJson(each.program));
+        RC_ASSERT(readBack == each.program);
     }
     for (const Join& join : worked.joins) {
         if (anyError(join.findings))

@@ -25,7 +25,8 @@ JoinsSeen checkJoinsInTheHand(const Project& project, const Worked& worked);
 /// lines there were.
 int checkNothingIsLeftBare(const Project& project, const Worked& worked);
 
-/// Within a property: seams that go row for row have edges that differ by a row at most. Returns how many.
+/// Within a property: seams that go row for row have edges that differ by a row at most, raglans and
+/// panels through a shoulder apart. Returns how many.
 int checkSeamsMeet(const Project& project, const Worked& worked);
 
 } // namespace vestimen::test

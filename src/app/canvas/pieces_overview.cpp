@@ -25,6 +25,7 @@ namespace {
 constexpr double gap = 26.0;
 constexpr double railRoom = 14.0;
 constexpr double nameRoom = 44.0;
+constexpr double faint = 0.35; ///< fabric that is only sketched
 constexpr double disc = 10.0; ///< under a thread's number
 
 /// Under a piece: its name; its size is the line below.
@@ -102,6 +103,11 @@ void PiecesOverview::show(const Worked& worked, const QColor& colour, ReadingUni
 void PiecesOverview::clear() {
     pieces_.clear();
     threads_.clear();
+    update();
+}
+
+void PiecesOverview::setSketched(bool on) {
+    sketched_ = on;
     update();
 }
 
@@ -192,8 +198,10 @@ void PiecesOverview::paintEvent(QPaintEvent*) {
         for (const FabricBlock& block : each.picture.blocks)
             knitted.add(block.yarn,
                         QRectF(point(block.firstSlot, block.to), point(block.lastSlot + 1, block.from)).normalized());
+        painter.setOpacity(sketched_ ? faint : 1.0);
         knitted.paint(painter, asWorn_);
-        painter.setPen(QPen(theme.ink, 1.4));
+        painter.setOpacity(1.0);
+        painter.setPen(sketched_ ? QPen(theme.muted, 1.3, Qt::DashLine) : QPen(theme.ink, 1.4));
         for (const auto* lines : {&each.picture.outline, &each.picture.within})
             for (const OutlineLine& line : *lines)
                 painter.drawLine(point(line.x1, line.y1), point(line.x2, line.y2));

@@ -34,6 +34,8 @@ public:
 
     void show(const Worked& worked, const QColor& colour, ReadingUnit unit);
     void clear();
+    /// Faint and dashed: with a starter's gauge, or near measures.
+    void setSketched(bool on);
     /// In place of those that somebody drew.
     void setThreads(QList<DrawnThread> threads);
     void pickThread(int thread);
@@ -95,6 +97,7 @@ private:
     QColor colour_;
     bool asWorn_ = false;
     bool inTheMiddle_ = false;
+    bool sketched_ = false;
     double scale_ = 1.0;
     int chosen_ = 0;
 };

@@ -19,6 +19,8 @@ constexpr double railHeight = 20;
 constexpr double sideRoom = 26;
 constexpr double scaleRoom = 62;
 constexpr double footRoom = 44;
+constexpr double faint = 0.35; ///< fabric that is only sketched
+constexpr double fade = 22; ///< of a rail that goes on
 constexpr double grip = 9;
 
 } // namespace
@@ -124,12 +126,29 @@ void RailCanvas::setBubble(const QString& text) {
     update();
 }
 
+void RailCanvas::setWholeBed(bool whole) {
+    wholeBed_ = whole;
+    layOut();
+    update();
+}
+
+/// Needles at each side of the middle that a piece needs with some room beside it, to whole tens.
+static int needlesFor(const FabricPicture& picture) {
+    const int farthest = std::max(-picture.firstSlot, picture.lastSlot + 1);
+    return (farthest + 5 + 9) / 10 * 10;
+}
+
+bool RailCanvas::needsAPart() const {
+    return view_.wanted <= view_.needles && needlesFor(view_.picture) * 2 < view_.needles * 3 / 4;
+}
+
 void RailCanvas::layOut() {
+    half_ = needsAPart() && !wholeBed_ ? needlesFor(view_.picture) : view_.needles / 2;
     const double stitchWidth = view_.gauge.stitches.unit().mm();
     const double rowHeight = view_.gauge.rows.unit().mm();
     const double wide = width() - 2 * sideRoom - scaleRoom;
     const double high = height() - namesHeight - railHeight - footRoom;
-    const double pixels = std::min(wide / (std::max(view_.needles, view_.wanted) * stitchWidth),
+    const double pixels = std::min(wide / (std::max(2 * half_, view_.wanted) * stitchWidth),
                                    high / (std::max({1, view_.picture.rows, view_.otherRows}) * rowHeight));
     stitch_ = std::max(0.1, pixels * stitchWidth);
     row_ = std::max(0.05, pixels * rowHeight);
@@ -178,8 +197,20 @@ void RailCanvas::resizeEvent(QResizeEvent* event) {
 }
 
 void RailCanvas::paintRail(QPainter& painter) const {
-    const int half = view_.needles / 2;
-    paintNeedleRail(painter, middle_ - half * stitch_, namesHeight, stitch_, -half, half - 1, asWorn_);
+    paintNeedleRail(painter, middle_ - half_ * stitch_, namesHeight, stitch_, -half_, half_ - 1, asWorn_);
+    if (2 * half_ >= view_.needles)
+        return;
+    // The bed goes on at both ends: it fades.
+    const Theme& theme = Theme::current();
+    for (const bool right : {false, true}) {
+        const double end = middle_ + (right ? half_ : -half_) * stitch_;
+        const double beyond = end + (right ? fade : -fade);
+        QLinearGradient gradient(end, 0, beyond, 0);
+        gradient.setColorAt(0, theme.rail);
+        gradient.setColorAt(1, theme.ground);
+        painter.fillRect(QRectF(QPointF(end, namesHeight), QPointF(beyond, namesHeight + railHeight)).normalized(),
+                         gradient);
+    }
 }
 
 /// Where the piece would run out over the ends of the bed.
@@ -221,12 +252,14 @@ void RailCanvas::paintFabric(QPainter& painter) const {
             body.add(block.yarn, rectangle(above));
         }
     }
+    painter.setOpacity(view_.sketched ? faint : 1.0);
     body.paint(painter, asWorn_);
     painter.setPen(Qt::NoPen);
     welt.paint([&](const QPainterPath& path, const QColor& colour) {
         painter.setBrush(theme.name == Theme::Name::peat ? colour.lighter(115) : colour.darker(108));
         painter.drawPath(path);
     });
+    painter.setOpacity(1.0);
 
     for (const QRectF& each : lit_) {
         const QRectF band =
@@ -253,7 +286,7 @@ void RailCanvas::paintFabric(QPainter& painter) const {
             const QPointF point = position(x + shift, y);
             i == 0 ? ideal.moveTo(point) : ideal.lineTo(point);
         }
-    painter.setPen(QPen(theme.ink, 1.6));
+    painter.setPen(view_.sketched ? QPen(theme.muted, 1.4, Qt::DashLine) : QPen(theme.ink, 1.6));
     for (const auto* lines : {&view_.picture.outline, &view_.picture.within})
         for (const OutlineLine& line : *lines)
             painter.drawLine(position(line.x1, line.y1), position(line.x2, line.y2));
@@ -263,7 +296,8 @@ void RailCanvas::paintFabric(QPainter& painter) const {
     }
     painter.setPen(QPen(theme.madder, 1.2, Qt::DashLine));
     painter.setBrush(Qt::NoBrush);
-    painter.drawPath(ideal);
+    if (!view_.sketched)
+        painter.drawPath(ideal);
 
     if (!view_.farthestText.isEmpty()) {
         const QPointF at = position(view_.farthest.x(), view_.farthest.y());
@@ -303,8 +337,7 @@ void RailCanvas::paintOther(QPainter& painter) const {
 
 void RailCanvas::paintScale(QPainter& painter) const {
     const Theme& theme = Theme::current();
-    const int half = view_.needles / 2;
-    const double x = std::min(width() - scaleRoom + 8.0, middle_ + half * stitch_ + 18.0);
+    const double x = std::min(width() - scaleRoom + 8.0, middle_ + half_ * stitch_ + 28.0);
     painter.setPen(QPen(theme.muted, 1));
     painter.drawLine(QPointF(x, position(0, view_.picture.rows).y()), QPointF(x, position(0, 0).y()));
     painter.setFont(textFont(11));
@@ -322,7 +355,7 @@ void RailCanvas::paintLabels(QPainter& painter) const {
     const Theme& theme = Theme::current();
     painter.setFont(textFont(12));
     painter.setPen(theme.muted);
-    const double bed = view_.needles / 2 * stitch_;
+    const double bed = half_ * stitch_;
     QRectF left(std::max(4.0, middle_ - bed - 4), top_ + 8, 130, 40);
     QRectF right(std::min(width() - scaleRoom - 130.0, middle_ + bed - 126), top_ + 8, 130, 40);
     QString leftNames = asWorn_ ? view_.rightNames : view_.leftNames;

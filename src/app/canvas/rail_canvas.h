@@ -43,6 +43,7 @@ struct RailView {
     QString leftNames; ///< what lies at machine left, both names
     QString rightNames;
     QList<RailHandle> handles;
+    bool sketched = false; ///< with a starter's gauge: dashed and faint
     QPointF farthest;     ///< where the fabric is farthest from the ideal line, in stitches and rows
     QString farthestText; ///< by how much; empty: nothing to mark
     /// Another state of the same piece, drawn over it, and whose state it is; empty: nothing to compare with.
@@ -65,6 +66,13 @@ public:
     /// The knit side, as it is worn, instead of the purl side, as it hangs.
     void setAsWorn(bool asWorn);
     bool asWorn() const { return asWorn_; }
+    /// All needles of the bed, also where the piece needs a few of them.
+    void setWholeBed(bool whole);
+    bool isWholeBed() const { return wholeBed_; }
+    /// Whether the piece needs so few needles that its part of the bed is shown.
+    bool needsAPart() const;
+    /// Needles that are shown at each side of the middle.
+    int shownNeedles() const { return half_; }
     /// Rows that the row list points at: rectangles in stitches and rows.
     void setLit(const QList<QRectF>& lit);
     const QList<QRectF>& lit() const { return lit_; }
@@ -115,6 +123,8 @@ private:
 
     RailView view_;
     bool asWorn_ = false;
+    bool wholeBed_ = false;
+    int half_ = 100; ///< needles shown at each side of the middle
     HandleKey picked_;
     HandleKey dragging_;
     QPointF dragFrom_;

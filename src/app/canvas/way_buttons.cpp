@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/canvas/way_buttons.h"
 
+#include "app/canvas/label.h"
+
 #include <QPushButton>
 #include <QVBoxLayout>
 
@@ -19,6 +21,17 @@ void WayButtons::clear() {
         delete item;
     }
     hide();
+}
+
+void WayButtons::tell(const QString& sentence, Severity severity) {
+    auto* words = new Label(sentence, this);
+    words->setWordWrap(true);
+    words->setObjectName(severity == Severity::error     ? QStringLiteral("problem")
+                         : severity == Severity::warning ? QStringLiteral("warning")
+                                                         : QString());
+    layout()->addWidget(words);
+    words->show();
+    show();
 }
 
 void WayButtons::offer(const QString& what, const std::function<void()>& take) {

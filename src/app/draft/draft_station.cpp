@@ -28,7 +28,7 @@ const QString allTab = QStringLiteral("*");
 DraftStation::DraftStation(Session& session, QWidget* parent)
     : Station(session, parent), canvas_(new RailCanvas(this)), overview_(new PiecesOverview(this)),
       stage_(new QStackedWidget(this)), slip_(new Slip(this)), panel_(new ChoicePanel(session, slip_)),
-      shape_(new ShapePanel(session, slip_)), yarns_(new YarnPanel(session, slip_)), ways_(new WayButtons(slip_)),
+      shape_(new ShapePanel(session, slip_)), yarns_(new YarnPanel(session, slip_)), next_(new NextStep(session, slip_)), ways_(new WayButtons(slip_)),
       rowList_(new RowList(this)) {
     auto* all = new QHBoxLayout(this);
     all->setContentsMargins(24, 14, 16, 14);
@@ -46,6 +46,7 @@ DraftStation::DraftStation(Session& session, QWidget* parent)
     rowList_->hide();
     drawing->addWidget(rowList_);
     left->addLayout(drawing, 1);
+    slip_->controls()->addWidget(next_);
     slip_->controls()->addWidget(ways_);
     slip_->controls()->addWidget(shape_);
     slip_->controls()->addWidget(panel_);
@@ -53,6 +54,8 @@ DraftStation::DraftStation(Session& session, QWidget* parent)
     buildCompare();
     all->addWidget(scrolled(slip_, this));
     connectCanvas();
+    connect(next_, &NextStep::swatchWanted, this, &Station::swatchWanted);
+    connect(next_, &NextStep::measuresWanted, this, &Station::measuresWanted);
     connect(overview_, &PiecesOverview::opened, this, &DraftStation::showPiece);
     connect(shape_, &ShapePanel::said, this, &DraftStation::said);
     connect(shape_, &ShapePanel::piecesChanged, this, &DraftStation::showAll);
@@ -103,6 +106,11 @@ void DraftStation::buildHead(QVBoxLayout* layout) {
         refresh();
     });
     head->addWidget(rows_);
+    wholeBed_ = new QPushButton(tr("Whole bed"), this);
+    wholeBed_->setToolTip(tr("All needles of the machine, not only those that the piece needs"));
+    wholeBed_->setCheckable(true);
+    connect(wholeBed_, &QPushButton::toggled, canvas_, &RailCanvas::setWholeBed);
+    head->addWidget(wholeBed_);
     head->addSpacing(8);
     hangs_ = new QPushButton(tr("as it hangs"), this);
     worn_ = new QPushButton(tr("as worn"), this);
@@ -260,7 +268,8 @@ void DraftStation::refresh() {
     fillTabs();
     fillCompare();
     stage_->setCurrentWidget(all_ ? static_cast<QWidget*>(overview_) : canvas_);
-    const Worked* drawn = session().drawn();
+    const Worked* drawn = session().shown();
+    overview_->setSketched(session().sketch() != nullptr);
     if (!drawn) {
         canvas_->clear();
         overview_->clear();
@@ -276,11 +285,18 @@ void DraftStation::refresh() {
             view.otherLabel = tr("dotted: %1").arg(compare_->currentText());
         }
         markWanted(view);
+        view.sketched = session().sketch() != nullptr;
+        if (view.sketched) { // a part is moved when there is something to measure it by
+            view.handles.clear();
+            view.farthestText.clear();
+        }
         canvas_->setView(std::move(view));
     }
+    wholeBed_->setVisible(!all_ && drawn && canvas_->needsAPart());
     fillRows();
-    fillSlip();
+    next_->fill();
     fillWays();
+    fillSlip();
     panel_->show(all_ ? Place{namesOf(project.article).front().key, {}}
                       : Place{inPlaceOf(project.article, piece_), canvas_->picked()});
     fillShape();
@@ -422,14 +438,15 @@ void DraftStation::fillSlip() {
     const Article& article = session().project().article;
     if (isWhole()) {
         slip_->begin(all_ ? coreText(labelOf(article)) : pieceName(article, piece_));
-        if (const Worked* drawn = session().drawn())
+        if (const Worked* drawn = session().shown())
             fillWhole(*drawn);
         slip_->addRule();
         for (const Note& note : session().project().notes)
             if (note.piece.empty() || note.piece == key(piece_))
                 slip_->addNote(QString::fromStdString(note.text));
-        slip_->addNote(all_ ? tr("Pick a piece to work on it: with the mouse, or with the arrow keys and Enter.")
-                            : tr("Pick a part of the drawing to see its working, or drag it. Tab goes from part to "
+        if (session().drawn())
+            slip_->addNote(all_ ? tr("Pick a piece to work on it: with the mouse, or with the arrow keys and Enter.")
+                                : tr("Pick a part of the drawing to see its working, or drag it. Tab goes from part to "
                                  "part, the arrow keys move it."));
     } else {
         const HandleKey part = canvas_->picked();
@@ -443,26 +460,41 @@ void DraftStation::fillSlip() {
         if (const Handle* before = other_ ? handleIn(&*other_, part) : nullptr)
             slip_->addLine(tr("then"), stateOf(*before, unit));
     }
-    for (const Finding& finding : worked.findings)
-        slip_->addNote(coreText(finding.text, unit), finding.severity);
+    for (std::size_t i = 0; i < worked.findings.size(); ++i)
+        if (!toldWithWays_.contains(i))
+            slip_->addNote(coreText(worked.findings[i].text, unit), worked.findings[i].severity);
     slip_->end();
 }
 
 /// What can be done about what is in the way, as buttons.
 void DraftStation::fillWays() {
+    ways_->clear();
+    toldWithWays_.clear();
     if (session().isPreviewing())
         return; // a hand that drags takes no way out; the shelves are not read at every step
-    ways_->clear();
-    for (const Finding& finding : session().worked().findings) {
+    const std::vector<Finding>& findings = session().worked().findings;
+    for (std::size_t i = 0; i < findings.size(); ++i) {
+        const Finding& finding = findings[i];
+        if (session().sketch() && finding.severity == Severity::error) {
+            toldWithWays_.insert(i); // the next step says it
+            continue;
+        }
+        const auto tell = [&] {
+            if (toldWithWays_.insert(i).second)
+                ways_->tell(coreText(finding.text, session().unit()), finding.severity);
+        };
         for (WayOut& way : waysOut(session().project(), finding)) {
             const QString what = coreText(way.what, session().unit());
+            tell();
             ways_->offer(what, [this, what, next = std::move(way.project)] { session().edit(what, next); });
         }
         if (finding.severity != Severity::error)
             continue;
         try {
-            for (const ShelfWay& way : waysFromShelves(session(), finding))
+            for (const ShelfWay& way : waysFromShelves(session(), finding)) {
+                tell();
                 ways_->offer(way.what, [this, way] { session().useFromShelf(way.shelf, way.item); });
+            }
         } catch (const WorkroomError& error) {
             emit said(error.message());
         }

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "app/canvas/next_step.h"
 #include "app/canvas/pieces_overview.h"
 #include "app/canvas/rail_canvas.h"
 #include "app/canvas/slip.h"
@@ -19,6 +20,7 @@
 #include <QTabBar>
 
 #include <optional>
+#include <set>
 
 namespace vestimen::app {
 
@@ -39,6 +41,7 @@ public:
     QComboBox* compare() const { return compare_; }
     ShapePanel* shapePanel() const { return shape_; }
     PieceKey piece() const { return piece_; }
+    QPushButton* wholeBed() const { return wholeBed_; }
     void showPiece(PieceKey piece);
     /// All pieces side by side.
     void showAll();
@@ -57,6 +60,7 @@ private:
     /// Of the piece or of all, beside those of the state that it is compared with.
     void fillEnds(const Worked& drawn);
     void fillRows();
+    /// Findings that something can be done about, each with its buttons; the others are told in the slip's lines.
     void fillWays();
     void fillShape();
     void move(HandleKey part, int steps, bool keep);
@@ -75,6 +79,7 @@ private:
     ChoicePanel* panel_;
     ShapePanel* shape_;
     YarnPanel* yarns_;
+    NextStep* next_;
     WayButtons* ways_;
     RowList* rowList_;
     QLabel* title_;
@@ -84,11 +89,13 @@ private:
     QPushButton* hangs_;
     QPushButton* worn_;
     QPushButton* rows_;
+    QPushButton* wholeBed_;
     QPushButton* undo_;
     QPushButton* redo_;
     PieceKey piece_{"front"};
     bool all_ = false;
     bool filling_ = false;
+    std::set<std::size_t> toldWithWays_; ///< findings that stand with their buttons, not in the slip's lines
     std::optional<Project> dragBase_;
     std::optional<Handle> held_;  ///< as it was when the drag began
     std::optional<Worked> other_; ///< the earlier state that is compared with

@@ -198,6 +198,10 @@ JoinStation::JoinStation(Session& session, QWidget* parent)
     took_->hide();
     connect(took_, &QSpinBox::valueChanged, this, &JoinStation::setTook);
     slip_->controls()->addWidget(took_);
+    next_ = new NextStep(session, slip_);
+    connect(next_, &NextStep::swatchWanted, this, &Station::swatchWanted);
+    connect(next_, &NextStep::measuresWanted, this, &Station::measuresWanted);
+    slip_->controls()->addWidget(next_);
     ways_ = new WayButtons(slip_);
     slip_->controls()->addWidget(ways_);
     connect(list_, &QListWidget::currentRowChanged, this, [this] {
@@ -445,13 +449,18 @@ void JoinStation::refresh() {
                 list_->addItem(QString());
             QListWidgetItem* item = list_->item(i);
             item->setText(tr("%1. %2").arg(i + 1).arg(coreText(join.title)));
-            item->setFlags(item->flags() | Qt::ItemIsUserCheckable);
+            item->setFlags(Qt::ItemIsEnabled | Qt::ItemIsSelectable | Qt::ItemIsUserCheckable); // it may have been a sketch
             item->setCheckState(std::find(done.begin(), done.end(), join.key) != done.end() ? Qt::Checked
                                                                                             : Qt::Unchecked);
         }
     } else {
         list_->clear();
+        if (const Worked* sketch = session().sketch())
+            showSketch(*sketch);
     }
+    laidOut_->setSketched(session().sketch() != nullptr);
+    one_->setEnabled(drawn != nullptr);
+    next_->fill();
     drawn ? chores_->show(session().project(), *drawn) : chores_->clear();
     timeLeft_->setText(drawn ? timeText(minutesLeft(session().project(), *drawn)) : QString());
     asPlanned_->setEnabled(!session().project().joinOrder.empty());
@@ -459,6 +468,18 @@ void JoinStation::refresh() {
     if (list_->count() > 0 && list_->currentRow() < 0)
         list_->setCurrentRow(std::min(row, list_->count() - 1));
     showJoin();
+}
+
+/// What there will be to join: nothing of it can be picked or ticked.
+void JoinStation::showSketch(const Worked& sketch) {
+    const QColor colour = fabricColour(QString::fromStdString(session().project().yarn.colour));
+    laidOut_->show(sketch, colour, session().unit());
+    laidOut_->setThreads(threadsOf(sketch, sketch.joins, {}));
+    for (std::size_t i = 0; i < sketch.joins.size(); ++i) {
+        list_->addItem(tr("%1. %2").arg(i + 1).arg(coreText(sketch.joins[i].title)));
+        list_->item(static_cast<int>(i))->setFlags(Qt::NoItemFlags);
+    }
+    showLaidOut(true);
 }
 
 /// Of what meets there, the pieces that are not off the machine; nothing is said before the first is begun.
@@ -511,13 +532,16 @@ void JoinStation::chooseWay(int index) {
 /// Where edges do not meet, back at the draft it can be mended.
 void JoinStation::fillWays(const std::vector<Finding>& findings) {
     ways_->clear();
-    // Of pieces that were begun by another draft, nothing that the draft does is a way out.
-    if (begun_.empty())
-        for (const Finding& finding : findings)
-            for (WayOut& way : waysOut(session().project(), finding)) {
-                const QString what = coreText(way.what, session().unit());
-                ways_->offer(what, [this, what, next = std::move(way.project)] { session().edit(what, next); });
-            }
+    for (const Finding& finding : findings) {
+        ways_->tell(coreText(finding.text, session().unit()), finding.severity);
+        // Of pieces that were begun by another draft, nothing that the draft does is a way out.
+        if (!begun_.empty())
+            continue;
+        for (WayOut& way : waysOut(session().project(), finding)) {
+            const QString what = coreText(way.what, session().unit());
+            ways_->offer(what, [this, what, next = std::move(way.project)] { session().edit(what, next); });
+        }
+    }
     if (!findings.empty())
         ways_->offer(tr("To the draft"), [this] { emit draftWanted(); });
 }
@@ -556,13 +580,17 @@ void JoinStation::showJoin() {
         steps_->show(std::nullopt);
         way_->hide();
         fillWays({});
-        laidOut_->clear();
+        if (!session().sketch())
+            laidOut_->clear();
         earlier_->setEnabled(false);
         later_->setEnabled(false);
         table_->setRowCount(0);
         tableTitle_->clear();
         slip_->begin(tr("Making up"));
-        slip_->addNote(tr("There is nothing to join yet: the draft needs a gauge and measures first."));
+        if (drawn)
+            slip_->addNote(tr("There is nothing to join: it is one piece without a seam."));
+        else if (!session().sketch())
+            slip_->addNote(tr("There is nothing to join yet: the Draft station says what is to be mended first."));
         slip_->end();
         return;
     }
@@ -603,8 +631,6 @@ void JoinStation::showJoin() {
         slip_->addNote(coreText(join.check, unit), Severity::warning);
     if (const QString names = unfinished(join); !names.isEmpty())
         slip_->addNote(tr("Not knitted to the end yet: %1.").arg(names), Severity::warning);
-    for (const Finding& finding : join.findings)
-        slip_->addNote(coreText(finding.text, unit), finding.severity);
     slip_->end();
 }
 

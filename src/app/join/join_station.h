@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "app/canvas/next_step.h"
 #include "app/canvas/pieces_overview.h"
 #include "app/canvas/slip.h"
 #include "app/canvas/way_buttons.h"
@@ -63,6 +64,7 @@ protected:
 private:
     /// The joins of what is drafted; where pieces were begun by other programs, of these.
     void count(const Worked& drawn);
+    void showSketch(const Worked& sketch);
     void showJoin();
     /// What goes on each needle. Where hands are in the map of the same join, they stay.
     void fillMap(const Join& join);
@@ -89,6 +91,7 @@ private:
     StepPictures* steps_ = nullptr;
     QComboBox* way_ = nullptr;
     QSpinBox* took_ = nullptr;
+    NextStep* next_ = nullptr;
     WayButtons* ways_ = nullptr;
     PiecesOverview* laidOut_;
     QPushButton* whole_ = nullptr;

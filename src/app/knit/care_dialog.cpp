@@ -11,6 +11,7 @@
 #include <QLocale>
 #include <QPainter>
 #include <QPainterPath>
+#include <QTextLayout>
 #include <QVBoxLayout>
 
 #include <algorithm>
@@ -34,6 +35,20 @@ struct Point {
 };
 constexpr std::array way{Point{"cone", {14, 108}}, Point{"eye", {14, 60}}, Point{"disc", {34, 12}},
                          Point{"spring", {62, 22}}, Point{"feeder", {78, 96}}};
+
+constexpr int widestCheck = 430; // pixels: both columns have room on a small screen
+
+/// In lines of that width: a box to tick does not break its words by itself.
+QString inLines(const QString& text, const QFont& font) {
+    QTextLayout layout(text, font);
+    layout.beginLayout();
+    QStringList lines;
+    for (QTextLine line = layout.createLine(); line.isValid(); line = layout.createLine()) {
+        line.setLineWidth(widestCheck);
+        lines << text.mid(line.textStart(), line.textLength()).trimmed();
+    }
+    return lines.join('\n');
+}
 
 const CareTick* tickOf(const std::vector<CareTick>& ticks, const CareCheck& check) {
     const auto found = std::ranges::find_if(ticks, [&](const CareTick& each) { return each.check == check.key; });
@@ -129,8 +144,8 @@ CareDialog::CareDialog(Workroom& workroom, const Machine& machine, QDate today, 
             const QString text = check->everyHours > 0
                                      ? tr("%1 Every %2 h.").arg(coreText(check->text)).arg(check->everyHours)
                                      : coreText(check->text);
-            auto* box =
-                new QCheckBox(heading.time == CareTime::yarn ? tr("%1. %2").arg(++number).arg(text) : text, this);
+            const QString numbered = heading.time == CareTime::yarn ? tr("%1. %2").arg(++number).arg(text) : text;
+            auto* box = new QCheckBox(inLines(numbered, font()), this);
             box->setProperty("check", QLatin1String(check->key));
             connect(box, &QCheckBox::toggled, this, [this, check](bool on) {
                 try {

@@ -33,6 +33,8 @@ KnitStation::KnitStation(Session& session, QWidget* parent)
     pages_->addWidget(choicePage_);
     connect(choice_, &PieceChoice::beginWanted, this, &KnitStation::begin);
     connect(choice_, &PieceChoice::swatchWanted, this, [this] { beginSwatch(true); });
+    connect(choice_->nextStep(), &NextStep::swatchWanted, this, &Station::swatchWanted);
+    connect(choice_->nextStep(), &NextStep::measuresWanted, this, &Station::measuresWanted);
     connect(choice_, &PieceChoice::resumeWanted, this, &KnitStation::resume);
     connect(choice_, &PieceChoice::rehearsalWanted, this, &KnitStation::rehearse);
     connect(choice_, &PieceChoice::careWanted, this, [this] {

@@ -6,6 +6,7 @@
 #include "app/knit/knit_words.h"
 #include "app/knit/piece_picture.h"
 #include "app/session/newest_begun.h"
+#include "app/session/sketch.h"
 #include "app/theme/theme.h"
 #include "core/bed/fabric_picture.h"
 #include "core/bed/virtual_bed.h"
@@ -49,11 +50,14 @@ PieceChoice::PieceChoice(Session& session, QWidget* parent) : QWidget(parent), s
     hint->setObjectName(QStringLiteral("muted"));
     hint->setWordWrap(true);
     layout->addWidget(hint);
+    next_ = new NextStep(session, this);
+    next_->setMaximumWidth(560);
+    layout->addWidget(next_);
     grid_ = new QGridLayout;
     grid_->setSpacing(14);
     layout->addSpacing(8);
     layout->addLayout(grid_);
-    nothing_ = new Label(tr("There is no piece yet: the draft needs a gauge and measures first."), this);
+    nothing_ = new Label(tr("There is no piece yet: the Draft station says what is to be mended first."), this);
     layout->addWidget(nothing_);
     layout->addStretch(1);
 }
@@ -69,7 +73,8 @@ void PieceChoice::fill() {
         if (one.already || one.drafted)
             hanging << one;
     };
-    const Worked* drawn = session_.drawn();
+    next_->fill();
+    const Worked* drawn = session_.shown();
     const auto pieces = session_.workroom().pieces(session_.projectId());
     pace_.read(session_.workroom(), pieces);
     const SwatchPlan plan = planSwatch(session_.project());
@@ -106,7 +111,7 @@ void PieceChoice::fill() {
     // One scale for all, at which the tallest and the widest have room.
     QList<FabricPicture> pictures;
     QSizeF largest(1.0, 1.0);
-    const FabricGauge gauge = fabric.gauge.value_or(FabricGauge{});
+    const FabricGauge gauge = fabric.gauge.value_or(starterGauge());
     for (const Hanging& each : hanging) {
         pictures << shapeOf(each);
         largest = largest.expandedTo(PiecePicture::sizeOf(pictures.back(), gauge));
@@ -126,7 +131,7 @@ FabricPicture PieceChoice::shapeOf(const Hanging& hanging) const {
     if (!program)
         return {};
     Siblings siblings;
-    if (const Worked* drawn = session_.drawn())
+    if (const Worked* drawn = session_.shown())
         for (const WorkedPiece& each : drawn->pieces) {
             if (each.program == *program)
                 return pictureOf(each.fabric, each.program); // it is knitted already
@@ -215,7 +220,7 @@ QWidget* PieceChoice::tile(const Hanging& hanging, FabricPicture shape, double s
     auto* column = new QVBoxLayout(tile);
     column->setContentsMargins(14, 8, 14, 12);
     column->setSpacing(6);
-    const FabricGauge gauge = session_.worked().measured.gauge.value_or(FabricGauge{});
+    const FabricGauge gauge = session_.worked().measured.gauge.value_or(starterGauge());
     const auto& already = hanging.already;
     auto* name = new Label(hanging.title, tile);
     name->setObjectName(QStringLiteral("heading"));
@@ -243,7 +248,8 @@ QWidget* PieceChoice::tile(const Hanging& hanging, FabricPicture shape, double s
         begin->setText(tr("Begin"));
         begin->setEnabled(hanging.sound);
         if (!hanging.sound)
-            begin->setToolTip(tr("The draft has something to mend first."));
+            begin->setToolTip(session_.sketch() ? tr("It is only sketched: a gauge and measures come first.")
+                                                : tr("The draft has something to mend first."));
         connect(begin, &QPushButton::clicked, this, hanging.beginIt);
     }
     if (hanging.drafted) {

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "app/canvas/next_step.h"
 #include "app/knit/pace_keeper.h"
 #include "app/session/session.h"
 #include "core/bed/fabric_picture.h"
@@ -26,13 +27,14 @@ public:
     /// WorkroomError when the begun pieces cannot be read.
     void fill();
 
+    NextStep* nextStep() const { return next_; }
     /// Opens the list of what is looked at before the first row; says how much of it is due.
     QPushButton* care() const { return care_; }
 
 signals:
     void careWanted();
     void beginWanted(vestimen::PieceKey kind);
-    void swatchWanted();
+    void swatchWanted(); ///< to knit it
     void resumeWanted(qint64 piece);
     void rehearsalWanted(const vestimen::Program& program);
     void draftWanted(const vestimen::BegunPiece& piece, const vestimen::Program& drafted);
@@ -61,6 +63,7 @@ private:
     Session& session_;
     QGridLayout* grid_;
     QList<QWidget*> tiles_;
+    NextStep* next_;
     QLabel* nothing_;
     QPushButton* care_;
     QHash<QString, double> hours_; ///< knitted on each machine: read once, since whole journals are read for it

@@ -50,6 +50,10 @@ ReviewStation::ReviewStation(Session& session, QWidget* parent) : Station(sessio
     left->addWidget(scrolledColumn(cards, this), 1);
     all->addLayout(left, 1);
     all->addWidget(scrolled(slip_, this));
+    next_ = new NextStep(session, slip_);
+    connect(next_, &NextStep::swatchWanted, this, &Station::swatchWanted);
+    connect(next_, &NextStep::measuresWanted, this, &Station::measuresWanted);
+    slip_->controls()->addWidget(next_);
 }
 
 void ReviewStation::addCard(PieceKey piece, const QString& name) {
@@ -196,8 +200,10 @@ void ReviewStation::refresh() {
 void ReviewStation::fillSlip() {
     const Worked* drawn = session().drawn();
     slip_->begin(tr("What it says"));
+    next_->fill();
     if (!drawn || !drawn->measured.gauge) {
-        slip_->addNote(tr("There is no draft yet to compare with."));
+        if (!session().sketch())
+            slip_->addNote(tr("There is no draft yet to compare with."));
         slip_->end();
         return;
     }

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "app/canvas/next_step.h"
 #include "app/canvas/slip.h"
 #include "app/session/station.h"
 
@@ -46,6 +47,7 @@ private:
     QVBoxLayout* cards_;
     QLabel* problem_;
     Slip* slip_;
+    NextStep* next_ = nullptr;
 };
 
 } // namespace vestimen::app

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/session/session.h"
 
+#include "app/session/sketch.h"
 #include "app/theme/habit.h"
 #include "core/format/project_json.h"
 #include "core/format/project_merge.h"
@@ -45,6 +46,12 @@ void Session::use(Project project) {
     worked_ = std::make_shared<Worked>(work(project_));
     if (worked_->sound())
         drawn_ = worked_;
+    sketch_.reset();
+    if (!drawn_) {
+        const Project sketched = sketchOf(project_);
+        if (auto worked = work(sketched); !(sketched == project_) && worked.sound())
+            sketch_ = std::make_shared<Worked>(std::move(worked));
+    }
     emit changed();
 }
 

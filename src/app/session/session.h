@@ -41,6 +41,11 @@ public:
     const Worked& worked() const { return *worked_; }
     /// The last sound state, for drawing while a contradiction is being mended. Null before there was one.
     const Worked* drawn() const { return drawn_.get(); }
+    /// What is drawn before there ever was a sound state, because a gauge or measures are missing: to be looked at, not
+    /// to be knitted. Null otherwise.
+    const Worked* sketch() const { return drawn_ ? nullptr : sketch_.get(); }
+    /// The sound state or the sketch, to be looked at; null where there is neither.
+    const Worked* shown() const { return drawn_ ? drawn_.get() : sketch_.get(); }
     /// The unit that lengths are shown in, here and after the next start; what was typed is kept as it was typed.
     ReadingUnit unit() const { return unit_; }
     void setUnit(ReadingUnit unit);
@@ -116,6 +121,7 @@ private:
     std::optional<Project> beforePreview_;
     std::shared_ptr<const Worked> worked_ = std::make_shared<Worked>();
     std::shared_ptr<const Worked> drawn_;
+    std::shared_ptr<const Worked> sketch_;
     ReadingUnit unit_ = ReadingUnit::centimetres;
     std::deque<Step> undo_;
     std::deque<Step> redo_;

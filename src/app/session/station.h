@@ -22,6 +22,9 @@ public:
 signals:
     /// A sentence for the window's foot.
     void said(const QString& text);
+    /// Where the next step is to be taken.
+    void swatchWanted();
+    void measuresWanted();
 
 protected:
     void showEvent(QShowEvent* event) override;

@@ -5,6 +5,7 @@
 #include "app/canvas/label.h"
 #include "app/canvas/pieces_row.h"
 #include "app/session/hand.h"
+#include "app/session/sketch.h"
 #include "app/session/session.h"
 #include "app/shelf/techniques.h"
 #include "app/theme/theme.h"
@@ -29,11 +30,6 @@ namespace {
 /// Where the swatches from the shelf begin in the list.
 constexpr int shelved = 2;
 constexpr double eveningSeconds = 2.0 * 3600.0;
-
-/// Drawn with, until the knitter's own is known.
-FabricGauge starterGauge() {
-    return {Gauge::perTenCentimetres(28.0), Gauge::perTenCentimetres(40.0)};
-}
 
 /// Items of a shelf that can be read; broken ones are passed over here and named on the workroom page.
 template<class Value, class Read> QList<Shelved<Value>> readShelf(const Workroom& workroom, Shelf shelf, Read read) {
@@ -191,12 +187,8 @@ QWidget* BeginPage::buildForm() {
         swatch_->addItem(each.name);
     swatch_->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
     add(tr("The gauge is from"), swatch_, "new_swatch");
-    stitches_ = new QLineEdit(form);
-    stitches_->setPlaceholderText(tr("such as 28"));
-    rows_ = new QLineEdit(form);
-    rows_->setPlaceholderText(tr("such as 40"));
-    add(tr("Stitches in 10 cm"), stitches_, "new_stitches");
-    add(tr("Rows in 10 cm"), rows_, "new_rows");
+    gauge_ = new GaugeFields(QStringLiteral("new"), form);
+    column->addWidget(gauge_);
 
     heading(tr("Wearer"));
     wearer_ = new QComboBox(form);
@@ -216,8 +208,7 @@ QWidget* BeginPage::buildForm() {
     column->addStretch(1);
 
     connect(swatch_, &QComboBox::currentIndexChanged, this, [this](int index) {
-        stitches_->setEnabled(index == 0);
-        rows_->setEnabled(index == 0);
+        gauge_->setEnabled(index == 0);
     });
     connect(wearer_, &QComboBox::currentIndexChanged, this, [this](int index) {
         wearerName_->setEnabled(index == 0);
@@ -225,8 +216,8 @@ QWidget* BeginPage::buildForm() {
     });
     for (QComboBox* each : {machine_, swatch_, wearer_, size_})
         connect(each, &QComboBox::currentIndexChanged, this, &BeginPage::redraw);
-    for (QLineEdit* each : {stitches_, rows_, yarn_})
-        connect(each, &QLineEdit::textChanged, this, &BeginPage::redraw);
+    connect(gauge_, &GaugeFields::changed, this, &BeginPage::redraw);
+    connect(yarn_, &QLineEdit::textChanged, this, &BeginPage::redraw);
     return form;
 }
 
@@ -257,10 +248,13 @@ QWidget* BeginPage::buildArticles() {
     drawing->setSpacing(6);
     pieces_ = new PiecesOverview(articles);
     pieces_->setFocusPolicy(Qt::NoFocus);
+    pieces_->setMinimumWidth(300); // beside the other columns on a small screen
     pieces_->setInTheMiddle(true);
     drawing->addWidget(pieces_, 1);
     gaugeNote_ = new Label(articles);
     gaugeNote_->setObjectName(QStringLiteral("muted"));
+    gaugeNote_->setWordWrap(true);
+    gaugeNote_->setMinimumWidth(120);
     drawing->addWidget(gaugeNote_);
     middle->addLayout(drawing, 1);
     auto* side = new QWidget(articles);
@@ -298,15 +292,6 @@ void BeginPage::chooseArticle(int index) {
     redraw();
 }
 
-std::optional<FabricGauge> BeginPage::typedGauge() const {
-    const auto stitches = parseNumber(stitches_->text().toStdString());
-    const auto rows = parseNumber(rows_->text().toStdString());
-    const auto sound = [](const auto& value) { return value && *value >= 3.0 && *value <= 150.0; };
-    if (!sound(stitches) || !sound(rows))
-        return std::nullopt;
-    return FabricGauge{Gauge::perTenCentimetres(*stitches), Gauge::perTenCentimetres(*rows)};
-}
-
 void BeginPage::readGauge(Project& project) {
     if (swatch_->currentIndex() >= shelved) {
         take(project, Shelf::swatches, swatches_[swatch_->currentIndex() - shelved].id);
@@ -319,7 +304,7 @@ void BeginPage::readGauge(Project& project) {
     swatch.name = yarn_->text().trimmed().isEmpty() ? tr("Swatch to be knitted").toStdString()
                                                     : yarn_->text().trimmed().toStdString();
     if (swatch_->currentIndex() == 0)
-        swatch.known = typedGauge();
+        swatch.known = gauge_->gauge();
 }
 
 void BeginPage::readWearer(Project& project) {
@@ -332,7 +317,7 @@ void BeginPage::readWearer(Project& project) {
     project.wearer.name = name.isEmpty() ? tr("somebody").toStdString() : name.toStdString();
 }
 
-Project BeginPage::sketch() {
+Project BeginPage::said() {
     Project project;
     if (machine_->currentIndex() >= 0)
         project.machine = machines_[machine_->currentIndex()].value;
@@ -350,12 +335,9 @@ Project BeginPage::sketch() {
 
 void BeginPage::redraw() {
     problem_->clear();
-    Project project = sketch();
+    Project project = said();
     const bool isOwn = measured(project.swatch).gauge.has_value();
-    if (!isOwn)
-        project.swatch.known = starterGauge();
-    // Who has not been measured everywhere is drawn with what is near.
-    project.wearer = withBorrowedMeasures(project.wearer);
+    project = sketchOf(std::move(project));
     const QColor colour = fabricColour(QString::fromStdString(project.yarn.colour));
     for (std::size_t i = 0; i < articles_.size(); ++i) {
         Project other = project;
@@ -408,19 +390,10 @@ void BeginPage::say(const Project& project, const Worked& worked) {
 }
 
 bool BeginPage::gaugeIsSound() {
-    for (QLineEdit* edit : {stitches_, rows_}) {
-        const auto value = parseNumber(edit->text().toStdString());
-        const bool sound = value && *value >= 3.0 && *value <= 150.0;
-        setWrong(edit, !sound);
-        if (!sound) {
-            problem_->setText(
-                tr("A gauge is a number from 3 to 150 in 10 cm. Count a piece of the same yarn if you have "
-                   "one, or choose a swatch."));
-            edit->setFocus();
-            return false;
-        }
-    }
-    return true;
+    const QString problem = gauge_->problem();
+    if (!problem.isEmpty())
+        problem_->setText(problem);
+    return problem.isEmpty();
 }
 
 const Shelved<Yarn>* BeginPage::shelvedYarn() const {
@@ -468,7 +441,7 @@ void BeginPage::accept() {
     if (swatch_->currentIndex() == 0 && !gaugeIsSound())
         return;
     problem_->clear();
-    const Project project = sketch();
+    const Project project = said();
     if (!problem_->text().isEmpty())
         return; // something from the shelf could not be read
     if (const auto findings = contradictionsOf(project.article, project); !findings.empty()) {

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "app/canvas/choice_fields.h"
+#include "app/canvas/gauge_fields.h"
 #include "app/canvas/pieces_overview.h"
 #include "core/work.h"
 #include "workroom/workroom.h"
@@ -65,10 +66,9 @@ private:
     bool gaugeIsSound();
     bool take(Project& project, Shelf shelf, qint64 id);
     const Shelved<Yarn>* shelvedYarn() const;
-    std::optional<FabricGauge> typedGauge() const;
     void chooseArticle(int index);
-    /// All that is said so far; where a gauge is not known yet, with a starter's.
-    Project sketch();
+    /// All that is said so far.
+    Project said();
     void readGauge(Project& project);
     void readWearer(Project& project);
     /// Draws tiles and pieces anew.
@@ -79,8 +79,7 @@ private:
     ReadingUnit unit_;
     QComboBox* machine_;
     QComboBox* swatch_;
-    QLineEdit* stitches_;
-    QLineEdit* rows_;
+    GaugeFields* gauge_;
     QLineEdit* yarn_;
     QComboBox* wearer_;
     QLineEdit* wearerName_;

@@ -65,6 +65,7 @@ QToolTip { background: @paper; color: @ink; border: 1px solid @line; }
 #heading { font-family: Vollkorn; font-weight: 600; font-size: 17px; }
 #muted { color: @muted; }
 #problem { color: @madder; font-weight: 700; }
+#warning { color: @weld; font-weight: 700; }
 #answer { color: @woad; font-weight: 700; font-size: 22px; }
 #card { background: @paper; border: 1px solid @line; border-radius: 8px; }
 #askCard { background: @paper; border: 3px solid @woad; border-radius: 10px; }

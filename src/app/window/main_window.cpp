@@ -134,6 +134,8 @@ template<class Kind> Kind* MainWindow::built(int station) {
         place = made;
         stack_->addWidget(made);
         connect(made, &Station::said, this, &MainWindow::say);
+        connect(made, &Station::swatchWanted, this, [this] { showStation(swatch); });
+        connect(made, &Station::measuresWanted, this, [this] { showStation(measure); });
         if constexpr (std::is_same_v<Kind, WorkroomPage>) {
             connect(made, &WorkroomPage::projectChosen, this, [this](qint64 id) { openProject(id, draft); });
             connect(made, &WorkroomPage::pieceChosen, this, [this](qint64 project, qint64 piece) {

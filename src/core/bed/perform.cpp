@@ -2,6 +2,7 @@
 // What each operation of a row program does to the bed. The order is that of docs/format/program.md.
 #include "core/bed/below_waste.h"
 #include "core/bed/virtual_bed.h"
+#include "core/knitting/winding_tail.h"
 
 #include <algorithm>
 #include <utility>
@@ -686,6 +687,8 @@ struct Perform {
             return bed.find("no_yarn", std::nullopt,
                             {"{0} is not joined, so it cannot be broken.", {bed.program_.yarns[broken.yarn].name}});
         breakYarn(broken.yarn);
+        if (broken.tail.use.starts_with(windingTail))
+            bed.fabric_.yarnEnds.pop_back();
     }
 
     void operator()(const JoinYarn& join) const {

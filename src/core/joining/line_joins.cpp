@@ -229,12 +229,22 @@ void sayFromTheTail(Join& join, const PlannedJoin& planned, const std::optional<
         join.tailSide = {"Work from {0} to {1}, with a new length.", {Words{reach.from}, Words{reach.to}}};
 }
 
-/// A join begins at one end of its line: a tail in the middle of it, where two panels meet, serves neither way.
+/// A join begins at one end of its line: a tail in the middle of it, where two panels meet, serves neither way. Where
+/// the last step of a slope was bound off, the yarn ends a few loops in.
 bool canBegin(const JoinEnd& end, const PlannedJoin& planned, const Fabrics& fabrics) {
-    constexpr double near = 0.1;
+    constexpr double near = 0.4; // of the first stretch of the line, or of its last
     for (const PlannedEdge* edge : {&planned.first, &planned.second})
-        if (const auto place = placeAlong(end, edge->line, fabrics))
-            return *place < near || *place > 1.0 - near || edge->line.size() < 2;
+        if (const auto place = placeAlong(end, edge->line, fabrics)) {
+            const auto count = [&](const Along& along) {
+                const auto fabric = fabrics.find(along.piece.text());
+                return fabric == fabrics.end() ? 0 : openingsOf(along, *fabric->second);
+            };
+            int all = 0;
+            for (const Along& along : edge->line)
+                all += count(along);
+            return *place * all < near * count(edge->line.front()) ||
+                   (1.0 - *place) * all < near * count(edge->line.back());
+        }
     return true;
 }
 
@@ -355,7 +365,7 @@ void layTails(const std::vector<Join>& joins, const std::map<std::string, Progra
         if (!tail)
             continue;
         tail->use += (tail->use.empty() ? "" : " and ") + nameWithin(join);
-        tail->length += join.tail;
+        tail->length = wholeCentimetres(tail->length + join.tail); // sums of lengths may be a hair off
         tail->at = join.end->at;
     }
 }

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/knitting/edge_program.h"
 
+#include "core/knitting/winding_tail.h"
 #include "core/shaping/tail.h"
 
 #include <ranges>
@@ -20,7 +21,7 @@ void bindOffAll(ProgramWriter& writer, NeedleSpan span, Stitches working, BindOf
         sewnWith = wholeCentimetres(writer.width(working) * traits(method).tail + toHold);
     if (method != BindOffMethod::woundOnWaste)
         return writer.add(operation::BindOff{.method = method, .all = true, .as = as, .sewnWith = sewnWith});
-    writer.add(operation::BreakYarn{writer.work(), writer.leave(sewnWith, "winding the edge")});
+    writer.add(operation::BreakYarn{writer.work(), writer.leave(sewnWith, windingTail)});
     writer.offOnWaste(wasteRows, working, std::nullopt, {{as.empty() ? "edge" : as, span}});
     // What is left to do when the waste yarn is knitted, which is the first step.
     for (const HandStep& step : traits(method).steps | std::views::drop(1))

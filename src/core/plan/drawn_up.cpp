@@ -11,18 +11,21 @@ Stitches halved(Stitches stitches) {
 
 void addDrawnUp(std::vector<Stage>& stages, std::vector<Patch>& surface, Rows rows, const DrawnUp& top) {
     const Rows tight = rows - Rows(1);
-    switch (top.way) {
-    case HalvingWay::bareNeedles:
-        stages.push_back({tight, act::Halve{top.from}});
-        break;
-    case HalvingWay::garterBar:
-        stages.push_back({tight, act::Thin{2, top.from, 1, AcrossWay::garterBar}});
-        break;
-    case HalvingWay::wasteYarn:
-        stages.push_back({tight, act::Thin{2, top.from, 1, AcrossWay::wasteYarn}});
-        break;
-    }
+    const auto halve = [&](Rows row) {
+        switch (top.way) {
+        case HalvingWay::bareNeedles:
+            return stages.push_back({row, act::Halve{top.from}});
+        case HalvingWay::garterBar:
+            return stages.push_back({row, act::Thin{2, top.from, 1, AcrossWay::garterBar}});
+        case HalvingWay::wasteYarn:
+            return stages.push_back({row, act::Thin{2, top.from, 1, AcrossWay::wasteYarn}});
+        }
+    };
+    if (!top.tightFirst)
+        halve(tight);
     stages.push_back({tight, act::Say{"half_size", "One row at half the stitch size, so that the top draws together."}});
+    if (top.tightFirst)
+        halve(rows);
     surface.push_back({.from = tight, .to = rows, .halfSize = true});
     stages.push_back({rows, act::DrawUp{top.as}});
 }

@@ -509,7 +509,9 @@ private:
         const HangSource source{.kind = HangSource::Kind::row,
                                 .name = std::to_string(passOf(group, row, writer_.carriage()))};
         operation::Hang hang{.sources = {source}, .allOf = {source}};
-        const NeedleSpan takes = fromEdge(group.span, writer_.carriage(), 0, group.span.size() - 1);
+        // Of a part of a piece both ends have a neighbour, and none is lost.
+        const bool isWhole = !group.othersBeside[Side::left] && !group.othersBeside[Side::right];
+        const NeedleSpan takes = fromEdge(group.span, writer_.carriage(), 0, group.span.size() - (isWhole ? 1 : 0));
         for (Needle needle = takes.first; needle <= takes.last; needle = needle.shifted(1))
             hang.put(needle, needle);
         writer_.hang(std::move(hang));

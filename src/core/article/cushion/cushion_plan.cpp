@@ -102,6 +102,13 @@ std::optional<Counted> countCushion(const Cushion& cushion, const Ground& ground
                           Stitches(cushion.seamStitches ? 2 : 0), anyCount, "nearest whole stitch");
     if (!counting.fitsBed(stitches, pieces::face))
         return std::nullopt;
+    if (stitches < narrowest) {
+        counting.error("cushion_narrow",
+                       {"{0} make no cushion: {1} are the fewest. Make it wider, or unpin its stitches.",
+                        {stitches, narrowest}},
+                       pieces::face);
+        return std::nullopt;
+    }
     const Rows rows =
         counting.rows(counts::rows, "Rows of each side, tubes left out", cushion.height, anyCount, "nearest whole row");
     if (cushion.tubes > 0)
@@ -401,11 +408,13 @@ std::vector<PlannedJoin> joinsOf(const Cushion& cushion, const Counted& counted,
         joins.push_back({.key = "facing_ends",
                          .title = {"Facings, beyond the zip", {}},
                          .method = JoinMethod::whip,
-                         .first = {.what = {"the face’s facing, {0} at each end", {over}},
+                         .first = {.line = {{pieces::faceFacing, "edge", Along::Of::bound}},
+                                   .what = {"the face’s facing, {0} at each end", {over}},
                                    .count = 2 * beyond,
                                    .length = over * 2.0,
                                    .unit = JoinUnit::stitches},
-                         .second = {.what = {"the back’s facing, {0} at each end", {over}},
+                         .second = {.line = {{pieces::backFacing, "edge", Along::Of::bound}},
+                                    .what = {"the back’s facing, {0} at each end", {over}},
                                     .count = 2 * beyond,
                                     .length = over * 2.0,
                                     .unit = JoinUnit::stitches},

@@ -177,12 +177,10 @@ private:
 
     /// An armhole's edge begins above what goes off at the underarm, and ends where the shoulder begins.
     void nameArmholes(Rows row, bool slopes) {
-        // Beside a side panel whose shoulder is bound off in steps, the last two rows are a step of the shoulder.
-        const bool besideSteps = stepped() && choices_.hasSidePanels() && !isSidePanel(piece_) && counts_.sideSteps > 0;
         for (const Side side : sides()) {
             const bool later = counts_.underarm > Stitches(0) && side != firstUnderarm();
-            const Rows end = besideSteps ? row - Rows(2) : row + Rows(slopes && side != firstShoulder(row) ? 1 : 0);
-            knitting_.at(row, act::Name{armholeName(side), side, up_ + Rows(later ? 1 : 0), end});
+            knitting_.at(row, act::Name{armholeName(side), side, up_ + Rows(later ? 1 : 0),
+                                        row + Rows(slopes && side != firstShoulder(row) ? 1 : 0)});
         }
     }
 
@@ -290,7 +288,7 @@ private:
         const bool slopes = !counts_.shoulderSteps.empty();
         // Held stitches would be in the way where a shoulder's last step is closed, or where the neck's edge is
         // decreased.
-        const bool off = isVee() ? half_ || (stepped() && slopes) : school != NeckSchool::hold;
+        const bool off = isVee() ? half_ || choices_.bindsShoulders(slopes) : school != NeckSchool::hold;
         const bool bindOff = off && !isVee() && school == NeckSchool::bindOff;
         const Beside beside = off ? Beside::nothing : isVee() ? Beside::heldHalf : Beside::heldNeck;
         const int pending = -sum(armholeDues(parts, Rows(1'000'000'000)));

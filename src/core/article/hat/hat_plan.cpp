@@ -248,7 +248,7 @@ void thinned(const Hat& hat, const Counted& counted, Knitting& knitting) {
     if (hat.isRibbed())
         knitting.at(row, act::ToMainBed{});
     row += Rows(1);
-    addDrawnUp(knitting.stages, knitting.surface, row, {"crown", last, hat.halving});
+    addDrawnUp(knitting.stages, knitting.surface, row, {"crown", last, hat.halving, hat.isRibbed()});
     knitting.name(row, "seam_left", "seam_right");
 }
 
