@@ -3,6 +3,7 @@
 #include "app/knit_fixture.h"
 #include "support/projects.h"
 
+#include "app/canvas/next_step.h"
 #include "app/canvas/rail_canvas.h"
 #include "app/canvas/slip.h"
 #include "app/draft/piece_view.h"
@@ -75,6 +76,9 @@ private slots:
     void newProjectRefusesNonsense();
     void newProjectHasAShape();
     void newProjectMayBeginWithASwatch();
+    void theSwatchIsReadFromTheDraft();
+    void aSmallPieceHasTheRailThatItNeeds();
+    void theDemoBeginsAnew();
     void badEaseIsRefused();
     void clearedReadingIsTakenAway();
     void unitsSwitchWithoutDrift();
@@ -542,14 +546,118 @@ void TestWidgets::newProjectMayBeginWithASwatch() {
     QCOMPARE(dialog.result(), int(QDialog::Accepted));
     fixture.window().session().create(dialog.project());
     QVERIFY(test::hasFinding(fixture.worked().findings, "no_gauge"));
-    fixture.window().showStation(MainWindow::draft); // nothing to draw, and somebody says why
-    QVERIFY(fixture.window().draftStation()->slip()->plainText().contains("There is no gauge yet"));
-    fixture.window().showStation(MainWindow::swatch);
+    // Every station that waits sketches what belongs there, says so, and leads on; nothing of it can be had.
+    QVERIFY(fixture.window().session().sketch());
+    for (const auto station : {MainWindow::draft, MainWindow::knit, MainWindow::join, MainWindow::review}) {
+        fixture.window().showStation(station);
+        const QList<NextStep*> steps = fixture.window().findChildren<NextStep*>();
+        QVERIFY(std::ranges::any_of(steps, [](const NextStep* each) { return each->isVisible(); }));
+    }
+    fixture.window().showStation(MainWindow::draft);
+    DraftStation* draft = fixture.window().draftStation();
+    QVERIFY(draft->slip()->plainText().contains("There is no gauge yet"));
+    QVERIFY(draft->slip()->plainText().contains("28 stitches and 40 rows"));
+    QVERIFY(draft->canvas()->view().sketched && !draft->canvas()->view().picture.blocks.empty());
+    QVERIFY(draft->canvas()->view().handles.isEmpty());
+    fixture.window().showStation(MainWindow::knit);
+    QStringList begin;
+    for (const QPushButton* each : fixture.window().findChildren<QPushButton*>())
+        if (each->isVisible() && each->isEnabled() && (each->text() == "Begin" || each->text() == "Rehearse"))
+            begin << each->text();
+    QCOMPARE(begin, (QStringList{"Begin", "Rehearse"})); // of the swatch
+    fixture.window().showStation(MainWindow::join);
+    QVERIFY(fixture.window().joinStation()->isLaidOut());
+    QVERIFY(!fixture.window().joinStation()->laidOut()->threads().isEmpty());
+    QListWidget* joins = fixture.window().joinStation()->list();
+    QVERIFY(joins->count() > 3 && !(joins->item(0)->flags() & Qt::ItemIsEnabled));
+    QTemporaryDir folder;
+    fixture.window().exportTo(folder.filePath("a.svg"));
+    QVERIFY(!QFile::exists(folder.filePath("a.svg")));
+    // A way to the swatch, and a way to type what is known.
+    fixture.window().showStation(MainWindow::draft);
+    const auto button = [&](const QString& text) {
+        for (QPushButton* each : draft->findChildren<QPushButton*>())
+            if (each->isVisible() && each->text() == text)
+                return each;
+        return static_cast<QPushButton*>(nullptr);
+    };
+    QTest::mouseClick(button("Type a gauge you know"), Qt::LeftButton);
+    WindowFixture::type(draft->findChild<QLineEdit*>("known_stitches"), "2");
+    WindowFixture::type(draft->findChild<QLineEdit*>("known_rows"), "42");
+    QTest::mouseClick(button("Draft with this gauge"), Qt::LeftButton);
+    QVERIFY(!fixture.worked().measured.gauge);
+    QVERIFY(draft->slip()->plainText().contains("from 3 to 150"));
+    WindowFixture::type(draft->findChild<QLineEdit*>("known_stitches"), "30");
+    QTest::mouseClick(button("Draft with this gauge"), Qt::LeftButton);
+    QVERIFY2(fixture.worked().sound(), test::listed(fixture.worked().findings));
+    QVERIFY(fixture.worked().measured.unproven);
+    QVERIFY(!draft->canvas()->view().sketched && !draft->canvas()->view().handles.isEmpty());
+    fixture.window().showStation(MainWindow::join);
+    QVERIFY(joins->item(0)->flags() & Qt::ItemIsUserCheckable);
+    fixture.window().session().undo();
+    fixture.window().showStation(MainWindow::draft);
+    QVERIFY(!fixture.worked().sound());
+}
+
+/// Whoever wants to read the swatch is led to where it is read.
+void TestWidgets::theSwatchIsReadFromTheDraft() {
+    WindowFixture fixture(false);
+    BeginPage dialog(fixture.workroom());
+    dialog.findChild<QComboBox*>("new_swatch")->setCurrentIndex(1);
+    dialog.accept();
+    fixture.window().session().create(dialog.project());
+    fixture.window().showStation(MainWindow::draft);
+    for (QPushButton* each : fixture.window().draftStation()->findChildren<QPushButton*>())
+        if (each->isVisible() && each->text() == "Read the swatch")
+            QTest::mouseClick(each, Qt::LeftButton);
+    QCOMPARE(fixture.window().currentStation(), int(MainWindow::swatch));
     SwatchCanvas* canvas = fixture.window().swatchStation()->canvas();
     WindowFixture::type(canvas->edits(true).value(0), "142");
     QVERIFY(!fixture.worked().sound());
     WindowFixture::type(canvas->edits(false).value(0), "150");
     QVERIFY2(fixture.worked().sound(), test::listed(fixture.worked().findings));
+}
+
+/// The hat, the mitten, the cord: as many needles as they need, and the whole bed for who wants it.
+void TestWidgets::aSmallPieceHasTheRailThatItNeeds() {
+    WindowFixture fixture;
+    for (const ShelfItem& each : fixture.workroom().items(Shelf::projects))
+        if (each.name == "Line handler’s mittens")
+            fixture.window().session().open(each.id);
+    fixture.window().showStation(MainWindow::draft);
+    DraftStation* draft = fixture.window().draftStation();
+    draft->showPiece(PieceKey("left_mitten"));
+    RailCanvas* canvas = draft->canvas();
+    const FabricPicture& picture = canvas->view().picture;
+    const int farthest = std::max(-picture.firstSlot, picture.lastSlot + 1);
+    QVERIFY(farthest > 0);
+    QVERIFY(canvas->needsAPart());
+    QVERIFY(canvas->shownNeedles() >= farthest + 5 && canvas->shownNeedles() < farthest + 16);
+    const double wide = canvas->stitchSize().width();
+    QVERIFY(draft->wholeBed()->isVisible());
+    QTest::mouseClick(draft->wholeBed(), Qt::LeftButton);
+    QCOMPARE(canvas->shownNeedles(), canvas->view().needles / 2);
+    QVERIFY(canvas->stitchSize().width() < wide);
+    // A back that fills most of the bed has nothing to choose.
+    for (const ShelfItem& each : fixture.workroom().items(Shelf::projects))
+        if (each.name == "Drop-shoulder pullover")
+            fixture.window().session().open(each.id);
+    draft->showPiece(PieceKey("back"));
+    QVERIFY(!draft->wholeBed()->isVisible());
+}
+
+/// With its safe copies: one that is left over would be offered in its place.
+void TestWidgets::theDemoBeginsAnew() {
+    const QTemporaryDir folder;
+    const QString file = makeDemoWorkroom(folder.path(), true);
+    QVERIFY(QFile::copy(file, folder.filePath("workroom.backup-2026-12-01.sqlite")));
+    QCOMPARE(makeDemoWorkroom(folder.path(), true), file);
+    QVERIFY(!QFile::exists(folder.filePath("workroom.backup-2026-12-01.sqlite")));
+    QVERIFY(QFile::copy(file, folder.filePath("workroom.backup-2026-12-01.sqlite")));
+    QVERIFY(QFile::remove(file)); // somebody empties the place for what can be made again
+    makeDemoWorkroom(folder.path(), false);
+    const Workroom again(file);
+    QVERIFY(again.items(Shelf::projects).size() > 5);
 }
 
 void TestWidgets::badEaseIsRefused() {
@@ -708,6 +816,12 @@ void TestWidgets::worksInASmallWindow() {
         fixture.window().showStation(station);
         fits(QString("station %1").arg(station));
     }
+    // With the reckoner below, there is still less room for a join's cards.
+    fixture.window().showStation(MainWindow::join);
+    for (QPushButton* each : fixture.window().findChildren<QPushButton*>())
+        if (each->text() == "Reckon")
+            each->click();
+    fits("join beside the reckoner");
     // The garment with the most pieces.
     Project most = test::ilkesPullover();
     garment(most).body.kind = BodyKind::sleeveless;

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/canvas/slip.h"
 
+#include "app/canvas/label.h"
 #include "app/session/session.h"
 #include "app/theme/theme.h"
 
@@ -81,6 +82,9 @@ QString Slip::plainText() const {
     for (const Line& line : lines_)
         if (line.kind != Kind::rule)
             text += '\n' + line.what + (line.value.isEmpty() ? QString() : ": " + line.value);
+    for (const Label* each : findChildren<Label*>())
+        if (each->isVisibleTo(this))
+            text += '\n' + each->text();
     return text;
 }
 

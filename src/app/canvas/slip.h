@@ -29,7 +29,7 @@ public:
 
     /// Where controls go; they stay when the lines change.
     QVBoxLayout* controls() { return controls_; }
-    /// All lines as text, for tests and for those who cannot see them.
+    /// All that it says as text, its controls' sentences last: for tests and for those who cannot see it.
     QString plainText() const;
 
     QSize sizeHint() const override;

@@ -106,11 +106,6 @@ void DraftStation::buildHead(QVBoxLayout* layout) {
         refresh();
     });
     head->addWidget(rows_);
-    wholeBed_ = new QPushButton(tr("Whole bed"), this);
-    wholeBed_->setToolTip(tr("All needles of the machine, not only those that the piece needs"));
-    wholeBed_->setCheckable(true);
-    connect(wholeBed_, &QPushButton::toggled, canvas_, &RailCanvas::setWholeBed);
-    head->addWidget(wholeBed_);
     head->addSpacing(8);
     hangs_ = new QPushButton(tr("as it hangs"), this);
     worn_ = new QPushButton(tr("as worn"), this);
@@ -154,6 +149,11 @@ void DraftStation::buildTabs(QVBoxLayout* layout) {
         tab == allTab ? showAll() : showPiece(PieceKey(tab.toStdString()));
     });
     row->addWidget(tabs_, 1);
+    wholeBed_ = new QPushButton(tr("Whole bed"), this);
+    wholeBed_->setToolTip(tr("All needles of the machine, not only those that the piece needs"));
+    wholeBed_->setCheckable(true);
+    connect(wholeBed_, &QPushButton::toggled, canvas_, &RailCanvas::setWholeBed);
+    row->addWidget(wholeBed_);
     layout->addLayout(row);
 }
 

@@ -23,6 +23,7 @@
 #include <QHeaderView>
 #include <QKeyEvent>
 #include <QMenu>
+#include <QScrollArea>
 
 #include <algorithm>
 #include <cmath>
@@ -149,7 +150,9 @@ JoinStation::JoinStation(Session& session, QWidget* parent)
     middle->addWidget(steps_);
     card_ = new HangCard(page);
     middle->addWidget(card_);
-    views_->addWidget(page);
+    QScrollArea* scroll = scrolledColumn(page, this);
+    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    views_->addWidget(scroll);
     column->addWidget(views_, 1);
     connect(whole_, &QPushButton::toggled, this, [this](bool on) {
         views_->setCurrentIndex(on ? 0 : 1);
@@ -162,6 +165,8 @@ JoinStation::JoinStation(Session& session, QWidget* parent)
     tableTitle_ = new Label(this);
     tableTitle_->setObjectName(QStringLiteral("heading"));
     tableTitle_->setAlignment(Qt::AlignTop | Qt::AlignLeft);
+    tableTitle_->setWordWrap(true);
+    table_->setMinimumHeight(170); // in a low window the page is scrolled
     middle->addWidget(tableTitle_);
     table_->setColumnCount(3);
     table_->setHorizontalHeaderLabels({tr("order"), tr("needle"), tr("takes")});

@@ -4,10 +4,12 @@
 #include "app/session/session.h"
 #include "app/theme/theme.h"
 
+#include <QFontMetricsF>
 #include <QPainter>
 #include <QPainterPath>
 
 #include <algorithm>
+#include <cmath>
 
 namespace vestimen::app {
 namespace {
@@ -228,7 +230,28 @@ void StepPictures::show(std::optional<JoinMethod> method) {
         words.append(coreText(each.text));
     setAccessibleDescription(words.join(' '));
     setVisible(!steps_.empty());
+    fit();
     update();
+}
+
+double StepPictures::columnWidth() const {
+    return (width() - 16.0) / static_cast<double>(std::max<std::size_t>(1, steps_.size()));
+}
+
+void StepPictures::fit() {
+    double words = 0.0;
+    const QFontMetricsF metrics(textFont(12));
+    for (std::size_t i = 0; i < steps_.size(); ++i)
+        words = std::max(words, metrics
+                                    .boundingRect(QRectF(0, 0, columnWidth() - 14, 1000), Qt::TextWordWrap,
+                                                  tr("%1. %2").arg(i + 1).arg(coreText(steps_[i].text)))
+                                    .height());
+    setFixedHeight(std::max(stripHeight, static_cast<int>(std::ceil(pictureHeight + 4 + words + 16))));
+}
+
+void StepPictures::resizeEvent(QResizeEvent* event) {
+    QWidget::resizeEvent(event);
+    fit();
 }
 
 void StepPictures::paintEvent(QPaintEvent*) {
@@ -238,9 +261,9 @@ void StepPictures::paintEvent(QPaintEvent*) {
     QPainter painter(this);
     painter.setRenderHint(QPainter::Antialiasing);
     paintCard(painter, rect());
-    const double wide = (width() - 16.0) / static_cast<double>(steps_.size());
+    const double wide = columnWidth();
     for (std::size_t i = 0; i < steps_.size(); ++i) {
-        const QRectF room(8 + static_cast<double>(i) * wide, 8, wide, stripHeight - 16);
+        const QRectF room(8 + static_cast<double>(i) * wide, 8, wide, height() - 16.0);
         const QRectF picture(room.left() + 8, room.top(), std::min(room.width() - 16, 150.0), pictureHeight);
         StepDrawing(painter, picture).draw(steps_[i].look);
         painter.setPen(theme.ink);

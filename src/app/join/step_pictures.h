@@ -19,8 +19,13 @@ public:
 
 protected:
     void paintEvent(QPaintEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
 
 private:
+    double columnWidth() const;
+    /// As high as the words of its steps need in their columns.
+    void fit();
+
     std::span<const JoinStep> steps_;
 };
 

@@ -115,7 +115,7 @@ BeginPage::BeginPage(Workroom& workroom, ReadingUnit unit, QWidget* parent)
     columns->setSpacing(22);
     // What is said beside the drawing grows with the article: it is scrolled, and never makes the window higher.
     auto* form = scrolledColumn(buildForm(), this);
-    form->setFixedWidth(290);
+    form->setFixedWidth(296);
     columns->addWidget(form);
     columns->addWidget(buildArticles(), 1);
     all->addLayout(columns, 1);
@@ -172,6 +172,7 @@ QWidget* BeginPage::buildForm() {
         return one.value.needles == Stitches(200) && one.value.beds == 1;
     });
     machine_->setCurrentIndex(standard == machines_.end() ? 0 : static_cast<int>(standard - machines_.begin()));
+    machine_->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
     add(tr("Machine"), machine_, "new_machine");
     yarn_ = new QLineEdit(form);
     yarn_->setPlaceholderText(tr("a name of its own, or one from the shelf"));
@@ -192,6 +193,7 @@ QWidget* BeginPage::buildForm() {
 
     heading(tr("Wearer"));
     wearer_ = new QComboBox(form);
+    wearer_->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
     wearer_->addItem(tr("Somebody new"));
     for (const ShelfItem& each : wearers_)
         wearer_->addItem(each.name);
@@ -269,7 +271,7 @@ QWidget* BeginPage::buildArticles() {
     words->addWidget(facts_);
     words->addStretch(1);
     QScrollArea* sideways = scrolledColumn(side, articles);
-    sideways->setFixedWidth(250);
+    sideways->setFixedWidth(264);
     middle->addWidget(sideways);
     column->addLayout(middle, 1);
     connect(fields_, &ChoiceFields::chosen, this, [this](const AnyChoice& choice, double value) {

@@ -109,6 +109,7 @@ QScrollArea, QScrollArea > QWidget > QWidget { background: transparent; border: 
 QListWidget, QListView, QTableWidget, QTextEdit, QPlainTextEdit { background: @paper; border: 1px solid @line; border-radius: 8px; padding: 4px; selection-background-color: @woad; selection-color: @onwoad; }
 QListWidget::item { padding: 7px 8px; border-radius: 5px; }
 QListWidget#rows::item { padding: 4px 0; }
+QListWidget::item:disabled { color: @muted; }
 QListWidget::item:selected { background: @woad; color: @onwoad; }
 QScrollBar:vertical { background: transparent; width: 10px; }
 QScrollBar::handle:vertical { background: @line; border-radius: 5px; min-height: 30px; }

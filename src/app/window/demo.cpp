@@ -70,11 +70,13 @@ QString demoFolder() {
 
 QString makeDemoWorkroom(const QString& folder, bool fresh) {
     const QString file = folder + QStringLiteral("/workroom.sqlite");
-    if (fresh)
-        for (const char* ending : {"", "-wal", "-shm"})
-            QFile::remove(file + QLatin1String(ending));
-    if (QFile::exists(file))
+    if (!fresh && QFile::exists(file))
         return file;
+    // With its safe copies and photographs: a copy left over would be offered in place of what is missing.
+    const QFileInfoList old =
+        QDir(folder).entryInfoList({QStringLiteral("workroom.*")}, QDir::Files | QDir::Dirs | QDir::System);
+    for (const QFileInfo& each : old)
+        each.isDir() && !each.isSymLink() ? QDir(each.filePath()).removeRecursively() : QFile::remove(each.filePath());
     Workroom workroom(file);
     workroom.together([&] {
         for (const char* name : {"bench-cushion", "watch-cardigan", "wheelhouse-blanket", "boot-socks"})

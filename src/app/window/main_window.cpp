@@ -134,7 +134,10 @@ template<class Kind> Kind* MainWindow::built(int station) {
         place = made;
         stack_->addWidget(made);
         connect(made, &Station::said, this, &MainWindow::say);
-        connect(made, &Station::swatchWanted, this, [this] { showStation(swatch); });
+        connect(made, &Station::swatchWanted, this, [this] {
+            showStation(swatch);
+            swatchStation()->showMode(SwatchStation::Mode::read);
+        });
         connect(made, &Station::measuresWanted, this, [this] { showStation(measure); });
         if constexpr (std::is_same_v<Kind, WorkroomPage>) {
             connect(made, &WorkroomPage::projectChosen, this, [this](qint64 id) { openProject(id, draft); });
@@ -569,7 +572,8 @@ void MainWindow::fillThread() {
     for (const Finding& finding : worked.findings)
         questions += finding.severity == Severity::note ? 0 : 1;
     set(draft,
-        !worked.sound()  ? tr("something to mend")
+        session_.sketch() ? tr("sketched")
+        : !worked.sound() ? tr("something to mend")
         : questions == 0 ? pieces
                          : tr("%1, %2 to look at").arg(pieces).arg(questions),
         session_.drawn() != nullptr);
@@ -588,7 +592,7 @@ void MainWindow::fillThread() {
     set(knit, knitting, begun);
     const auto joins = worked.joins.size();
     const auto joined = session_.project().joined.size();
-    set(join, tr("%1 of %2").arg(joined).arg(joins), joined > 0);
+    set(join, session_.sketch() ? tr("sketched") : tr("%1 of %2").arg(joined).arg(joins), joined > 0);
     const auto made = session_.project().made.size();
     set(review, made == 0 ? tr("not yet") : tr("%1 measured").arg(made), made > 0);
 }
