@@ -36,6 +36,7 @@ private slots:
     void whatRestsOnOthersIsSaid();
     void aMapIsWorkedThroughWithOneKey();
     void theOrderIsRearranged();
+    void aForgottenEndIsPutOnTheList();
     void whatIsLeftToDoIsTicked();
     void theBlockingSheetIsTrueToScale();
     void aCardForEachJoinIsPrinted();
@@ -209,6 +210,40 @@ void TestJoinStation::theOrderIsRearranged() {
     QVERIFY(!join->earlier()->isEnabled() && join->later()->isEnabled());
     join->list()->setCurrentRow(join->list()->count() - 1);
     QVERIFY(join->earlier()->isEnabled() && !join->later()->isEnabled());
+}
+
+/// An end that was to be woven in and hangs there still is put on the list of those to darn, and taken off again.
+void TestJoinStation::aForgottenEndIsPutOnTheList() {
+    WindowFixture fixture;
+    JoinStation* join = openJoin(fixture);
+    const auto ends = [&](const QString& piece) {
+        for (int i = 0; i < join->leftToDo()->count(); ++i)
+            if (const QString text = join->leftToDo()->item(i)->text(); text.startsWith(piece + ":"))
+                return text.contains("one end") ? 1 : text.section(' ', 1, 1).toInt();
+        return 0;
+    };
+    const auto choose = [&](const QString& what) {
+        for (QMenu* menu : join->findChildren<QMenu*>())
+            for (QAction* each : menu->actions())
+                if (each->text() == what)
+                    return each->trigger(), true;
+        return false;
+    };
+    const int before = ends("Front");
+    QVERIFY(before > 0);
+    QVERIFY(!choose("Front: one fewer"));
+    const QString time = join->timeLeft();
+    for (int i = 0; i < 5; ++i)
+        QVERIFY(choose("Front: one more"));
+    QCOMPARE(ends("Front"), before + 5);
+    QVERIFY(join->timeLeft() != time);
+    fixture.restart();
+    join = openJoin(fixture);
+    QCOMPARE(ends("Front"), before + 5);
+    for (int i = 0; i < 5; ++i)
+        QVERIFY(choose("Front: one fewer"));
+    QCOMPARE(ends("Front"), before);
+    QVERIFY(fixture.project().forgottenEnds.empty());
 }
 
 void TestJoinStation::whatIsLeftToDoIsTicked() {

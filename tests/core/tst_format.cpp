@@ -2,6 +2,7 @@
 // Files: there and back, against their schemas, and broken in every way.
 #include "support/bed_programs.h"
 #include "support/projects.h"
+#include "support/schemas.h"
 
 #include "core/article/articles.h"
 #include "core/bed/fabric_picture.h"
@@ -11,10 +12,6 @@
 #include "core/format/project_json.h"
 
 #include <nlohmann/json.hpp>
-#include <valijson/adapters/nlohmann_json_adapter.hpp>
-#include <valijson/schema.hpp>
-#include <valijson/schema_parser.hpp>
-#include <valijson/validator.hpp>
 
 #include <QDir>
 #include <QRegularExpression>
@@ -30,28 +27,6 @@ using operation::Shaping;
 using Json = nlohmann::json;
 
 namespace {
-
-/// What a schema has against a text; empty when it is content.
-std::string complaints(const char* schemaFile, const std::string& text) {
-    using Adapter = valijson::adapters::NlohmannJsonAdapter;
-    const auto schemaJson =
-        nlohmann::json::parse(readFile(std::string(VESTIMEN_SOURCE_DIR "/docs/format/") + schemaFile));
-    valijson::Schema schema;
-    valijson::SchemaParser().populateSchema(Adapter(schemaJson), schema);
-    const auto json = nlohmann::json::parse(text);
-    valijson::ValidationResults results;
-    valijson::Validator validator;
-    if (validator.validate(schema, Adapter(json), &results))
-        return {};
-    std::string all;
-    valijson::ValidationResults::Error error;
-    while (results.popError(error)) {
-        for (const std::string& part : error.context)
-            all += part;
-        all += ": " + error.description + "\n";
-    }
-    return all.empty() ? "refused" : all;
-}
 
 Program everyOperation() {
     op::Hang hang{.allOf = {HangSource{}, {"front", HangSource::Kind::kept, "neck"}}};
@@ -170,6 +145,7 @@ void TestFormat::projectsGoThereAndBack() {
         project.made = {{"back", Length::millimetres(518), std::nullopt, "a \"little\" wide"},
                         {"front", {}, Length::millimetres(620), {}}};
         project.joined = {"shoulder_left"};
+        project.forgottenEnds = {{"front", 2}};
         project.ease[0] = {Ease::Kind::percent, -8};
         project.swatch.known = FabricGauge{};
         project.swatch.treatmentInUse = 0;

@@ -814,7 +814,7 @@ void TestHatAndScarf::everyHatRunsClean() {
             RC_ASSERT((number(worked, "hat_stitches") - (hat.seamStitches ? 2 : 0) - hat.repeatPlus) % hat.repeat == 0);
     });
     if (all >= 50)
-        QVERIFY2(drafted > all / 3, qPrintable(QString("%1 of %2").arg(drafted).arg(all)));
+        QVERIFY2(drafted > all * 6 / 10, qPrintable(QString("%1 of %2").arg(drafted).arg(all)));
 }
 
 void TestHatAndScarf::everyScarfRunsClean() {
@@ -824,7 +824,9 @@ void TestHatAndScarf::everyScarfRunsClean() {
         Project project = test::randomProject();
         Scarf scarf;
         scarf.panels = *rc::gen::element(1, 1, 2, 3, 5, 9);
-        scarf.width = Length::millimetres(between(60, 400) * scarf.panels);
+        // Most of the bed's width at most, as this gauge fills it; knitted sideways the length lies across.
+        const Length bed = measured(project.swatch).gauge->width(project.machine.needles);
+        scarf.width = bed * between(0.1, 0.9) * scarf.panels;
         scarf.length = Length::millimetres(between(120, 900));
         scarf.untilTheYarnIsUsedUp = *rc::gen::inRange(0, 4) == 0;
         scarf.sideways = *rc::gen::inRange(0, 3) == 0;

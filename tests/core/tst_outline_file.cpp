@@ -301,6 +301,13 @@ void TestOutlineFile::badFiles_data() {
            bomb + "]><svg xmlns=\"http://www.w3.org/2000/svg\" width=\"9mm\" viewBox=\"0 0 9 9\"><path "
                   "d=\"&a11;\"/></svg>",
            "");
+    std::string wide = "<!DOCTYPE svg [<!ENTITY a \"" + std::string(8000, ' ') + "\">]>";
+    wide += "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"9mm\" viewBox=\"0 0 9 9\"><path d=\"M0 0";
+    for (int i = 0; i < 2600; ++i)
+        wide += "&a;";
+    svgRow("one entity very often, in an attribute", wide + "\"/></svg>", "unfold to more");
+    svgRow("an entity made of entities by the back door",
+           "<!DOCTYPE svg [<!ENTITY % a \"x\">%a;]><svg xmlns=\"http://www.w3.org/2000/svg\"/>", "short names");
     svgRow("a file of this machine",
            "<!DOCTYPE svg [<!ENTITY x SYSTEM \"file:///etc/hostname\">]><svg xmlns=\"http://www.w3.org/2000/svg\" "
            "width=\"9mm\" viewBox=\"0 0 9 9\"><path d=\"&x;\"/></svg>",

@@ -379,6 +379,17 @@ void TestOwnShape::strapsAreCords() {
     // Two rows bind off what lies beside each; of the others all but the first begin with the way back.
     shape.straps = true;
     QCOMPARE(slips(), 2 * 37);
+    // A tie that tapers to four stitches goes on as a cord above the last of its changes; one that tapers to a point
+    // does not.
+    shape = shapeOf(tracedPiece({{inStitches(0, 0), inStitches(24, 0), inStitches(14, 60), inStitches(14, 120),
+                                  inStitches(10, 120), inStitches(10, 60)}}));
+    QCOMPARE(slips(), 0);
+    shape.straps = true;
+    const auto cord = slips();
+    QVERIFY2(cord >= 54 && cord <= 61, qPrintable(QString::number(cord)));
+    shape = shapeOf(tracedPiece({{inStitches(0, 0), inStitches(24, 0), inStitches(14, 60), inStitches(10, 60)}}));
+    shape.straps = true;
+    QCOMPARE(slips(), 0);
 }
 
 void TestOwnShape::joinsAreOfTheEdges() {

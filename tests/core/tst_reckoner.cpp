@@ -77,6 +77,9 @@ private slots:
     void handsHangAroundThumbs();
     void mittensHaveTheirShares();
     void socksAreAsLongAsTheFoot();
+    void necksFollowTheirCurve();
+    void capsComeToTheirTop();
+    void aWholeSockAndMitten();
     void cushionBandsGetNarrower();
     void sumsAtTheMachine();
     void panelsFitTheBed();
@@ -508,6 +511,128 @@ void TestReckoner::sumsAtTheMachine() {
                                                               {"--heights", "150mm,151mm"}}));
     QCOMPARE(resultOf("heel", {{"--needles", "30"}, {"--leave", "12"}})["rows"].get<int>(), 35);
     QCOMPARE(resultOf("heel", {{"--needles", "30"}, {"--leave", "12"}})["rows_with_a_plain_one"].get<int>(), 36);
+}
+
+/// Knitted on paper: from the answer's events, row by row, the opening is held against an ellipse, or a line.
+void TestReckoner::necksFollowTheirCurve() {
+    int tried = 0;
+    CHECK_PROPERTY("necks", [&] {
+        const int width = *rc::gen::inRange(80, 320);
+        const int depth = *rc::gen::inRange(40, 220);
+        const int flat = *rc::gen::inRange(15, 60);
+        const int straight = *rc::gen::inRange(0, 55);
+        const std::string kind = *rc::gen::element<std::string>("round", "v", "square");
+        const SumAnswer answer = reckon("neck", {{"--width", std::to_string(width) + "mm"},
+                                                 {"--depth", std::to_string(depth) + "mm"},
+                                                 {"--stitch-gauge", "28/10cm"},
+                                                 {"--row-gauge", "40/10cm"},
+                                                 {"--kind", kind},
+                                                 {"--flat", std::to_string(flat)},
+                                                 {"--straight", std::to_string(straight)}});
+        if (!answer.answered)
+            return;
+        ++tried;
+        const auto result = nlohmann::json::parse(answer.result);
+        const int all = result["stitches"];
+        const int rows = result["rows"];
+        const int centre = result["centre"];
+        const int side = result["each_side"];
+        RC_ASSERT(std::abs(all - width * 0.28) <= 0.5);
+        RC_ASSERT(std::abs(rows - depth * 0.4) <= 0.5);
+        RC_ASSERT(centre + 2 * side == all);
+        int gone = 0;
+        int last = 0;
+        for (const auto& event : result["events"]) {
+            gone += event["stitches"].get<int>();
+            last = event["after_row"];
+        }
+        RC_ASSERT(gone == side);
+        RC_ASSERT(last + result["plain_after"].get<int>() == rows);
+        if (kind == "square")
+            RC_ASSERT(side == 0);
+        if (kind == "round") {
+            RC_ASSERT(std::abs(centre - all * flat / 100.0) <= 2.0 || centre > all * flat / 100.0);
+            RC_ASSERT(last <= rows * (1.0 - straight / 100.0) + 1.0);
+        }
+        for (int row = 1; row < rows && kind != "square" && side > 0; ++row) {
+            int by = 0;
+            for (const auto& event : result["events"])
+                by += event["after_row"].get<int>() < row ? event["stitches"].get<int>() : 0;
+            double ideal = side;
+            if (kind == "v") {
+                ideal = std::min<double>(side, 1.0 + (side - 1.0) * row / std::max(1.0, rows - 2.0));
+            } else {
+                const double high = std::max(1.0, std::round(rows * (1.0 - straight / 100.0)));
+                const double up = std::min(1.0, (row - 0.5) / high);
+                ideal = std::min(2.0 * row, side * std::sqrt(1.0 - (1.0 - up) * (1.0 - up)));
+            }
+            RC_ASSERT(std::abs(by - ideal) <= 2.6);
+        }
+    });
+    QVERIFY2(tried > 100, qPrintable(QString::number(tried)));
+}
+
+/// Row by row the needles never grow, both sides give the same, and the last row knits the top alone.
+void TestReckoner::capsComeToTheirTop() {
+    int tried = 0;
+    CHECK_PROPERTY("caps", [&] {
+        const int top = *rc::gen::inRange(4, 40);
+        const int underarm = *rc::gen::inRange(0, 10);
+        const int side = *rc::gen::inRange(4, 50);
+        const int rows = *rc::gen::inRange(10, 90);
+        const int around = top + 2 * underarm + 2 * side;
+        const SumAnswer answer = reckon("cap", {{"--around", std::to_string(around)},
+                                                {"--underarm", std::to_string(underarm)},
+                                                {"--top", std::to_string(top)},
+                                                {"--rows", std::to_string(rows)}});
+        if (!answer.answered) {
+            RC_ASSERT(side * 3 > rows);
+            return;
+        }
+        ++tried;
+        const auto needles = nlohmann::json::parse(answer.result)["needles"].get<std::vector<int>>();
+        RC_ASSERT(static_cast<int>(needles.size()) == rows);
+        RC_ASSERT(std::ranges::is_sorted(needles, std::greater()));
+        RC_ASSERT(needles.front() <= around - 2 * underarm);
+        RC_ASSERT(needles.back() == top);
+        // A bell: half-way up, half of it is gone, if it is neither steep nor flat.
+        if (side * 2 < rows)
+            RC_ASSERT(std::abs(needles[static_cast<std::size_t>(rows / 2)] - (top + side)) <= 6);
+    });
+    QVERIFY2(tried > 100, qPrintable(QString::number(tried)));
+    QVERIFY(asked("cap 97 top 20 rows 40").contains("same number on both sides"));
+}
+
+/// Parts follow each other on the counter as they are knitted; a tip and a thumb come to what is said of them.
+void TestReckoner::aWholeSockAndMitten() {
+    const auto sock = nlohmann::json::parse(reckon("sock", {{"--foot", "255mm"},
+                                                            {"--foot-girth", "240mm"},
+                                                            {"--ease", "-8"},
+                                                            {"--stitch-gauge", "28/10cm"},
+                                                            {"--row-gauge", "40/10cm"},
+                                                            {"--cuff", "5cm"},
+                                                            {"--leg", "12cm"}})
+                                                .result);
+    QCOMPARE(sock["cuff_rows"].get<int>(), 20);
+    QCOMPARE(sock["leg_rows"].get<int>(), 48);
+    // Heel and toe each take twice the rows out, one fewer, and a plain one.
+    const int turned = 2 * sock["toe_rows"].get<int>();
+    QCOMPARE(sock["rows"].get<int>(), 20 + 48 + turned + sock["foot_rows"].get<int>() + turned);
+    const auto mitten = nlohmann::json::parse(reckon("mitten", {{"--palm", "205mm"},
+                                                                {"--hand", "185mm"},
+                                                                {"--thumb-girth", "66mm"},
+                                                                {"--ease", "2"},
+                                                                {"--stitch-gauge", "28/10cm"},
+                                                                {"--row-gauge", "40/10cm"},
+                                                                {"--cuff", "6cm"}})
+                                                  .result);
+    QCOMPARE(mitten["cuff_rows"].get<int>(), 24);
+    const int fewer = mitten["tip_each_side_of_a_half"];
+    QCOMPARE(mitten["tip_after_rows"].size(), static_cast<std::size_t>(fewer));
+    QCOMPARE(mitten["tip_left"].get<int>(), mitten["stitches"].get<int>() / 2 - 2 * fewer);
+    QVERIFY(mitten["tip_after_rows"].back().get<int>() < mitten["tip_rows"].get<int>());
+    QVERIFY(std::abs(3 * mitten["tip_left"].get<int>() - mitten["stitches"].get<int>() / 2) <= 3);
+    QCOMPARE(mitten["thumb_drawn_up"].get<int>(), (mitten["thumb_stitches"].get<int>() + 1) / 2);
 }
 
 void TestReckoner::cushionBandsGetNarrower() {

@@ -99,6 +99,7 @@ private slots:
     void aWeltAfterwardsLooksLikeOneFirst();
     void aHemIsFlatAndRisesAsChosen_data();
     void aHemIsFlatAndRisesAsChosen();
+    void aHemsLastGroupComesBackAtOnce();
     void aNeckIsFlatAndRisesAsChosen_data();
     void aNeckIsFlatAndRisesAsChosen();
     void latchedColumnsArePurl();
@@ -489,16 +490,45 @@ void TestShapes::aHemIsFlatAndRisesAsChosen() {
     QVERIFY(std::abs(static_cast<double>(std::ranges::count(lowest, 0)) - flat * c.hem.count()) <= 4.0);
 }
 
+/// The other school of a curved hem: each group is larger than the one before, and what is left comes back at once.
+void TestShapes::aHemsLastGroupComesBackAtOnce() {
+    for (const double flat : {0.2, 0.4, 0.6}) {
+        Project project = vestimen::test::odilesPullover();
+        garment(project).hem.line = HemLine::curved;
+        garment(project).hem.flat = flat;
+        garment(project).hem.lastAtOnce = true;
+        garment(project).body.welt.kind = WeltKind::rolled;
+        const WorkedGarment worked = soundWork(project);
+        const WorkedPiece& back = *worked.piece(pieces::back);
+        // From the program: the groups that are put back at the left, and from the bed: nothing is wrong with it.
+        QVERIFY2(back.fabric.findings.empty(), vestimen::test::listed(back.fabric.findings));
+        std::vector<int> groups;
+        for (const Operation& each : back.program.operations)
+            if (const auto* release = std::get_if<operation::Release>(&each.action))
+                if (release->to.slot() < 0)
+                    groups.push_back(std::abs(release->to.slot() - release->from.slot()) + 1);
+        QVERIFY(groups.size() > 3);
+        const int all = std::accumulate(groups.begin(), groups.end(), 0);
+        QVERIFY(std::abs(groups.back() - all / 3.0) <= 1.0);
+        // A half-stitch's rounding apart.
+        for (std::size_t i = 1; i < groups.size(); ++i)
+            QVERIFY2(groups[i] >= groups[i - 1] - 1, qPrintable(QString("%1 after %2").arg(groups[i]).arg(groups[i - 1])));
+        QVERIFY(groups[groups.size() - 2] > groups.front());
+    }
+}
+
 void TestShapes::aNeckIsFlatAndRisesAsChosen_data() {
     QTest::addColumn<int>("school");
     QTest::addColumn<int>("side");
     QTest::addColumn<double>("flat");
+    QTest::addColumn<double>("straight");
     for (const NeckSchool school : allNeckSchools)
         for (const Profile side : {Profile::ellipse, Profile::straight})
             for (const double flat : {0.15, 0.33, 0.6})
-                QTest::addRow("%s, %s, %.2f", label(school), optionsOf<Profile>[static_cast<std::size_t>(side)].key,
-                              flat)
-                    << int(school) << int(side) << flat;
+                for (const double straight : {0.0, 0.3, 0.5})
+                    QTest::addRow("%s, %s, %.2f, %.1f", label(school),
+                                  optionsOf<Profile>[static_cast<std::size_t>(side)].key, flat, straight)
+                        << int(school) << int(side) << flat << straight;
 }
 
 /// From the fabric's outline: how wide the neck is at each height above its lowest row.
@@ -506,7 +536,9 @@ void TestShapes::aNeckIsFlatAndRisesAsChosen() {
     QFETCH(int, school);
     QFETCH(int, side);
     QFETCH(double, flat);
+    QFETCH(double, straight);
     Project project = vestimen::test::odilesPullover();
+    garment(project).neck.straight = straight;
     garment(project).neck.school = static_cast<NeckSchool>(school);
     garment(project).neck.profile = static_cast<Profile>(side);
     garment(project).neck.flat = flat;
@@ -532,7 +564,7 @@ void TestShapes::aNeckIsFlatAndRisesAsChosen() {
         return right - left;
     };
     const double wide = c.neck.count();
-    const double high = c.frontNeck.depth.count() * 0.7; // the rest goes straight up
+    const double high = c.frontNeck.depth.count() * (1.0 - straight); // the rest goes straight up
     for (int row = 3; row < c.frontNeck.depth.count() - c.shoulderRows.count() - 1; ++row) {
         const double up = std::min(1.0, (row + 0.5) / high);
         const double share = flat + (1.0 - flat) * (static_cast<Profile>(side) == Profile::straight

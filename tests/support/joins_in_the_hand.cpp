@@ -273,8 +273,8 @@ int checkSeamsMeet(const Project& project, const Worked& worked) {
     for (const Join& join : worked.joins) {
         const bool byRows = join.first.unit == JoinUnit::rows && join.second.unit == JoinUnit::rows &&
                             (join.method == JoinMethod::mattress || join.method == JoinMethod::mattressOfThree);
-        // A raglan's two sides, and a panel at a step of the shoulder, are judged by their own tests.
-        if (!byRows || join.key.starts_with("raglan") || join.key.starts_with("panel_"))
+        // A raglan's two sides are judged by their own test.
+        if (!byRows || join.key.starts_with("raglan"))
             continue;
         ++seams;
         if (std::abs(join.first.count - join.second.count) > 1)

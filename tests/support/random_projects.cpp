@@ -1,11 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "support/random_projects.h"
 
+#include "core/article/articles.h"
+
 #include <rapidcheck.h>
 
-namespace vestimen::test {
-namespace {} // namespace
+#include <algorithm>
+#include <cmath>
 
+namespace vestimen::test {
 namespace {
 
 BindOffMethod randomBindOff() {
@@ -94,6 +97,8 @@ Project randomProject() {
     choices.neck.atBack = *rc::gen::arbitrary<bool>();
     if (*rc::gen::arbitrary<bool>()) {
         choices.neck.flat = between(leastNeckFlat, mostNeckFlat);
+        choices.neck.straight = *rc::gen::arbitrary<bool>() ? 0.3 : between(0.0, mostNeckStraight);
+        choices.hem.lastAtOnce = *rc::gen::arbitrary<bool>();
         choices.hem.flat = between(leastHemFlat, mostHemFlat);
         choices.hem.profile = *rc::gen::element(Profile::ellipse, Profile::straight);
         choices.neck.profile = *rc::gen::element(Profile::ellipse, Profile::straight);
@@ -171,6 +176,53 @@ Project randomProject() {
     choices.opening.bandOnItsEdge = *rc::gen::inRange(0, 3) == 0;
     project.waste.cord = *rc::gen::inRange(0, 4) > 0;
     return project;
+}
+
+namespace {
+
+template<class... Forms> struct Overloaded : Forms... {
+    using Forms::operator()...;
+};
+
+/// A value that a choice may have, about as large as it is.
+double randomValue(const AnyChoice& choice, double now, int yarns) {
+    const auto whole = [](double least, double most) {
+        const int low = static_cast<int>(std::ceil(least));
+        return static_cast<double>(*rc::gen::inRange(low, std::max(low, static_cast<int>(most)) + 1));
+    };
+    return std::visit(
+        Overloaded{
+            [&](const OneOf& form) { return whole(0, static_cast<double>(form.options.size()) - 1); },
+            [&](const YesOrNo&) { return whole(0, 1); },
+            [&](const ALength& form) {
+                return whole(std::max<double>(form.offered.least, 0.7 * now), std::min<double>(form.offered.most, 1.4 * now + 2));
+            },
+            [&](const ANumber& form) {
+                return whole(std::max<double>(form.offered.least, 0.5 * now), std::min<double>(form.offered.most, 2 * now + 3));
+            },
+            [&](const AShare& form) {
+                return between(std::max(form.least, 0.7 * now), std::min(form.most, 1.3 * now + 0.05));
+            },
+            [&](const AYarn&) { return whole(0, yarns - 1); }},
+        choice.form);
+}
+
+} // namespace
+
+Project randomProjectOf(const Article& kind) {
+    Project project = randomProject();
+    project.ease = EaseTable();
+    project.pins.clear();
+    project.article = kind;
+    useUsualEase(kind, project.ease);
+    for (const AnyChoice& choice : choicesOf(kind))
+        if (*rc::gen::inRange(0, 5) == 0)
+            choice.set(project.article, randomValue(choice, choice.get(project.article), project.yarns()));
+    return project;
+}
+
+Project randomProjectOf(const Article& kind, std::uint64_t seed) {
+    return rc::gen::exec([&] { return randomProjectOf(kind); })(rc::Random(seed), rc::kNominalSize).value();
 }
 
 Project randomProject(std::uint64_t seed) {

@@ -16,7 +16,11 @@ double between(double least, double most);
 WeltMaking randomMaking();
 Welt randomWelt(double least, double most);
 Hat randomHat();
-/// The same one for a seed, anywhere.
+/// Of any kind: on such a ground, with some of its choices changed within what is offered. Which these are, the kind's
+/// own list says.
+Project randomProjectOf(const Article& kind);
+/// The same ones for a seed, anywhere.
 Project randomProject(std::uint64_t seed);
+Project randomProjectOf(const Article& kind, std::uint64_t seed);
 
 } // namespace vestimen::test

@@ -18,7 +18,7 @@ public:
     void show(const Join* join);
     /// The pair that hands are at, in the order in which they work; none before they begin.
     void setHand(int at);
-    QSize minimumSizeHint() const override { return {320, 200}; }
+    QSize minimumSizeHint() const override { return {240, 200}; }
 
 protected:
     void paintEvent(QPaintEvent* event) override;
@@ -38,7 +38,7 @@ public:
     explicit HangCard(QWidget* parent = nullptr);
     void show(int at, int of, const QString& needle, const QString& takes);
     QString text() const { return needle_ + QStringLiteral(" · ") + takes_; }
-    QSize minimumSizeHint() const override { return {320, 84}; }
+    QSize minimumSizeHint() const override { return {240, 84}; }
 
 protected:
     void paintEvent(QPaintEvent* event) override;

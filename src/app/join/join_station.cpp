@@ -85,7 +85,15 @@ JoinStation::JoinStation(Session& session, QWidget* parent)
     list_->installEventFilter(this);
     auto* rest = new Label(tr("Then"), this);
     rest->setObjectName(QStringLiteral("heading"));
-    left->addWidget(rest);
+    auto* forgotten = new QPushButton(tr("An end forgotten"), this);
+    forgotten->setObjectName(QStringLiteral("small"));
+    forgotten->setToolTip(tr("One that was to be woven in and still hangs: it goes on the list of those to darn in"));
+    forgotten_ = new QMenu(forgotten);
+    forgotten->setMenu(forgotten_);
+    auto* then = new QHBoxLayout;
+    then->addWidget(rest, 1);
+    then->addWidget(forgotten);
+    left->addLayout(then);
     chores_ = new LeftToDoList(this);
     chores_->setFixedWidth(258);
     left->addWidget(chores_, 2);
@@ -466,6 +474,7 @@ void JoinStation::refresh() {
     laidOut_->setSketched(session().sketch() != nullptr);
     one_->setEnabled(drawn != nullptr);
     next_->fill();
+    fillForgotten();
     drawn ? chores_->show(session().project(), *drawn) : chores_->clear();
     timeLeft_->setText(drawn ? timeText(minutesLeft(session().project(), *drawn)) : QString());
     asPlanned_->setEnabled(!session().project().joinOrder.empty());
@@ -473,6 +482,31 @@ void JoinStation::refresh() {
     if (list_->count() > 0 && list_->currentRow() < 0)
         list_->setCurrentRow(std::min(row, list_->count() - 1));
     showJoin();
+}
+
+/// At which piece an end was forgotten.
+void JoinStation::fillForgotten() {
+    forgotten_->clear();
+    const Project& project = session().project();
+    const auto change = [this](const std::string& piece, int by, const QString& what) {
+        Project next = this->session().project();
+        int& ends = next.forgottenEnds[piece];
+        ends = std::clamp(ends + by, 0, Project::mostForgotten);
+        if (ends == 0)
+            next.forgottenEnds.erase(piece);
+        setTicked(next, "ends/" + piece, false);
+        this->session().edit(what, std::move(next));
+    };
+    for (const PieceName& each : namesOf(project.article)) {
+        const std::string piece = key(each.key);
+        const QString name = coreText(each.label);
+        connect(forgotten_->addAction(tr("%1: one more").arg(name)), &QAction::triggered, this,
+                [change, piece, name] { change(piece, 1, tr("%1: an end forgotten").arg(name)); });
+        if (project.forgottenEnds.contains(piece))
+            connect(forgotten_->addAction(tr("%1: one fewer").arg(name)), &QAction::triggered, this,
+                    [change, piece, name] { change(piece, -1, tr("%1: an end found").arg(name)); });
+    }
+    forgotten_->setEnabled(session().drawn() != nullptr);
 }
 
 /// What there will be to join: nothing of it can be picked or ticked.

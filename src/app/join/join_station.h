@@ -14,6 +14,7 @@
 #include <QComboBox>
 #include <QLabel>
 #include <QListWidget>
+#include <QMenu>
 #include <QPushButton>
 #include <QSpinBox>
 #include <QStackedWidget>
@@ -65,6 +66,7 @@ private:
     /// The joins of what is drafted; where pieces were begun by other programs, of these.
     void count(const Worked& drawn);
     void showSketch(const Worked& sketch);
+    void fillForgotten();
     void showJoin();
     /// What goes on each needle. Where hands are in the map of the same join, they stay.
     void fillMap(const Join& join);
@@ -88,6 +90,7 @@ private:
     QPushButton* later_ = nullptr;
     QPushButton* asPlanned_ = nullptr;
     LeftToDoList* chores_ = nullptr;
+    QMenu* forgotten_ = nullptr;
     StepPictures* steps_ = nullptr;
     QComboBox* way_ = nullptr;
     QSpinBox* took_ = nullptr;

@@ -79,10 +79,10 @@ void ArticleTile::paintEvent(QPaintEvent*) {
     paintPieces(painter, QRectF(20, 11, width() - 40, height() - 64), pictures_, gauge_, colour_);
     painter.setPen(theme.ink);
     // Names of all kinds have their room, in a narrow window a smaller one.
-    const int margin = width() < 150 ? 9 : 14;
-    for (int size = 16; size >= 11; --size) {
+    const int margin = width() < 150 ? 7 : 14;
+    for (int size = 16; size >= 10; --size) {
         painter.setFont(titleFont(size));
-        if (painter.fontMetrics().horizontalAdvance(text()) <= width() - 2 * margin)
+        if (painter.fontMetrics().horizontalAdvance(text()) <= width() - 2 * margin - 3)
             break;
     }
     painter.drawText(QRectF(margin, height() - 50, width() - 2 * margin, 24), Qt::AlignVCenter,

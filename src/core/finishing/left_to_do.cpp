@@ -54,12 +54,15 @@ std::vector<Chore> leftToDo(const Project& project, const Worked& worked) {
     std::ptrdiff_t buttons = 0;
     for (const WorkedPiece& piece : worked.pieces)
         buttons += std::ranges::count(piece.fabric.marks, std::string("button"), &FabricMark::as);
-    for (const PieceSupplies& piece : worked.supplies.pieces)
-        if (piece.ends > 0)
+    for (const PieceSupplies& piece : worked.supplies.pieces) {
+        const auto forgotten = project.forgottenEnds.find(piece.piece);
+        const int ends = piece.ends + (forgotten == project.forgottenEnds.end() ? 0 : forgotten->second);
+        if (ends > 0)
             chores.push_back({"ends/" + piece.piece,
-                              {piece.ends == 1 ? "{0}: one end to darn in" : "{0}: {1} ends to darn in",
-                               {render(labelOf(project.article, PieceKey(piece.piece))), piece.ends}},
-                              piece.ends * minutesForAnEnd});
+                              {ends == 1 ? "{0}: one end to darn in" : "{0}: {1} ends to darn in",
+                               {render(labelOf(project.article, PieceKey(piece.piece))), ends}},
+                              ends * minutesForAnEnd});
+    }
     if (buttons > 0)
         chores.push_back({"buttons",
                           {buttons == 1 ? "One button, sewn on at its mark" : "{0} buttons, each sewn on at its mark",

@@ -164,18 +164,28 @@ private:
 } // namespace
 
 std::string draftSvg(const Worked& worked, const std::string& colour) {
-    std::string groups;
     double right = 0.0;
     double high = 0.0;
+    std::vector<SvgSize> sizes;
     for (const WorkedPiece& piece : worked.pieces) {
-        const SvgPiece drawn = svgPiece(piece.program, piece.fabric, piece.outline, *worked.measured.gauge, colour,
-                                        piece.program.piece + "_");
-        groups += fmt::format("<g id=\"{}\" transform=\"translate({:.3f} 0)\">\n{}</g>\n", xmlText(piece.program.piece),
-                              right + drawn.width / 2.0, drawn.groups);
-        right += drawn.width + gap;
-        high = std::max(high, drawn.height);
+        const SvgSize size =
+            sizes.emplace_back(svgSize(piece.program, piece.fabric, *worked.measured.gauge));
+        right += size.width + gap;
+        high = std::max(high, size.height);
     }
-    return svgDocument(-gap, -gap, right + gap, high + 2 * gap, "draft", groups);
+    SvgWriter svg(-gap, -gap, right + gap, high + 2 * gap, "draft");
+    double left = 0.0;
+    for (std::size_t i = 0; i < sizes.size(); ++i) {
+        const WorkedPiece& piece = worked.pieces[i];
+        svg.begin("g")
+            .attribute("id", piece.program.piece)
+            .attribute("transform", fmt::format("translate({:.3f} 0)", left + sizes[i].width / 2.0));
+        writePiece(svg, piece.program, piece.fabric, piece.outline, *worked.measured.gauge, colour,
+                   piece.program.piece + "_");
+        svg.end();
+        left += sizes[i].width + gap;
+    }
+    return svg.take();
 }
 
 std::string draftDxf(const Worked& worked, const std::vector<PieceKey>& only) {

@@ -1,41 +1,52 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/format/gauge_rule_svg.h"
 
-#include "core/format/quoting.h"
+#include "core/format/svg_writer.h"
 
-#include <fmt/format.h>
+#include <utility>
 
 namespace vestimen {
 
 std::string gaugeRuleSvg(const RuleDrawing& drawing) {
     using Group = RuleDrawing::Group;
-    std::string svg = fmt::format("<?xml version=\"1.0\" encoding=\"UTF-8\"?>\n"
-                                  "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"{0:.3f}mm\" height=\"{1:.3f}mm\" "
-                                  "viewBox=\"0 0 {0:.3f} {1:.3f}\">\n"
-                                  "  <rect id=\"paper\" width=\"{0:.3f}\" height=\"{1:.3f}\" fill=\"#FFFFFF\"/>\n",
-                                  drawing.width, drawing.height);
+    const char* ink = "#26282F";
+    SvgWriter svg(0.0, 0.0, drawing.width, drawing.height);
+    svg.begin("rect")
+        .attribute("id", "paper")
+        .attribute("width", drawing.width)
+        .attribute("height", drawing.height)
+        .attribute("fill", "#FFFFFF")
+        .end();
     for (const auto& [group, name] : {std::pair{Group::frame, "frame"},
                                       {Group::stitches, "stitches"},
                                       {Group::rows, "rows"},
                                       {Group::check, "check"}}) {
-        svg += fmt::format("  <g id=\"{}\" stroke=\"#26282F\" fill=\"none\">\n", name);
+        svg.begin("g").attribute("id", name).attribute("stroke", ink).attribute("fill", "none");
         for (const RuleDrawing::Line& line : drawing.lines) {
             if (line.group != group)
                 continue;
-            svg += fmt::format("    <line x1=\"{:.4f}\" y1=\"{:.4f}\" x2=\"{:.4f}\" y2=\"{:.4f}\" "
-                               "stroke-width=\"{:.2f}\"",
-                               line.x1, line.y1, line.x2, line.y2, line.width);
+            svg.begin("line")
+                .attribute("x1", line.x1, 4)
+                .attribute("y1", line.y1, 4)
+                .attribute("x2", line.x2, 4)
+                .attribute("y2", line.y2, 4)
+                .attribute("stroke-width", line.width, 2);
             if (line.value > 0.0)
-                svg += fmt::format(" data-value=\"{:.1f}\"", line.value);
-            svg += "/>\n";
+                svg.attribute("data-value", line.value, 1);
+            svg.end();
         }
-        svg += "  </g>\n";
+        svg.end();
     }
-    svg += "  <g id=\"words\" font-family=\"sans-serif\" fill=\"#26282F\">\n";
+    svg.begin("g").attribute("id", "words").attribute("font-family", "sans-serif").attribute("fill", ink);
     for (const RuleDrawing::Words& words : drawing.words)
-        svg += fmt::format("    <text x=\"{:.3f}\" y=\"{:.3f}\" font-size=\"{:.2f}\" text-anchor=\"{}\">{}</text>\n",
-                           words.x, words.y, words.size, words.centred ? "middle" : "start", xmlText(words.text));
-    return svg + "  </g>\n</svg>\n";
+        svg.begin("text")
+            .attribute("x", words.x)
+            .attribute("y", words.y)
+            .attribute("font-size", words.size, 2)
+            .attribute("text-anchor", words.centred ? "middle" : "start")
+            .text(words.text)
+            .end();
+    return svg.take();
 }
 
 } // namespace vestimen

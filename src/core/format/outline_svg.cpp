@@ -169,7 +169,32 @@ Matrix toMm(xmlNode* svg) {
 
 } // namespace
 
+namespace {
+
+/// Short names for what is written often are unfolded; how far, is bounded before anything is: by the longest of them
+/// for each place that names one. None may name another.
+void boundEntities(const std::string& text) {
+    constexpr std::size_t mostUnfolded = 1'000'000; // characters
+    std::size_t longest = 0;
+    for (auto at = text.find("<!ENTITY"); at != std::string::npos; at = text.find("<!ENTITY", at + 1)) {
+        const auto open = text.find_first_of("\"'", at);
+        const auto close = open == std::string::npos ? open : text.find(text[open], open + 1);
+        if (close == std::string::npos)
+            break; // it is no XML, and the reader says so
+        const std::string_view value = std::string_view(text).substr(open + 1, close - open - 1);
+        const bool isOfOthers = text.find('%', at) < open || value.find('%') != std::string_view::npos;
+        if (isOfOthers || value.find('&') != std::string_view::npos)
+            throw FormatError("The drawing has short names that stand for other short names: save it without them.");
+        longest = std::max(longest, value.size());
+    }
+    if (longest > 0 && longest * static_cast<std::size_t>(std::ranges::count(text, '&')) > mostUnfolded)
+        throw FormatError("The drawing’s short names unfold to more than a drawing holds: save it without them.");
+}
+
+} // namespace
+
 OutlineFile outlinesFromSvg(const std::string& text) {
+    boundEntities(text);
     // Entities stay as they are and nothing is fetched; what is nested without end is refused.
     const std::unique_ptr<xmlDoc, Free> document(
         xmlReadMemory(text.data(), static_cast<int>(text.size()), nullptr, nullptr,

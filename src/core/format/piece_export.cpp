@@ -11,61 +11,76 @@
 #include <iterator>
 
 namespace vestimen {
+namespace {
 
-SvgPiece svgPiece(const Program& program, const Fabric& fabric, const Outline& ideal, const FabricGauge& gauge,
-                  const std::string& colour, const std::string& prefix) {
+constexpr const char* ink = "#26282F";
+
+} // namespace
+
+SvgSize svgSize(const Program& program, const Fabric& fabric, const FabricGauge& gauge) {
+    const FabricPicture shape = picture(fabric, program, firstSeenPass(program), true);
+    return {std::max(0, shape.lastSlot - shape.firstSlot + 1) * gauge.stitches.unit().mm(),
+            shape.rows * gauge.rows.unit().mm()};
+}
+
+void writePiece(SvgWriter& svg, const Program& program, const Fabric& fabric, const Outline& ideal,
+                const FabricGauge& gauge, const std::string& colour, const std::string& prefix) {
     const FabricPicture shape = picture(fabric, program, firstSeenPass(program), true);
     const double stitch = gauge.stitches.unit().mm();
     const double row = gauge.rows.unit().mm();
-    const int slots = std::max(0, shape.lastSlot - shape.firstSlot + 1);
-    SvgPiece piece{slots * stitch, shape.rows * row, {}};
+    const double high = shape.rows * row;
     // An odd stitch stands on the right.
     const double middle = (shape.firstSlot + shape.lastSlot + 1) / 2.0;
     const auto x = [&](double slot) { return (slot - middle) * stitch; };
-    const auto y = [&](double rows) { return piece.height - rows * row; };
-    auto out = std::back_inserter(piece.groups);
-    fmt::format_to(out, "<g id=\"{}stitches\" fill=\"{}\" stroke=\"none\">\n", prefix, xmlText(colour));
+    const auto y = [&](double rows) { return high - rows * row; };
+    const auto group = [&](const char* name, const std::string& fill, const char* stroke) {
+        svg.begin("g").attribute("id", prefix + name).attribute("fill", fill).attribute("stroke", stroke);
+    };
+    group("stitches", colour, "none");
     for (const FabricBlock& block : shape.blocks)
-        fmt::format_to(out, "<rect x=\"{:.3f}\" y=\"{:.3f}\" width=\"{:.3f}\" height=\"{:.3f}\"/>\n",
-                       x(block.firstSlot), y(block.to), (block.lastSlot - block.firstSlot + 1) * stitch,
-                       (block.to - block.from) * row);
-    fmt::format_to(out, "</g>\n<g id=\"{}outline\" fill=\"none\" stroke=\"#26282F\" stroke-width=\"0.5\">\n<path d=\"",
-                   prefix);
+        svg.begin("rect")
+            .attribute("x", x(block.firstSlot))
+            .attribute("y", y(block.to))
+            .attribute("width", (block.lastSlot - block.firstSlot + 1) * stitch)
+            .attribute("height", (block.to - block.from) * row)
+            .end();
+    svg.end();
+    group("outline", "none", ink);
+    svg.attribute("stroke-width", 0.5, 1);
+    std::string path;
     for (const OutlineLine& line : shape.outline)
-        fmt::format_to(out, "M{:.3f} {:.3f}L{:.3f} {:.3f}", x(line.x1), y(line.y1), x(line.x2), y(line.y2));
-    fmt::format_to(out, "\"/>\n</g>\n");
+        fmt::format_to(std::back_inserter(path), "M{:.3f} {:.3f}L{:.3f} {:.3f}", x(line.x1), y(line.y1), x(line.x2),
+                       y(line.y2));
+    svg.begin("path").attribute("d", path).end().end();
     if (!shape.eyelets.empty()) {
-        fmt::format_to(out, "<g id=\"{}eyelets\" fill=\"none\" stroke=\"#26282F\" stroke-width=\"0.5\">\n", prefix);
+        group("eyelets", "none", ink);
+        svg.attribute("stroke-width", 0.5, 1);
         for (const Eyelet& each : shape.eyelets)
-            fmt::format_to(out, "<circle cx=\"{:.3f}\" cy=\"{:.3f}\" r=\"{:.3f}\"/>\n", x(each.slot + 0.5),
-                           y(each.row + 0.5), 0.35 * std::min(stitch, row));
-        fmt::format_to(out, "</g>\n");
+            svg.begin("circle")
+                .attribute("cx", x(each.slot + 0.5))
+                .attribute("cy", y(each.row + 0.5))
+                .attribute("r", 0.35 * std::min(stitch, row))
+                .end();
+        svg.end();
     }
-    fmt::format_to(out, "<g id=\"{}ideal\" fill=\"none\" stroke=\"#AE412B\" stroke-width=\"0.3\">\n", prefix);
+    group("ideal", "none", "#AE412B");
+    svg.attribute("stroke-width", 0.3, 1);
     for (const OutlineEdge& edge : ideal.edges) {
-        fmt::format_to(out, "<polyline id=\"{}ideal_{}\" points=\"", xmlText(prefix), xmlText(edge.name));
+        std::string points;
         for (const OutlinePoint& point : edge.points)
-            fmt::format_to(out, "{:.3f},{:.3f} ", point.x.mm(), piece.height - point.y.mm());
-        fmt::format_to(out, "\"/>\n");
+            fmt::format_to(std::back_inserter(points), "{:.3f},{:.3f} ", point.x.mm(), high - point.y.mm());
+        svg.begin("polyline").attribute("id", prefix + "ideal_" + edge.name).attribute("points", points).end();
     }
-    piece.groups += "</g>\n";
-    return piece;
-}
-
-std::string svgDocument(double left, double top, double width, double height, const std::string& title,
-                        const std::string& groups) {
-    return fmt::format("<?xml version=\"1.0\" encoding=\"UTF-8\"?>\n"
-                       "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"{0:.3f}mm\" height=\"{1:.3f}mm\" "
-                       "viewBox=\"{2:.3f} {3:.3f} {0:.3f} {1:.3f}\">\n<title>{4}</title>\n{5}</svg>\n",
-                       width, height, left, top, xmlText(title), groups);
+    svg.end();
 }
 
 std::string toSvg(const Program& program, const Fabric& fabric, const Outline& ideal, const FabricGauge& gauge,
                   const std::string& colour) {
     constexpr double margin = 10.0;
-    const SvgPiece piece = svgPiece(program, fabric, ideal, gauge, colour, "");
-    return svgDocument(-piece.width / 2 - margin, -margin, piece.width + 2 * margin, piece.height + 2 * margin,
-                       program.piece, piece.groups);
+    const SvgSize size = svgSize(program, fabric, gauge);
+    SvgWriter svg(-size.width / 2 - margin, -margin, size.width + 2 * margin, size.height + 2 * margin, program.piece);
+    writePiece(svg, program, fabric, ideal, gauge, colour, "");
+    return svg.take();
 }
 
 std::string toCsv(const Program& program) {

@@ -310,6 +310,8 @@ std::string toJson(const Project& project) {
         if (tick.minutes > 0.0)
             result["finished"].back()["minutes"] = tick.minutes;
     }
+    for (const auto& [piece, ends] : project.forgottenEnds)
+        result["forgotten_ends"][piece] = ends;
     result["notes"] = Json::array();
     for (const Note& note : project.notes)
         result["notes"].push_back({{"piece", note.piece}, {"text", note.text}});
@@ -323,7 +325,7 @@ Project projectFromJson(const std::string& text) {
     reader.expectKeys({"format", "version",    "name",       "article",   "machine",  "yarn", "more_yarns", "stripes",
                        "ends",   "waste_yarn", "decided",    "swatch",    "wearer",   "ease", "choices",    "pins",
                        "made",   "joined",     "join_order", "join_ways", "hand",    "finished",
-                       "notes"});
+                       "forgotten_ends", "notes"});
     Project project;
     project.name = reader.at("name").text();
     project.article = readKind(reader.at("article"));
@@ -389,6 +391,10 @@ Project projectFromJson(const std::string& text) {
             if (const auto minutes = each.find("minutes"))
                 tick.minutes = minutes->number(0.0, 10'000.0);
             project.finished.push_back(std::move(tick));
+        });
+    if (const auto forgotten = reader.find("forgotten_ends"))
+        forgotten->forEachKey([&](const std::string& piece, const JsonReader& ends) {
+            project.forgottenEnds[piece] = ends.integer(1, Project::mostForgotten);
         });
     if (const auto notes = reader.find("notes"))
         notes->forEach([&](const JsonReader& each) {

@@ -29,21 +29,4 @@ std::string fromCsvText(const std::string& field) {
     return isGuarded ? field.substr(1) : field;
 }
 
-std::string xmlText(const std::string& text) {
-    std::string result;
-    for (const char c : text) {
-        if (c == '<')
-            result += "&lt;";
-        else if (c == '>')
-            result += "&gt;";
-        else if (c == '&')
-            result += "&amp;";
-        else if (c == '"')
-            result += "&quot;";
-        else if (static_cast<unsigned char>(c) >= 0x20 || c == '\t' || c == '\n' || c == '\r')
-            result += c; // other control characters cannot stand in XML at all
-    }
-    return result;
-}
-
 } // namespace vestimen

@@ -10,7 +10,5 @@ namespace vestimen {
 std::string csvText(const std::string& text);
 /// The text that such a field was made from, its line breaks apart.
 std::string fromCsvText(const std::string& field);
-/// Text fit for an XML element or attribute.
-std::string xmlText(const std::string& text);
 
 } // namespace vestimen

@@ -45,8 +45,11 @@ struct Project : Ground {
     std::map<std::string, std::string> joinWays; ///< by join, how it is made where not as planned
     Hand hand = Hand::right;                     ///< that latches off: which edge hangs first follows from it
     std::vector<Tick> finished; ///< joins by key, and what was left to do after them, such as "ends/front"
+    /// By piece, 1 to `mostForgotten`: ends that were to be woven in or sewn with, and hang there still.
+    std::map<std::string, int> forgottenEnds;
     std::vector<Note> notes;
 
+    static constexpr int mostForgotten = 99;
     bool operator==(const Project&) const = default;
 };
 

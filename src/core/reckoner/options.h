@@ -169,6 +169,9 @@ SumAnswer thumb(const Options& options);
 SumAnswer sock(const Options& options);
 SumAnswer cushion(const Options& options);
 SumAnswer panels(const Options& options);
+// What curves ask.
+SumAnswer neck(const Options& options);
+SumAnswer cap(const Options& options);
 // What is asked standing at the machine.
 SumAnswer needles(const Options& options);
 SumAnswer repeats(const Options& options);

@@ -3,9 +3,12 @@
 #include "core/reckoner/options.h"
 #include "core/shaping/across_row.h"
 #include "core/shaping/count.h"
+#include "core/shaping/slope.h"
 #include "core/shaping/small_things.h"
 
 #include <algorithm>
+#include <iterator>
+#include <tuple>
 
 namespace vestimen::reckoner {
 namespace {
@@ -139,19 +142,41 @@ SumAnswer mitten(const Options& options) {
     const int toThumb = rowsOf(hand * handToThumb, rows);
     const int thumbRows = rowsOf(hand * handOfThumb, rows);
     const int tip = rowsOf(palm * ((1.0 + ease / 100.0) / 4.0), rows);
+    const int half = counted->count / 2;
+    const double left = options.number("--tip-left", 10.0, 80.0, 100.0 / 3.0) / 100.0;
+    const int fewer = std::max(0, static_cast<int>(std::lround(half * (1.0 - left) / 2.0)));
+    // The first pair goes at once, the last before the row that is closed.
+    const auto sides = fewer > 0 ? slopeWithin({Rows(std::max(1, tip - 1)), Stitches(fewer - 1)}, 0.5) : std::nullopt;
+    if (!sides)
+        return noAnswer("too_steep", {"{0} stitches cannot go off each side of the tip in {1}: leave more of them.",
+                                      {fewer, Rows(tip)}});
+    // One needle holds what two had, and a thread is drawn through.
+    const int drawn = (ofThumb->count + 1) / 2;
+    std::vector<int> tipAfter = {0};
+    std::ranges::copy(sides->eventRows(), std::back_inserter(tipAfter));
+    Json result{{"stitches", counted->count},       {"rows_to_thumb", toThumb}, {"thumb_stitches", ofThumb->count},
+                {"thumb_rows", thumbRows},          {"thumb_drawn_up", drawn},  {"tip_rows", tip},
+                {"tip_each_side_of_a_half", fewer}, {"tip_left", half - 2 * fewer}, {"tip_after_rows", tipAfter}};
+    std::optional<int> cuff;
+    if (options.has("--cuff")) {
+        const Length deep = options.length("--cuff");
+        if (rows.over(deep) > mostCounted)
+            return beyond(deep);
+        result["cuff_rows"] = *(cuff = rowsOf(deep, rows));
+    }
     SumAnswer answer;
-    answer.result = Json{
-        {"stitches", counted->count},
-        {"rows_to_thumb", toThumb},
-        {"thumb_stitches", ofThumb->count},
-        {"thumb_rows", thumbRows},
-        {"tip_rows",
-         tip}}.dump();
+    answer.result = result.dump();
     answer.working = {{{"stitches around the palm, even", {}}, counted->count},
                       {{"to the thumb, three tenths of the hand", {}}, Rows(toThumb)},
                       {{"stitches around the thumb, even", {}}, ofThumb->count},
                       {{"the thumb, a third of the hand", {}}, Rows(thumbRows)},
-                      {{"the tip, as high as half of the palm is wide", {}}, Rows(tip)}};
+                      {{"its top: every second onto its neighbour, drawn up", {}}, drawn},
+                      {{"the tip, as high as half of the palm is wide", {}}, Rows(tip)},
+                      {{"fewer at each side of each half", {}}, fewer},
+                      {{"after these rows of the tip", {}}, listed(tipAfter)},
+                      {{"left of each half", {}}, half - 2 * fewer}};
+    if (cuff)
+        answer.working.insert(answer.working.begin() + 1, {{"rows of the cuff", {}}, Rows(*cuff)});
     answer.headline = {"{0} stitches, the thumb of {1} after {2}", {counted->count, ofThumb->count, Rows(toThumb)}};
     return answer;
 }
@@ -209,13 +234,33 @@ SumAnswer sock(const Options& options) {
         return noAnswer("no_room",
                         {"The foot has {0}, and heel and toe take {1} each: leave more needles at the turning row.",
                          {Rows(all), heel->rowsOut}});
+    Json result{{"stitches", counted->count},
+                {"heel_needles", half.count()},
+                {"heel_leave", leave.count()},
+                {"foot_rows", between},
+                {"toe_rows", heel->rowsOut.count()}};
+    // The whole of it, where cuff or leg are asked for: the counter at the end of each part.
+    std::vector<Step> whole;
+    int at = 0;
+    for (const auto& [option, key, words] :
+         {std::tuple{"--cuff", "cuff_rows", "the cuff ends at"}, {"--leg", "leg_rows", "the leg ends at"}})
+        if (options.has(option)) {
+            const Length high = options.length(option);
+            if (rows.over(high) > mostCounted)
+                return beyond(high);
+            result[key] = rowsOf(high, rows);
+            at += rowsOf(high, rows);
+            whole.push_back({{words, {}}, Rows(at)});
+        }
+    if (!whole.empty()) {
+        const int turned = heel->rows.count() + 1;
+        whole.push_back({{"the heel ends at", {}}, Rows(at += turned)});
+        whole.push_back({{"the foot ends at", {}}, Rows(at += between)});
+        whole.push_back({{"the toe ends at", {}}, Rows(at += turned)});
+        result["rows"] = at;
+    }
     SumAnswer answer;
-    answer.result = Json{{"stitches", counted->count},
-                         {"heel_needles", half.count()},
-                         {"heel_leave", leave.count()},
-                         {"foot_rows", between},
-                         {"toe_rows", heel->rowsOut.count()}}
-                        .dump();
+    answer.result = result.dump();
     answer.working = {{{"stitches around the foot, even", {}}, counted->count},
                       {{"needles of the heel", {}}, half.count()},
                       {{"left at its turning row", {}}, leave.count()},
@@ -224,6 +269,7 @@ SumAnswer sock(const Options& options) {
                       {{"and take so many rows, out and in", {}}, heel->rows},
                       {{"with the plain row that each begins with", {}}, heel->rows + Rows(1)},
                       {{"rows between heel and toe", {}}, Rows(between)}};
+    std::ranges::copy(whole, std::back_inserter(answer.working));
     answer.headline = {"{0} stitches, {1} left at the heel, {2} between heel and toe",
                        {counted->count, leave.count(), Rows(between)}};
     return answer;

@@ -33,6 +33,13 @@ std::vector<double> bell(double width, Rows rows) {
     return ideal;
 }
 
+std::vector<double> withinReach(std::vector<double> ideal, int atMost, bool atOnce) {
+    int reachable = atOnce ? 0 : -atMost; // nothing is gone in the first row
+    for (double& row : ideal)
+        row = std::min(row, static_cast<double>(reachable += atMost));
+    return ideal;
+}
+
 Length quarterEllipseLength(Length width, Length height) {
     const double longer = std::max(width, height).mm();
     const double shorter = std::min(width, height).mm();

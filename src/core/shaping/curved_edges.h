@@ -17,6 +17,10 @@ std::vector<double> straightSide(Stitches width, Rows height, Rows rows);
 /// The same for a bell over all the rows, steep at both ends and upright half-way: one side of a sleeve's cap.
 std::vector<double> bell(double width, Rows rows);
 
+/// The same as far as decreases of `atMost` stitches a row can follow it: a curve that begins along the row is steeper
+/// there. The first may come before row 1 where `atOnce`.
+std::vector<double> withinReach(std::vector<double> ideal, int atMost, bool atOnce);
+
 /// The length of a quarter of an ellipse with these half-axes, and of one side of a bell; widths and heights are 0 or
 /// more. Complete elliptic integrals of the second kind.
 Length quarterEllipseLength(Length width, Length height);

@@ -198,11 +198,14 @@ Knitting knittingOf(const Cushion& cushion, const Counted& counted, const Ground
                 knitting.at(row, act::Say{"close_ends", "Tie one end of the tube shut. Hang six or eight loops of the "
                                                         "row below, stuff a finger’s length, and so on by turns; tie "
                                                         "the other end last. Seen from below there is one loop fewer "
-                                                        "than needles: both legs of each."});
+                                                        "than needles: both legs of each, and push the needle that "
+                                                        "gets none back first, so that the last one proves the "
+                                                        "count."});
             else
                 knitting.at(row, act::Say{"close_ends", "The tube stays open at its ends: it is stuffed when the face "
                                                         "is off. Seen from below there is one loop fewer than "
-                                                        "needles: both legs of each."});
+                                                        "needles: both legs of each, and push the needle that gets "
+                                                        "none back first, so that the last one proves the count."});
             knitting.at(row, act::HangRow{counted.tube});
         }
         const Rows from = row;

@@ -345,6 +345,20 @@ bool countHeights(Counter& counter, const GarmentMeasures& m, GarmentCounts& cou
     return true;
 }
 
+/// So many steps that grow from the first to the last but one, and the last with what is left.
+std::vector<Stitches> growingSteps(Stitches width, int steps) {
+    std::vector<Stitches> all;
+    Stitches gone;
+    for (int i = 1; i < steps; ++i) {
+        const double share = hemInStepsShare * i * i / ((steps - 1.0) * (steps - 1.0));
+        const Stitches until(static_cast<int>(std::lround(width.count() * share)));
+        all.push_back(until - gone);
+        gone = until;
+    }
+    all.push_back(width - gone);
+    return all;
+}
+
 /// The stitches at each side that wait while the middle is knitted, and the steps by which they come back.
 bool countHem(Counter& counter, const GarmentMeasures& m, GarmentCounts& counts) {
     if (counts.hemRise == Rows(0))
@@ -361,8 +375,9 @@ bool countHem(Counter& counter, const GarmentMeasures& m, GarmentCounts& counts)
                       pieces::back);
         return false;
     }
-    counts.hemSteps = m.hemProfile == Profile::straight ? evenSteps(counts.hemSide, turns.count() / 2)
-                                                        : quarterEllipseSteps(counts.hemSide, turns);
+    counts.hemSteps = m.hemLastAtOnce                     ? growingSteps(counts.hemSide, turns.count() / 2)
+                      : m.hemProfile == Profile::straight ? evenSteps(counts.hemSide, turns.count() / 2)
+                                                          : quarterEllipseSteps(counts.hemSide, turns);
     // At least one comes back at every turn: a needle that is only wrapped, again and again, fills up.
     for (Stitches& step : counts.hemSteps)
         if (step == Stitches(0)) {

@@ -94,7 +94,16 @@ private:
 
     void nameSides(Rows row, std::optional<Rows> from) {
         for (const Side side : sides())
-            knitting_.at(row, act::Name{sideName(side), side, from, row});
+            knitting_.at(row, act::Name{sideName(side), side, from ? std::optional(*from - inTheCurve(side)) : from, row});
+    }
+
+    /// Rows that the outermost stitches knit before a curved hem ends: two, or one where the carriage is at their side
+    /// when they are due. Beside a side panel they are of the seam; at a side, where back and front are alike, it
+    /// begins above the curve.
+    Rows inTheCurve(Side side) const {
+        if (hasSides(piece_, choices_) || counts_.hemRise == Rows(0))
+            return Rows(0);
+        return Rows(carriageAfter(knitting_, Rows(1) + counts_.hemRise - Rows(2)) == side ? 1 : 2);
     }
 
     void toUnderarm() {
@@ -177,6 +186,8 @@ private:
 
     /// An armhole's edge begins above what goes off at the underarm, and ends where the shoulder begins.
     void nameArmholes(Rows row, bool slopes) {
+        if (slopes)
+            row -= slopesEarlier();
         for (const Side side : sides()) {
             const bool later = counts_.underarm > Stitches(0) && side != firstUnderarm();
             knitting_.at(row, act::Name{armholeName(side), side, up_ + Rows(later ? 1 : 0),
@@ -190,8 +201,15 @@ private:
             knitting_.at(row, act::Name{innerEdge(piece_, choices_), opposite(outerSide(piece_))});
     }
 
+    /// The middle of three is sloped at both sides, one a row after the other: begun a row earlier, so that each side is
+    /// as long as the panel that it is sewn to, to the row.
+    Rows slopesEarlier() const {
+        return Rows(choices_.hasSidePanels() && !isSidePanel(piece_) && !half_ && !stepped() ? 1 : 0);
+    }
+
     /// So many rows of the shoulders' slopes, one side after the other; of a half only its own.
     void slopeShoulders(Rows from, Rows rows) {
+        from -= slopesEarlier();
         knitting_.at(from, act::Section{"shoulders"});
         if (!stepped())
             knitting_.at(from, act::HoldLever{true});
@@ -262,7 +280,8 @@ private:
         // One step alone is a row more, to the armhole.
         const bool inSteps = slopes && stepped();
         const bool bound = choices_.bindsShoulders(slopes);
-        const Rows to = from + sloped + Rows(slopes && !inSteps && sloped == Rows(0) ? 1 : 0);
+        // The last step is as high as the middle's first, beside it: their seam has the same rows.
+        const Rows to = from + sloped + Rows(inSteps ? 2 : slopes && sloped == Rows(0) ? 1 : 0);
         if (sloped > Rows(0) && !inSteps)
             knitting_.at(to, act::AllOver{"Bring back the shoulder and knit across.", ""});
         nameInnerEdge(to);

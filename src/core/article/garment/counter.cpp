@@ -2,6 +2,7 @@
 #include "core/article/garment/counter.h"
 
 #include "core/shaping/across_row.h"
+#include "core/shaping/curved_edges.h"
 
 #include <algorithm>
 #include <cmath>
@@ -85,9 +86,7 @@ std::optional<Curve> decreasedAlong(std::vector<double> ideal, Stitches total, c
                                     bool atOnce) {
     CurveRequest request{ideal, total};
     request.atOnce = atOnce;
-    int reachable = atOnce ? 0 : -request.decreaseAtMost; // nothing is gone in the first row
-    for (double& row : request.ideal)
-        row = std::min(row, static_cast<double>(reachable += request.decreaseAtMost));
+    request.ideal = withinReach(std::move(request.ideal), request.decreaseAtMost, atOnce);
     auto shape = counter.shaped(std::move(request), edge);
     if (shape)
         shape->deviation = deviationFrom(*shape, ideal);

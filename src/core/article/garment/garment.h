@@ -31,6 +31,8 @@ enum class Profile { ellipse, straight };
 inline constexpr double aThird = 100.0 / 3.0 / 100.0;
 inline constexpr double leastNeckFlat = 0.1;
 inline constexpr double mostNeckFlat = 0.7;
+/// Share of a round neck's depth that is straight at its top, above what curves or slopes.
+inline constexpr double mostNeckStraight = 0.6;
 inline constexpr double leastHemFlat = 0.1;
 inline constexpr double mostHemFlat = 0.8;
 /// How a neckline is worked (craft 14): its stitches wait in hold and each side is shaped by short rows; or its middle
@@ -135,6 +137,7 @@ struct Garment {
         Length rise = Length::millimetres(50); ///< by which a curved one is higher at the sides
         double flat = aThird;                  ///< of a curved one
         Profile profile = Profile::ellipse;
+        bool lastAtOnce = false; ///< in steps that grow, and what is left at once: the other school of craft 10
         bool operator==(const Hem&) const = default;
     };
     struct Neck {
@@ -142,6 +145,7 @@ struct Garment {
         NeckSchool school = NeckSchool::hold;
         bool atBack = false;  ///< the back's is shaped too, shallow
         double flat = aThird; ///< of a round one, front and back
+        double straight = 0.3; ///< share of its depth that is straight at the top
         Profile profile = Profile::ellipse;
         Trim trim;
         bool trimInTwo = false; ///< knitted in two parts, where the neckline is longer than the bed

@@ -44,7 +44,6 @@ GarmentCounts countsOfPiece(const GarmentCounts& counts, PieceKey piece, const G
     if (!choices.hasSidePanels() || isSleeve(piece) || isTrim(piece))
         return own;
     const bool side = isSidePanel(piece);
-    const bool stepped = choices.body.shoulder == ShoulderKind::stepped;
     const auto from = counts.shoulderSteps.begin();
     const auto parted = from + counts.sideSteps;
     splitHem(counts, side, own);
@@ -52,8 +51,7 @@ GarmentCounts countsOfPiece(const GarmentCounts& counts, PieceKey piece, const G
         own.frontNeck = own.backNeck = {};
         own.shoulder = counts.sideShoulder;
         own.shoulderSteps = {from, parted};
-        // The last of steps that are bound off has no rows.
-        own.shoulderRows = Rows(2 * std::max(0, counts.sideSteps - (stepped ? 1 : 0)));
+        own.shoulderRows = Rows(2 * counts.sideSteps);
     } else {
         // Its shoulder begins to slope where that of the side panel ends.
         const Rows before(2 * counts.sideSteps);

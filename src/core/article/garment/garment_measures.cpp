@@ -102,7 +102,9 @@ std::optional<GarmentMeasures> garmentMeasures(const GarmentBrief& project) {
     m.neck = choices.neck.kind;
     m.hemFlat = choices.hem.flat;
     m.hemProfile = choices.hem.profile;
+    m.hemLastAtOnce = choices.hem.lastAtOnce;
     m.neckFlat = choices.neck.flat;
+    m.neckStraight = choices.neck.straight;
     m.neckProfile = choices.neck.profile;
     m.sides = choices.body.sides;
     m.backInHalves = choices.backInHalves();

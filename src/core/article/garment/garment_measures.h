@@ -40,7 +40,9 @@ struct GarmentMeasures {
     NeckKind neck = NeckKind::round;
     double hemFlat = aThird; ///< the same of a curved hem
     Profile hemProfile = Profile::ellipse;
+    bool hemLastAtOnce = false; ///< in growing steps, in place of a profile
     double neckFlat = aThird; ///< share of a round neck that is flat at the middle
+    double neckStraight = 0.3; ///< share of its depth that is straight at the top
     Profile neckProfile = Profile::ellipse;
     SideKind sides = SideKind::straight;
     bool openFront = false;
@@ -59,8 +61,8 @@ struct GarmentMeasures {
     Length armholeInset() const { return (width - upperWidth) / 2.0; }
 };
 
-/// Share of a round neck's depth that ends straight.
-inline constexpr double neckStraightShare = 0.3;
+/// Of a lower edge whose last group comes back at once: the share of its rising part that comes back in steps before.
+inline constexpr double hemInStepsShare = 2.0 / 3.0;
 /// Share of an armhole's depth that is curved.
 inline constexpr double armholeCurveShare = 0.45;
 /// Sides go straight for so long at the waist, and at least so long below the armhole.

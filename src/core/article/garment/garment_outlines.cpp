@@ -39,7 +39,7 @@ std::vector<OutlinePoint> neckline(const GarmentMeasures& m, NeckKind kind, Leng
         break;
     }
     const Length flat = half * m.neckFlat;
-    const Length curveHeight = depth * (1.0 - neckStraightShare);
+    const Length curveHeight = depth * (1.0 - m.neckStraight);
     std::vector<OutlinePoint> points;
     points.reserve(2 * (curvePoints + 2));
     points.push_back({half, m.length});
@@ -121,9 +121,14 @@ std::vector<OutlinePoint> hemLine(const GarmentMeasures& m) {
     points.emplace_back();
     if (m.hemRise > Length()) {
         const Length flat = half * m.hemFlat;
-        if (m.hemProfile == Profile::straight)
+        const Length inSteps = (half - flat) * hemInStepsShare;
+        for (int i = 0; m.hemLastAtOnce && i <= curvePoints; ++i) {
+            const double up = 1.0 * i / curvePoints;
+            points.push_back({flat + inSteps * (up * up), m.hemRise * up});
+        }
+        if (m.hemProfile == Profile::straight && !m.hemLastAtOnce)
             points.push_back({flat, Length()});
-        for (int i = 0; m.hemProfile == Profile::ellipse && i < curvePoints; ++i) {
+        for (int i = 0; m.hemProfile == Profile::ellipse && !m.hemLastAtOnce && i < curvePoints; ++i) {
             const double angle = 0.5 * std::numbers::pi * i / curvePoints;
             points.push_back({flat + (half - flat) * std::sin(angle), m.hemRise * (1.0 - std::cos(angle))});
         }

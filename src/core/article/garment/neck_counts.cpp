@@ -155,7 +155,7 @@ private:
     bool countHeld() {
         divide(counts_.neck);
         const int rows = neck_.rows.count();
-        const int turns = std::clamp(static_cast<int>(std::lround(rows * (1.0 - neckStraightShare) / 2.0)), 1,
+        const int turns = std::clamp(static_cast<int>(std::lround(rows * (1.0 - m_.neckStraight) / 2.0)), 1,
                                      std::max(1, (rows - 2) / 2));
         neck_.steps = m_.neckProfile == Profile::straight ? evenSteps(neck_.side, turns)
                                                           : quarterEllipseSteps(neck_.side, Rows(2 * turns));
@@ -209,7 +209,7 @@ private:
     /// on: a needle for each row at most.
     bool countDecreased() {
         const FabricGauge& gauge = counter_.gauge();
-        const Rows curved(std::max(1, static_cast<int>(std::lround(neck_.rows.count() * (1.0 - neckStraightShare)))));
+        const Rows curved(std::max(1, static_cast<int>(std::lround(neck_.rows.count() * (1.0 - m_.neckStraight)))));
         const Rows shaped = neck_.rows - Rows(1);
         const auto length = [&](Stitches side) {
             return alongSide(gauge.width(side), gauge.height(curved)) + gauge.height(neck_.rows - curved);

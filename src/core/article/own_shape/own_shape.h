@@ -17,7 +17,7 @@ struct OwnShape {
     double size = 1.0; ///< of what is drawn
     EdgeShaping edge;
     BindOffMethod bindOff = BindOffMethod::loopThroughLoop;
-    bool straps = false; ///< what is 3 or 4 stitches wide throughout is knitted one way, as a cord
+    bool straps = false; ///< what is 3 or 4 stitches wide, throughout or above a taper, is knitted one way: a cord
     Rows wasteRows{12};
 
     bool operator==(const OwnShape&) const = default;

@@ -17,6 +17,8 @@ constexpr int straightRows = 6;
 constexpr int mostMoved = 2;
 /// A strap is no wider.
 constexpr int strapWidth = 4;
+/// What tapers ends in a strap of so many rows at least: fewer are its point.
+constexpr int leastStrap = 8;
 
 int outward(const SweptRow& row, Side side) {
     return side == Side::right ? row.right : -row.left;
@@ -266,12 +268,18 @@ private:
         }
     }
 
-    bool isStrap(const Strip& strip) const {
-        const SweptRow& first = strip.rows.front();
-        return shape_.straps && first.size() <= strapWidth &&
-               std::ranges::all_of(strip.rows, [&](const SweptRow& each) {
-                   return each.left == first.left && each.right == first.right;
-               });
+    /// The row from which on a strip is a strap: narrow, and as wide as its last row. Nothing where it is none, or tapers
+    /// to a point without one.
+    std::optional<int> strapFrom(const Strip& strip) const {
+        const SweptRow& last = strip.rows.back();
+        if (!shape_.straps || last.size() > strapWidth)
+            return std::nullopt;
+        const auto wider = std::ranges::find_if(strip.rows.rbegin(), strip.rows.rend(), [&](const SweptRow& each) {
+            return each.left != last.left || each.right != last.right;
+        });
+        const auto from = static_cast<int>(strip.rows.rend() - wider);
+        const bool isPoint = from > 0 && static_cast<int>(strip.rows.size()) - from < leastStrap;
+        return isPoint ? std::nullopt : std::optional(from);
     }
 
     Written strip(const Strip& strip, const Start& start) {
@@ -283,13 +291,14 @@ private:
         shape(strip, start, Side::left, left, narrow, written);
         shape(strip, start, Side::right, right, narrow, written);
         written.carriage = rows % 2 == 0 ? start.carriage : opposite(start.carriage);
-        // What lies beside a strap is bound off first, a side a row.
+        // What lies beside a strap goes off first, a side a row.
         const SweptRow& first = strip.rows.front();
-        const int flat = first.left == start.left && first.right == start.right ? 0 : 2;
-        if (isStrap(strip) && rows > flat) {
+        const auto strap = strapFrom(strip);
+        const bool isAlone = strap == 0 && first.left == start.left && first.right == start.right;
+        if (const int flat = strap.value_or(0) + (isAlone ? 0 : 2); strap && rows > flat) {
             written.stages.push_back({Rows(flat), act::Section{"strap"}});
             written.stages.push_back({Rows(flat), act::OneWay{Rows(rows - flat)}});
-            written.carriage = opposite(start.carriage);
+            written.carriage = flat % 2 == 0 ? opposite(start.carriage) : start.carriage;
         }
         for (const Side side : {Side::left, Side::right})
             nameRows(strip, side, written);
