@@ -814,12 +814,13 @@ void TestHatAndScarf::everyHatRunsClean() {
             RC_ASSERT((number(worked, "hat_stitches") - (hat.seamStitches ? 2 : 0) - hat.repeatPlus) % hat.repeat == 0);
     });
     if (all >= 50)
-        QVERIFY2(drafted > all * 6 / 10, qPrintable(QString("%1 of %2").arg(drafted).arg(all)));
+        QVERIFY2(drafted > all / 3, qPrintable(QString("%1 of %2").arg(drafted).arg(all)));
 }
 
 void TestHatAndScarf::everyScarfRunsClean() {
     int drafted = 0;
     int all = 0;
+    std::map<std::string, int> refused;
     CHECK_PROPERTY("scarves", [&] {
         Project project = test::randomProject();
         Scarf scarf;
@@ -833,6 +834,8 @@ void TestHatAndScarf::everyScarfRunsClean() {
         if (scarf.sideways)
             std::swap(scarf.width, scarf.length);
         scarf.border.kind = *rc::gen::elementOf(allWelts);
+        if (traits(scarf.border.kind).onTwoBeds && *rc::gen::inRange(0, 10) > 0)
+            project.machine.beds = 2;
         scarf.border.making = test::randomMaking();
         scarf.border.depth = Length::millimetres(between(10, 60));
         if (*rc::gen::arbitrary<bool>()) {
@@ -855,6 +858,8 @@ void TestHatAndScarf::everyScarfRunsClean() {
         ++all;
         if (worked.pieces.empty()) {
             RC_ASSERT(anyError(worked.findings));
+            for (const Finding& each : worked.findings)
+                refused[each.code.text()] += each.severity == Severity::error ? 1 : 0;
             return;
         }
         ++drafted;
@@ -871,8 +876,11 @@ void TestHatAndScarf::everyScarfRunsClean() {
         if (scarf.untilTheYarnIsUsedUp && !isPinned)
             RC_ASSERT(*worked.supplies.grams <= project.yarn.gramsOnHand);
     });
+    for (const auto& [code, times] : refused)
+        if (times > 0)
+            qInfo("refused %d times: %s", times, code.c_str());
     if (all >= 50)
-        QVERIFY2(drafted > all / 3, qPrintable(QString("%1 of %2").arg(drafted).arg(all)));
+        QVERIFY2(drafted > all / 2, qPrintable(QString("%1 of %2").arg(drafted).arg(all)));
 }
 
 QTEST_APPLESS_MAIN(TestHatAndScarf)

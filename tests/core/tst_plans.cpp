@@ -227,15 +227,14 @@ void TestPlans::everyGarmentsPlan() {
 void TestPlans::everyHatsPlan() {
     Seen seen;
     CHECK_PROPERTY("hats", [&] {
-        Project project = test::odilesPullover();
-        project.wearer.measures[static_cast<std::size_t>(Measure::headGirth)] =
-            MeasureValue{Length::millimetres(*rc::gen::inRange(420, 620)), false, {}};
         Hat hat;
         hat.crown = *rc::gen::element(Crown::gathered, Crown::thinned, Crown::wedges);
         hat.wedges = *rc::gen::inRange(3, 9);
         hat.repeat = *rc::gen::inRange(1, 9);
         hat.wrapTurns = *rc::gen::arbitrary<bool>();
-        project.article = hat;
+        Project project = test::somebodys(hat);
+        project.wearer.measures[static_cast<std::size_t>(Measure::headGirth)] =
+            MeasureValue{Length::millimetres(*rc::gen::inRange(420, 620)), false, {}};
         seen.count(checkPlan(project));
     });
     QVERIFY2(seen.most(), seen.words());

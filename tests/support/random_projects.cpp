@@ -201,7 +201,8 @@ double randomValue(const AnyChoice& choice, double now, int yarns) {
                 return whole(std::max<double>(form.offered.least, 0.5 * now), std::min<double>(form.offered.most, 2 * now + 3));
             },
             [&](const AShare& form) {
-                return between(std::max(form.least, 0.7 * now), std::min(form.most, 1.3 * now + 0.05));
+                // In whole percent, as files have it.
+                return whole(100 * std::max(form.least, 0.7 * now), 100 * std::min(form.most, 1.3 * now + 0.05)) / 100.0;
             },
             [&](const AYarn&) { return whole(0, yarns - 1); }},
         choice.form);

@@ -36,8 +36,10 @@ std::optional<Curve> roundSide(int& side, int rows, double straight) {
         CurveRequest request{withinReach(quarterEllipse(Stitches(side), curved, Rows(rows - 1)), 2, true),
                              Stitches(side)};
         request.atOnce = true;
-        if (auto shape = curveWithin(request, tolerance))
+        if (auto shape = curveWithin(request, tolerance)) {
+            shape->plainAfter += Rows(1); // all is gone before the last row
             return shape;
+        }
     }
     return std::nullopt;
 }

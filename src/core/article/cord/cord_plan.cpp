@@ -115,13 +115,15 @@ std::span<const CountKey> countsOf(const Cord&) {
 }
 
 const char* usualName(const Cord& cord) {
-    return isPair(cord) ? "Ties" : label(cord.use) + 2;
+    if (isPair(cord))
+        return "Ties";
+    return cord.use == CordUse::loop ? "Loop" : cord.use == CordUse::belt ? "Belt" : "Cord";
 }
 
 std::vector<PieceName> namesOf(const Cord& cord) {
     if (isPair(cord))
         return {{pieces::cord, {"First tie", {}}}, {pieces::second, {"Second tie", {}}}};
-    return {{pieces::cord, {cord.use == CordUse::loop ? "Loop" : cord.use == CordUse::belt ? "Belt" : "Cord", {}}}};
+    return {{pieces::cord, {usualName(cord), {}}}};
 }
 
 PieceKey inPlaceOf(const Cord&, PieceKey) {
