@@ -172,8 +172,9 @@ std::unique_ptr<Workroom> ask(const WorkroomTrouble& trouble, const QString& pat
 int takenShots(MainWindow& window, const QString& folder) {
     const int code = takeShots(window, folder);
     if (code != 0)
-        report(QApplication::translate("Application", "The pictures could not be written to %1: name a folder that can be "
-                                                      "made, or written to.")
+        report(QApplication::translate("Application",
+                                       "The pictures could not be written to %1: name a folder that can be "
+                                       "made, or written to.")
                    .arg(folder),
                false);
     return code;

@@ -192,13 +192,14 @@ void findTools(const Project& project, const std::vector<WorkedPiece>& pieces, s
         for (const Tool tool : toolsUsed(piece.program))
             if (!project.machine.has(tool) && missing.insert(tool).second) {
                 const char* name = toolInfos()[static_cast<std::size_t>(tool)].label;
-                findings.push_back({.severity = Severity::warning,
-                                    .code = "tool_missing",
-                                    .text = {"This wants a tool that is not in the list of {0}: {1}. Choose another way, "
-                                             "or tick it where the machine is described.",
-                                             {project.machine.name, Words{name}}},
-                                    .piece = piece.program.piece,
-                                    .decision = std::string("tool_missing: ") + name});
+                findings.push_back(
+                    {.severity = Severity::warning,
+                     .code = "tool_missing",
+                     .text = {"This wants a tool that is not in the list of {0}: {1}. Choose another way, "
+                              "or tick it where the machine is described.",
+                              {project.machine.name, Words{name}}},
+                     .piece = piece.program.piece,
+                     .decision = std::string("tool_missing: ") + name});
             }
 }
 

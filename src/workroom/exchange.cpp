@@ -88,8 +88,8 @@ void eachRow(const QSqlDatabase& database, const char* table, const char* column
     }
     QSqlQuery one(database);
     one.setForwardOnly(true);
-    if (one.prepare(QStringLiteral("SELECT id, %1 FROM %2 WHERE id = ?")
-                        .arg(QLatin1String(columns), QLatin1String(table))))
+    if (one.prepare(
+            QStringLiteral("SELECT id, %1 FROM %2 WHERE id = ?").arg(QLatin1String(columns), QLatin1String(table))))
         for (qint64 id = low + 1; id < high && id - low < mostAsked; ++id) {
             one.bindValue(0, id);
             if (one.exec() && one.next())

@@ -97,7 +97,8 @@ int pragma(const QSqlDatabase& database, const char* name) {
 void checkFile(const QString& path) {
     const QFileInfo info(path);
     if (info.isSymLink() && !info.exists())
-        throw WorkroomError(tr("%1 is a link to a file that is not there: name the file itself, or mend the link.").arg(path));
+        throw WorkroomError(
+            tr("%1 is a link to a file that is not there: name the file itself, or mend the link.").arg(path));
     if (info.isDir())
         throw WorkroomError(tr("%1 is a folder: name a file.").arg(path));
     if (info.exists() && !info.isFile())
@@ -151,9 +152,8 @@ private:
     bool isHeld_ = false;
 };
 
-/// What is wrong with a file's contents, for one that could not be opened; empty where nothing is, or where it cannot be
-/// told just now.
-/// SQLITE_CORRUPT, SQLITE_NOTADB, and SQLITE_IOERR_SHORT_READ; a full disk is none of them.
+/// What is wrong with a file's contents, for one that could not be opened; empty where nothing is, or where it cannot
+/// be told just now. SQLITE_CORRUPT, SQLITE_NOTADB, and SQLITE_IOERR_SHORT_READ; a full disk is none of them.
 bool saysDamage(const QSqlError& error) {
     const int code = error.nativeErrorCode().toInt();
     return (code & 0xff) == 11 || (code & 0xff) == 26 || code == 522;
@@ -233,10 +233,9 @@ Workroom::Workroom(const QString& file, Opening opening) : file_(file), connecti
     } catch (const WorkroomError& error) {
         const auto copy = newestGoodCopy(file);
         if (QFileInfo(file).isFile() && (copy || file == defaultWorkroomFile()))
-            throw WorkroomTrouble(WorkroomTrouble::Kind::damaged,
-                                  tr("%1 is damaged: its beginning is not that of a workroom. It was left as it is.")
-                                      .arg(file),
-                                  copy);
+            throw WorkroomTrouble(
+                WorkroomTrouble::Kind::damaged,
+                tr("%1 is damaged: its beginning is not that of a workroom. It was left as it is.").arg(file), copy);
         throw;
     }
     QFileInfo info(file);
@@ -249,7 +248,8 @@ Workroom::Workroom(const QString& file, Opening opening) : file_(file), connecti
     // A second start at the same moment waits, and opens what the first makes.
     const FolderLock lock(info.absolutePath());
     if (!lock.isHeld())
-        throw WorkroomError(tr("%1 is just being opened by another Vestimen, and that takes long: try again.").arg(file));
+        throw WorkroomError(
+            tr("%1 is just being opened by another Vestimen, and that takes long: try again.").arg(file));
     info.refresh();
     bool isNew = false;
     if (!info.exists() || info.size() == 0 || isLeftOver(file)) {
@@ -324,10 +324,10 @@ int Workroom::check() {
     if ((isForeign && !wasOurs) || (!isForeign && version > schemaVersion && !(isFarOff && wasOurs)))
         throw WorkroomError(isForeign ? left + ' ' + tr("Choose another file.") : left);
     if (isForeign || isFarOff)
-        throw WorkroomTrouble(WorkroomTrouble::Kind::damaged,
-                              tr("%1 is damaged: its beginning is not that of a workroom. It was left as it is.")
-                                  .arg(file_),
-                              newestGoodCopy(file_));
+        throw WorkroomTrouble(
+            WorkroomTrouble::Kind::damaged,
+            tr("%1 is damaged: its beginning is not that of a workroom. It was left as it is.").arg(file_),
+            newestGoodCopy(file_));
     throw WorkroomTrouble(WorkroomTrouble::Kind::damaged, left, newestGoodCopy(file_));
 }
 

@@ -55,8 +55,8 @@ QString misplaced(const QWidget& window) {
             continue;
         const QRect at(each->mapTo(&window, QPoint()), each->size());
         if (!window.rect().contains(at))
-            return name + ": its button “" + each->text() + each->accessibleName() + "” lies at " + shown(at) +
-                   " in " + shown(window.rect());
+            return name + ": its button “" + each->text() + each->accessibleName() + "” lies at " + shown(at) + " in " +
+                   shown(window.rect());
     }
     return {};
 }
@@ -69,7 +69,7 @@ public:
         timer_.start(40);
     }
 
-    QSet<QString> kinds;   ///< of windows that came up
+    QSet<QString> kinds; ///< of windows that came up
     QStringList problems;
     int looked = 0;
 

@@ -402,7 +402,8 @@ void TestCommandLine::whatIsSaidToBeWrittenIsWhole() {
 void TestCommandLine::namesTellATerminalNothing() {
     QTemporaryDir folder;
     Project project = test::odilesPullover();
-    project.machine.name = "bed \x1b]0;owned\x07 \xc2\x9b" "31m";
+    project.machine.name = "bed \x1b]0;owned\x07 \xc2\x9b"
+                           "31m";
     project.swatch.machine = "another";
     const QString file = folder.filePath("project.json");
     QFile out(file);

@@ -144,7 +144,8 @@ void TestInTheHand::aHatNarrowsTowardsItsTop() {
         QVERIFY(top > 0.0);
         const double below = widthAt(piece.outline, top * 0.1);
         if (crown == Crown::thinned)
-            QVERIFY2(widthAt(piece.outline, top) < 0.8 * below, qPrintable(QString::number(widthAt(piece.outline, top))));
+            QVERIFY2(widthAt(piece.outline, top) < 0.8 * below,
+                     qPrintable(QString::number(widthAt(piece.outline, top))));
         QVERIFY(widthAt(piece.outline, top) <= below + 1e-6);
         // Where one takes hold of the crown is above where one takes hold of the brim, and above half of the hat.
         double atCrown = -1.0;
@@ -254,8 +255,8 @@ void TestInTheHand::aDrawnUpTopHasSomethingToHold() {
 
 /// A mock rib is a fifth off, a rib of two beds three tenths, a pattern a twentieth.
 void TestInTheHand::anotherFabricsErrorIsSaid() {
-    for (const auto& [fabric, share] : {std::pair{FabricKind::patterned, 0.05}, {FabricKind::mockRib, 0.2},
-                                        {FabricKind::twoBedRib, 0.3}}) {
+    for (const auto& [fabric, share] :
+         {std::pair{FabricKind::patterned, 0.05}, {FabricKind::mockRib, 0.2}, {FabricKind::twoBedRib, 0.3}}) {
         Project project = odilesPullover();
         project.swatch.fabric = fabric;
         const Worked worked = work(project);
@@ -286,7 +287,8 @@ void TestInTheHand::aBoundEdgeSaysItsSideAndLength() {
             });
             const std::string text = render(sentence(program, *at));
             QVERIFY2(text.find(side == Side::left ? "at the left" : "at the right") != std::string::npos, text.c_str());
-            QVERIFY2(text.find("leave 310") != std::string::npos || text.find("310.0 mm") != std::string::npos, text.c_str());
+            QVERIFY2(text.find("leave 310") != std::string::npos || text.find("310.0 mm") != std::string::npos,
+                     text.c_str());
             QVERIFY2(text.find("the left shoulder") != std::string::npos, text.c_str());
             if (sewn > Length())
                 QVERIFY2(text.find("at 1040") != std::string::npos, text.c_str());
@@ -298,7 +300,8 @@ void TestInTheHand::aBoundEdgeSaysItsSideAndLength() {
     QCOMPARE(render(sentence(part, part.operations[1])), std::string("Bind off 2 stitches, right."));
 }
 
-/// Every way to bind off all: the chain's last loop is where the end hangs, and the next piece of yarn would begin there.
+/// Every way to bind off all: the chain's last loop is where the end hangs, and the next piece of yarn would begin
+/// there.
 void TestInTheHand::eachTailHangsWhereItIsSaid() {
     for (const BindOffTraits& its : bindOffTraits) {
         if (its.method == BindOffMethod::woundOnWaste)
@@ -311,7 +314,8 @@ void TestInTheHand::eachTailHangsWhereItIsSaid() {
             const Side carriage = rows % 2 == 0 ? Side::right : Side::left;
             const YarnEnd& end = fabric.yarnEnds.back();
             // By the words of its steps: what is begun "from the carriage" ends at the other side.
-            const bool needsNone = its.method == BindOffMethod::latchOff || its.method == BindOffMethod::loopThroughLoop;
+            const bool needsNone =
+                its.method == BindOffMethod::latchOff || its.method == BindOffMethod::loopThroughLoop;
             QCOMPARE(end.side, needsNone ? carriage : opposite(carriage));
             const std::vector<LoopId>& bound = fabric.bound.at("edge");
             QCOMPARE(end.loop, end.side == Side::left ? bound.front() : bound.back());
@@ -335,8 +339,8 @@ void TestInTheHand::eachTailHangsWhereItIsSaid() {
 /// A plain column with the purl side facing is taken up from behind, a purl one from the front.
 void TestInTheHand::handsLatchTheirWay() {
     int seen = 0;
-    for (const auto& [card, as, says] : {std::tuple{"dropped_stitch", "knit", "From behind"},
-                                         {"latch_column", "purl", "From the front"}}) {
+    for (const auto& [card, as, says] :
+         {std::tuple{"dropped_stitch", "knit", "From behind"}, {"latch_column", "purl", "From the front"}}) {
         const std::string text = test::readFile(std::string(VESTIMEN_SOURCE_DIR "/data/cards/") + card + ".json");
         QVERIFY(text.find(std::string("\"as\": \"") + as + "\"") != std::string::npos);
         QVERIFY2(text.find(says) != std::string::npos, card);
@@ -363,17 +367,19 @@ void TestInTheHand::laidInYarnHoldsForOnePass() {
     const Needle l3 = test::at("L3");
     // It waits: what was laid over it is gone with the pass.
     const Program waits = test::onSixNeedles({JoinYarn{test::rust, Side::right}, Hold{l3, l3}, HoldLever{true},
-                                              operation::Place{{l3}, test::rust}, Knit{Rows(1)}, Knit{Rows(1)}, Release{l3, l3},
-                                              HoldLever{false}, Knit{Rows(2)}});
+                                              operation::Place{{l3}, test::rust}, Knit{Rows(1)}, Knit{Rows(1)},
+                                              Release{l3, l3}, HoldLever{false}, Knit{Rows(2)}});
     const Fabric fabric = knit(waits);
     for (const Loop loop : fabric.loops)
         QVERIFY(loop.yarn != test::rust);
     // From one end of a wide piece to the other nothing is caught.
-    Program wide = test::program({CastOn{.from = test::at("L10"), .to = test::at("R10")}, JoinYarn{test::rust, Side::right},
-                                  Knit{Rows(2)}, operation::Place{{test::at("L10"), test::at("R10")}, test::rust}, Knit{Rows(1)}});
+    Program wide =
+        test::program({CastOn{.from = test::at("L10"), .to = test::at("R10")}, JoinYarn{test::rust, Side::right},
+                       Knit{Rows(2)}, operation::Place{{test::at("L10"), test::at("R10")}, test::rust}, Knit{Rows(1)}});
     QVERIFY(hasFinding(knit(wide).findings, "long_strand"));
-    Program near = test::program({CastOn{.from = test::at("L10"), .to = test::at("R10")}, JoinYarn{test::rust, Side::right},
-                                  Knit{Rows(2)}, operation::Place{{test::at("R2"), test::at("R10")}, test::rust}, Knit{Rows(1)}});
+    Program near =
+        test::program({CastOn{.from = test::at("L10"), .to = test::at("R10")}, JoinYarn{test::rust, Side::right},
+                       Knit{Rows(2)}, operation::Place{{test::at("R2"), test::at("R10")}, test::rust}, Knit{Rows(1)}});
     QVERIFY(!hasFinding(knit(near).findings, "long_strand"));
 }
 

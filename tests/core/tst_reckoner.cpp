@@ -499,16 +499,20 @@ void TestReckoner::sumsAtTheMachine() {
     QCOMPARE(stripes["changes"].get<int>(), 4); // A B A|A B A
     QCOMPARE(stripes["ends"].get<int>(), 10);
     // Rows that are said are not passed over.
-    const auto gauge = resultOf("gauge", {{"--stitches", "40"}, {"--widths", "142mm,141mm,143mm"}, {"--rows", "50"},
-                                          {"--rule-rows", "40.1,39.9"}});
+    const auto gauge = resultOf(
+        "gauge",
+        {{"--stitches", "40"}, {"--widths", "142mm,141mm,143mm"}, {"--rows", "50"}, {"--rule-rows", "40.1,39.9"}});
     QVERIFY(std::abs(gauge["rows_per_10cm"].get<double>() - 40.0) < 0.01);
-    const SumAnswer told = reckon("gauge", {{"--stitches", "40"}, {"--widths", "142mm,141mm,143mm"}, {"--rows", "50"},
-                                            {"--rule-rows", "40.1,39.9"}});
+    const SumAnswer told = reckon(
+        "gauge",
+        {{"--stitches", "40"}, {"--widths", "142mm,141mm,143mm"}, {"--rows", "50"}, {"--rule-rows", "40.1,39.9"}});
     QVERIFY(asText(told).find("50") != std::string::npos);
     // Decimal commas are refused, whatever their number.
     for (const char* list : {"142,5mm,141,5mm", "142,5,141,5mm"})
-        QVERIFY_THROWS_EXCEPTION(UsageError, reckon("gauge", {{"--stitches", "40"}, {"--widths", list}, {"--rows", "60"},
-                                                              {"--heights", "150mm,151mm"}}));
+        QVERIFY_THROWS_EXCEPTION(
+            UsageError,
+            reckon("gauge",
+                   {{"--stitches", "40"}, {"--widths", list}, {"--rows", "60"}, {"--heights", "150mm,151mm"}}));
     QCOMPARE(resultOf("heel", {{"--needles", "30"}, {"--leave", "12"}})["rows"].get<int>(), 35);
     QCOMPARE(resultOf("heel", {{"--needles", "30"}, {"--leave", "12"}})["rows_with_a_plain_one"].get<int>(), 36);
 }

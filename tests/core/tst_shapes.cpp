@@ -513,7 +513,8 @@ void TestShapes::aHemsLastGroupComesBackAtOnce() {
         QVERIFY(std::abs(groups.back() - all / 3.0) <= 1.0);
         // A half-stitch's rounding apart.
         for (std::size_t i = 1; i < groups.size(); ++i)
-            QVERIFY2(groups[i] >= groups[i - 1] - 1, qPrintable(QString("%1 after %2").arg(groups[i]).arg(groups[i - 1])));
+            QVERIFY2(groups[i] >= groups[i - 1] - 1,
+                     qPrintable(QString("%1 after %2").arg(groups[i]).arg(groups[i - 1])));
         QVERIFY(groups[groups.size() - 2] > groups.front());
     }
 }

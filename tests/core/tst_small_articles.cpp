@@ -651,7 +651,8 @@ void TestSmallArticles::aCushionClosesOverItsTubes() {
              5 * number(worked, "tube_rows"));
     QCOMPARE(face.kept.at("line").size(), static_cast<std::size_t>(n - 16));
     // Nothing is knitted above the last tube but what closes it.
-    const Pass& last = *std::ranges::find_if(std::views::reverse(face.passes), [](const Pass& pass) { return !pass.protects; });
+    const Pass& last =
+        *std::ranges::find_if(std::views::reverse(face.passes), [](const Pass& pass) { return !pass.protects; });
     int above = 0;
     for (const Pass& pass : face.passes)
         above += pass.firstLoop > hungLast(face) && !pass.protects ? 1 : 0;

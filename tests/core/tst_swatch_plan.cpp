@@ -256,7 +256,8 @@ void TestSwatchPlan::ruleAsSvgReadsBack() {
     const RuleDrawing drawing = gaugeRule(swatch.field, swatch.fieldRows, measured(swatch).gauge, "slate <&> 6⅓");
     const QString svg = QString::fromStdString(gaugeRuleSvg(drawing));
     QVERIFY(svg.contains(QStringLiteral("width=\"%1mm\"").arg(drawing.width, 0, 'f', 3)));
-    QVERIFY(svg.contains(QStringLiteral("viewBox=\"0.000 0.000 %1 ").arg(drawing.width, 0, 'f', 3))); // so a unit is a mm
+    QVERIFY(
+        svg.contains(QStringLiteral("viewBox=\"0.000 0.000 %1 ").arg(drawing.width, 0, 'f', 3))); // so a unit is a mm
     QVERIFY(svg.contains("slate &lt;&amp;&gt;"));
     int found = 0;
     for (const auto& [group, field] : {std::pair{"stitches", 40}, {"rows", 60}}) {

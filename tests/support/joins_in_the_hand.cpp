@@ -252,7 +252,8 @@ int checkNothingIsLeftBare(const Project& project, const Worked& worked) {
             const int above = counts[toText(stretches[0].first)] - stretches[0].second.back() +
                               counts[toText(stretches[1].first)] - stretches[1].second.front();
             if (above >= most + 1)
-                RC_FAIL(name + ": " + std::to_string(above) + " rows at the shoulder are left bare\n" + toJson(project));
+                RC_FAIL(name + ": " + std::to_string(above) + " rows at the shoulder are left bare\n" +
+                        toJson(project));
             if (stretches[0].second.front() != 1 || stretches[1].second.back() != 1)
                 RC_FAIL(name + ": the lowest rows are left bare\n" + toJson(project));
         }

@@ -180,9 +180,7 @@ Project randomProject() {
 
 namespace {
 
-template<class... Forms> struct Overloaded : Forms... {
-    using Forms::operator()...;
-};
+template<class... Forms> struct Overloaded : Forms... { using Forms::operator()...; };
 
 /// A value that a choice may have, about as large as it is.
 double randomValue(const AnyChoice& choice, double now, int yarns) {
@@ -191,20 +189,23 @@ double randomValue(const AnyChoice& choice, double now, int yarns) {
         return static_cast<double>(*rc::gen::inRange(low, std::max(low, static_cast<int>(most)) + 1));
     };
     return std::visit(
-        Overloaded{
-            [&](const OneOf& form) { return whole(0, static_cast<double>(form.options.size()) - 1); },
-            [&](const YesOrNo&) { return whole(0, 1); },
-            [&](const ALength& form) {
-                return whole(std::max<double>(form.offered.least, 0.7 * now), std::min<double>(form.offered.most, 1.4 * now + 2));
-            },
-            [&](const ANumber& form) {
-                return whole(std::max<double>(form.offered.least, 0.5 * now), std::min<double>(form.offered.most, 2 * now + 3));
-            },
-            [&](const AShare& form) {
-                // In whole percent, as files have it.
-                return whole(100 * std::max(form.least, 0.7 * now), 100 * std::min(form.most, 1.3 * now + 0.05)) / 100.0;
-            },
-            [&](const AYarn&) { return whole(0, yarns - 1); }},
+        Overloaded{[&](const OneOf& form) { return whole(0, static_cast<double>(form.options.size()) - 1); },
+                   [&](const YesOrNo&) { return whole(0, 1); },
+                   [&](const ALength& form) {
+                       return whole(std::max<double>(form.offered.least, 0.7 * now),
+                                    std::min<double>(form.offered.most, 1.4 * now + 2));
+                   },
+                   [&](const ANumber& form) {
+                       return whole(std::max<double>(form.offered.least, 0.5 * now),
+                                    std::min<double>(form.offered.most, 2 * now + 3));
+                   },
+                   [&](const AShare& form) {
+                       // In whole percent, as files have it.
+                       return whole(100 * std::max(form.least, 0.7 * now),
+                                    100 * std::min(form.most, 1.3 * now + 0.05)) /
+                              100.0;
+                   },
+                   [&](const AYarn&) { return whole(0, yarns - 1); }},
         choice.form);
 }
 

@@ -76,11 +76,11 @@ TailsSeen checkTails(const Worked& worked) {
         const Program& program = piece->program;
         const std::size_t operation = join.end->operation;
         wanted[{program.piece, operation}] += join.tail;
-        // The yarn is where the carriage is; a chain takes it along to the other edge, loops that are drawn through each
-        // other go towards it.
+        // The yarn is where the carriage is; a chain takes it along to the other edge, loops that are drawn through
+        // each other go towards it.
         const auto* bound = std::get_if<operation::BindOff>(&program.operations[operation].action);
-        const bool goesAlong = bound && bound->method != BindOffMethod::latchOff &&
-                               bound->method != BindOffMethod::loopThroughLoop;
+        const bool goesAlong =
+            bound && bound->method != BindOffMethod::latchOff && bound->method != BindOffMethod::loopThroughLoop;
         const Side carriage = carriageBefore(program, operation);
         RC_ASSERT(join.end->at == (goesAlong ? opposite(carriage) : carriage));
         const operation::Tail* tail = tailOf(program.operations[operation]);
@@ -120,9 +120,8 @@ TailsSeen checkTails(const Worked& worked) {
             RC_ASSERT(isDrawn);
         }
         // A bag that was knitted with a ball of its own ends at its mouth, where the piece goes on over its needles.
-        const bool isEdgesEnd = std::ranges::any_of(fabric.edges, [&](const NamedEdge& edge) {
-            return edge.side == join.end->at && edge.lastPass == rows;
-        });
+        const bool isEdgesEnd = std::ranges::any_of(
+            fabric.edges, [&](const NamedEdge& edge) { return edge.side == join.end->at && edge.lastPass == rows; });
         seen.open += isKept ? 1 : 0;
         seen.inSteps += isBound && !isKept ? 1 : 0;
         RC_ASSERT(isKept || isBound || isDrawn || isEdgesEnd || rows == static_cast<int>(fabric.passes.size()));
@@ -133,7 +132,8 @@ TailsSeen checkTails(const Worked& worked) {
             if (!tail || isOwn(*tail))
                 continue;
             const auto found = wanted.find({piece.program.piece, i});
-            RC_ASSERT(abs(tail->length - (found == wanted.end() ? Length() : found->second)) < Length::millimetres(0.01));
+            RC_ASSERT(abs(tail->length - (found == wanted.end() ? Length() : found->second)) <
+                      Length::millimetres(0.01));
             if (found == wanted.end())
                 continue;
             // Knit says the figure that Join says.

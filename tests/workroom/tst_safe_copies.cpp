@@ -353,9 +353,7 @@ void TestSafeCopies::cutOffAnywhereItIsCalledDamaged() {
 
 void TestSafeCopies::brokenHeaderBytesAreDamage() {
     fill(file_);
-    {
-        Workroom again(file_);
-    }
+    { Workroom again(file_); }
     runSql(file_, {"PRAGMA journal_mode = DELETE"});
     const QByteArray whole = bytesOf(file_);
     int damaged = 0;
@@ -411,9 +409,7 @@ void TestSafeCopies::twoFirstStartsMakeOneWorkroom() {
 
 void TestSafeCopies::aClockThatRanAheadOffersNoOldCopy() {
     fill(file_);
-    {
-        Workroom again(file_);
-    }
+    { Workroom again(file_); }
     const auto copies = safeCopies(file_);
     QCOMPARE(copies.size(), 1);
     // The same, as if it had been made in 2040.

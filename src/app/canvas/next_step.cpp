@@ -57,13 +57,13 @@ void NextStep::fill() {
         return;
     const bool noGauge = !session_.worked().measured.gauge;
     const FabricGauge starter = starterGauge();
-    words_->setText(noGauge
-                        ? tr("There is no gauge yet. What you see is sketched with a starter’s, %1 stitches and %2 rows "
-                             "to 10 cm: nothing of it can be knitted or exported.")
-                              .arg(starter.stitches.perTenCentimetres())
-                              .arg(starter.rows.perTenCentimetres())
-                        : tr("Measures are missing. What you see is sketched with those of a near size: nothing of it "
-                             "can be knitted or exported."));
+    words_->setText(
+        noGauge ? tr("There is no gauge yet. What you see is sketched with a starter’s, %1 stitches and %2 rows "
+                     "to 10 cm: nothing of it can be knitted or exported.")
+                      .arg(starter.stitches.perTenCentimetres())
+                      .arg(starter.rows.perTenCentimetres())
+                : tr("Measures are missing. What you see is sketched with those of a near size: nothing of it "
+                     "can be knitted or exported."));
     read_->setVisible(noGauge);
     type_->setVisible(noGauge);
     form_->setVisible(noGauge && type_->isChecked());

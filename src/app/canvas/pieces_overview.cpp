@@ -26,7 +26,7 @@ constexpr double gap = 26.0;
 constexpr double railRoom = 14.0;
 constexpr double nameRoom = 44.0;
 constexpr double faint = 0.35; ///< fabric that is only sketched
-constexpr double disc = 10.0; ///< under a thread's number
+constexpr double disc = 10.0;  ///< under a thread's number
 
 /// Under a piece: its name; its size is the line below.
 QRectF nameLine(const QRectF& piece) {

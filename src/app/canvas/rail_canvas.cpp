@@ -20,7 +20,7 @@ constexpr double sideRoom = 26;
 constexpr double scaleRoom = 62;
 constexpr double footRoom = 44;
 constexpr double faint = 0.35; ///< fabric that is only sketched
-constexpr double fade = 22; ///< of a rail that goes on
+constexpr double fade = 22;    ///< of a rail that goes on
 constexpr double grip = 9;
 
 } // namespace

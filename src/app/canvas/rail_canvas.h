@@ -44,8 +44,8 @@ struct RailView {
     QString rightNames;
     QList<RailHandle> handles;
     bool sketched = false; ///< with a starter's gauge: dashed and faint
-    QPointF farthest;     ///< where the fabric is farthest from the ideal line, in stitches and rows
-    QString farthestText; ///< by how much; empty: nothing to mark
+    QPointF farthest;      ///< where the fabric is farthest from the ideal line, in stitches and rows
+    QString farthestText;  ///< by how much; empty: nothing to mark
     /// Another state of the same piece, drawn over it, and whose state it is; empty: nothing to compare with.
     std::vector<OutlineLine> other;
     int otherRows = 0;

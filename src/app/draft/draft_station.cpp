@@ -28,8 +28,8 @@ const QString allTab = QStringLiteral("*");
 DraftStation::DraftStation(Session& session, QWidget* parent)
     : Station(session, parent), canvas_(new RailCanvas(this)), overview_(new PiecesOverview(this)),
       stage_(new QStackedWidget(this)), slip_(new Slip(this)), panel_(new ChoicePanel(session, slip_)),
-      shape_(new ShapePanel(session, slip_)), yarns_(new YarnPanel(session, slip_)), next_(new NextStep(session, slip_)), ways_(new WayButtons(slip_)),
-      rowList_(new RowList(this)) {
+      shape_(new ShapePanel(session, slip_)), yarns_(new YarnPanel(session, slip_)),
+      next_(new NextStep(session, slip_)), ways_(new WayButtons(slip_)), rowList_(new RowList(this)) {
     auto* all = new QHBoxLayout(this);
     all->setContentsMargins(24, 14, 16, 14);
     all->setSpacing(16);
@@ -447,7 +447,7 @@ void DraftStation::fillSlip() {
         if (session().drawn())
             slip_->addNote(all_ ? tr("Pick a piece to work on it: with the mouse, or with the arrow keys and Enter.")
                                 : tr("Pick a part of the drawing to see its working, or drag it. Tab goes from part to "
-                                 "part, the arrow keys move it."));
+                                     "part, the arrow keys move it."));
     } else {
         const HandleKey part = canvas_->picked();
         slip_->begin(nameOf(part));

@@ -40,7 +40,6 @@ QString timeText(double minutes) {
     return JoinStation::tr("About %1 h %2 min of making up are left.").arg(about / 60).arg(about % 60);
 }
 
-
 } // namespace
 
 JoinStation::JoinStation(Session& session, QWidget* parent)
@@ -462,7 +461,8 @@ void JoinStation::refresh() {
                 list_->addItem(QString());
             QListWidgetItem* item = list_->item(i);
             item->setText(tr("%1. %2").arg(i + 1).arg(coreText(join.title)));
-            item->setFlags(Qt::ItemIsEnabled | Qt::ItemIsSelectable | Qt::ItemIsUserCheckable); // it may have been a sketch
+            item->setFlags(Qt::ItemIsEnabled | Qt::ItemIsSelectable |
+                           Qt::ItemIsUserCheckable); // it may have been a sketch
             item->setCheckState(std::find(done.begin(), done.end(), join.key) != done.end() ? Qt::Checked
                                                                                             : Qt::Unchecked);
         }

@@ -5,8 +5,8 @@
 #include "app/canvas/label.h"
 #include "app/canvas/pieces_row.h"
 #include "app/session/hand.h"
-#include "app/session/sketch.h"
 #include "app/session/session.h"
+#include "app/session/sketch.h"
 #include "app/shelf/techniques.h"
 #include "app/theme/theme.h"
 #include "core/format/project_json.h"
@@ -209,9 +209,7 @@ QWidget* BeginPage::buildForm() {
     add(tr("Measures"), size_, "new_size");
     column->addStretch(1);
 
-    connect(swatch_, &QComboBox::currentIndexChanged, this, [this](int index) {
-        gauge_->setEnabled(index == 0);
-    });
+    connect(swatch_, &QComboBox::currentIndexChanged, this, [this](int index) { gauge_->setEnabled(index == 0); });
     connect(wearer_, &QComboBox::currentIndexChanged, this, [this](int index) {
         wearerName_->setEnabled(index == 0);
         size_->setEnabled(index == 0);

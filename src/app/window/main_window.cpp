@@ -574,8 +574,8 @@ void MainWindow::fillThread() {
     set(draft,
         session_.sketch() ? tr("sketched")
         : !worked.sound() ? tr("something to mend")
-        : questions == 0 ? pieces
-                         : tr("%1, %2 to look at").arg(pieces).arg(questions),
+        : questions == 0  ? pieces
+                          : tr("%1, %2 to look at").arg(pieces).arg(questions),
         session_.drawn() != nullptr);
     const auto* machine = static_cast<KnitStation*>(stations_[knit + 1]);
     QString knitting = machine ? machine->answer() : QString();

@@ -28,7 +28,8 @@ struct Perform {
     /// Calls `each` for the needles from one to the other that the bed has.
     template<class Each> void span(Needle from, Needle to, Each each) const {
         if (from.bed() != to.bed())
-            return bed.find("no_neighbour", from, {"{0} and {1} are needles of two beds: name those of one.", {from, to}});
+            return bed.find("no_neighbour", from,
+                            {"{0} and {1} are needles of two beds: name those of one.", {from, to}});
         const int step = from.slot() <= to.slot() ? 1 : -1;
         for (Needle needle = from;; needle = needle.shifted(step)) {
             if (!bed.inReach(needle))
@@ -664,9 +665,8 @@ struct Perform {
     }
 
     void endAt(YarnIndex yarn, bool begins, Side side) const {
-        bed.fabric_.yarnEnds.push_back({bed.place_.operation, yarn, side,
-                                        static_cast<int>(bed.fabric_.passes.size()), begins,
-                                        begins ? noLoop : outermostOf(bed.yarns_[yarn])});
+        bed.fabric_.yarnEnds.push_back({bed.place_.operation, yarn, side, static_cast<int>(bed.fabric_.passes.size()),
+                                        begins, begins ? noLoop : outermostOf(bed.yarns_[yarn])});
     }
 
     void breakYarn(YarnIndex yarn) const { breakYarn(yarn, bed.carriage_); }

@@ -157,7 +157,7 @@ private:
     int rack_ = 0;          ///< needles that the second bed stands further right than at the beginning
     int rackKnittedAt_ = 0; ///< in the pass before
     int counter_ = 0;
-    std::vector<Needle> placed_; ///< that take another yarn in the next pass
+    std::vector<Needle> placed_;        ///< that take another yarn in the next pass
     std::optional<Needle> lastKnitted_; ///< in the pass before, while the yarn still comes from there
     bool steady_ = false; ///< the pass before left every needle as it was, but for its loop, and found nothing
     /// The loops that were hung, of each piece and kind of source.

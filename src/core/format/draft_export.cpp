@@ -168,8 +168,7 @@ std::string draftSvg(const Worked& worked, const std::string& colour) {
     double high = 0.0;
     std::vector<SvgSize> sizes;
     for (const WorkedPiece& piece : worked.pieces) {
-        const SvgSize size =
-            sizes.emplace_back(svgSize(piece.program, piece.fabric, *worked.measured.gauge));
+        const SvgSize size = sizes.emplace_back(svgSize(piece.program, piece.fabric, *worked.measured.gauge));
         right += size.width + gap;
         high = std::max(high, size.height);
     }

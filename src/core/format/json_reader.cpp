@@ -21,8 +21,8 @@ class KeysOnce {
 public:
     bool operator()(int depth, Json::parse_event_t event, const Json& parsed) {
         if (depth > deepest)
-            throw FormatError(fmt::format("The file goes deeper than {} brackets in each other: it is none of Vestimen’s.",
-                                          deepest));
+            throw FormatError(
+                fmt::format("The file goes deeper than {} brackets in each other: it is none of Vestimen’s.", deepest));
         if (event == Json::parse_event_t::key && open_.back().size() >= mostKeys)
             throw FormatError(
                 fmt::format("An object in the file has more than {} keys: it is none of Vestimen’s.", mostKeys));

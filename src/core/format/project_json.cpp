@@ -322,10 +322,10 @@ Project projectFromJson(const std::string& text) {
     const Json parsed = parseJson(text);
     const JsonReader reader(parsed);
     expectFormat(reader, "vestimen-project", newestVersion);
-    reader.expectKeys({"format", "version",    "name",       "article",   "machine",  "yarn", "more_yarns", "stripes",
-                       "ends",   "waste_yarn", "decided",    "swatch",    "wearer",   "ease", "choices",    "pins",
-                       "made",   "joined",     "join_order", "join_ways", "hand",    "finished",
-                       "forgotten_ends", "notes"});
+    reader.expectKeys({"format",     "version",   "name",    "article",    "machine",        "yarn",
+                       "more_yarns", "stripes",   "ends",    "waste_yarn", "decided",        "swatch",
+                       "wearer",     "ease",      "choices", "pins",       "made",           "joined",
+                       "join_order", "join_ways", "hand",    "finished",   "forgotten_ends", "notes"});
     Project project;
     project.name = reader.at("name").text();
     project.article = readKind(reader.at("article"));

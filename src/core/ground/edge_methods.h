@@ -62,7 +62,7 @@ struct BindOffTraits {
                    ///< the yarn, which fastens the last
     bool latched;  ///< with the latch tool
     double tail;   ///< the yarn is broken before, with so many widths of the edge; 0 where it stays on the cone
-    int looser;  ///< whole numbers of stitch size of the row before it
+    int looser;    ///< whole numbers of stitch size of the row before it
     const char* uses;
     std::array<HandStep, 4> steps;
     std::optional<CastOnMethod> match;

@@ -9,8 +9,8 @@ namespace vestimen {
 
 /// One way that a choice can go.
 struct Option {
-    const char* key;   ///< in files
-    const char* label; ///< for people
+    const char* key;                ///< in files
+    const char* label;              ///< for people
     std::optional<Tool> needs = {}; ///< offered only where it is at hand
 };
 

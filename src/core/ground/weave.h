@@ -12,9 +12,10 @@ namespace vestimen {
 inline constexpr std::array weaveSteps = {
     HandStep{"The new end first: over the end needle, then under and over by turns; hold it down with a peg or a clip.",
              "oovuV"},
-    HandStep{"The old end in the next row, again over the end needle first, and over more needles: so both do not stop at "
-             "one place.",
-             "vuvuV"},
+    HandStep{
+        "The old end in the next row, again over the end needle first, and over more needles: so both do not stop at "
+        "one place.",
+        "vuvuV"},
     HandStep{"Knit the row slowly. When the piece is off, stretch its edge once, then trim the ends.", "ooooo"}};
 
 } // namespace vestimen

@@ -57,8 +57,8 @@ struct Welt {
 /// How stitches are taken away or made across a whole row (craft 9): moved by hand, taken off on a garter bar and hung
 /// again, or knitted off on waste yarn and hung again.
 enum class AcrossWay { byHand, garterBar, wasteYarn };
-/// How every second stitch goes before what is left is drawn up (craft 19): onto its neighbour, and the bare needles stay
-/// out; or closed up as above.
+/// How every second stitch goes before what is left is drawn up (craft 19): onto its neighbour, and the bare needles
+/// stay out; or closed up as above.
 enum class HalvingWay { bareNeedles, garterBar, wasteYarn };
 inline constexpr std::array allAcrossWays = {AcrossWay::byHand, AcrossWay::garterBar, AcrossWay::wasteYarn};
 

@@ -30,7 +30,7 @@ struct TailPlace {
 };
 
 struct Hanging {
-    bool secondFirst = false; ///< the join's second edge goes onto the needles before its first
+    bool secondFirst = false;         ///< the join's second edge goes onto the needles before its first
     WornSide first = WornSide::knit;  ///< what the join's first edge turns towards the knitter
     WornSide second = WornSide::purl; ///< and its second
     Side yarn = Side::left;           ///< where the yarn is before the row over both; after it, at the other side

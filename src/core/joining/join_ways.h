@@ -49,8 +49,8 @@ struct JoinWay {
     const char* facing;
     std::span<const JoinStep> steps; ///< two to four
     const char* card;                ///< the practice card that shows it; empty: none does
-    bool hung = false;    ///< both edges hang on the same needles, and one row goes through both
-    bool latched = false; ///< that row is latched off, towards its yarn; else it is bound off with it
+    bool hung = false;               ///< both edges hang on the same needles, and one row goes through both
+    bool latched = false;            ///< that row is latched off, towards its yarn; else it is bound off with it
     Ridge ridge = Ridge::inside;
 };
 

@@ -87,8 +87,8 @@ struct Join {
     /// Needle and opening, both from 1 as they hang; the needles take the first edge stitch for stitch.
     std::optional<HangMap> hang;
     std::optional<Hanging> hanging; ///< where both hang on the same needles
-    Length tail;                ///< yarn that it takes
-    std::optional<JoinEnd> end; ///< that is left so long for it; where no end lies, a new length is cut
+    Length tail;                    ///< yarn that it takes
+    std::optional<JoinEnd> end;     ///< that is left so long for it; where no end lies, a new length is cut
     Phrase tailSide;
     Phrase facing;
     Phrase check;                 ///< before any waste yarn is pulled; empty when there is none

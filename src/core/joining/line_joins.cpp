@@ -265,8 +265,7 @@ std::optional<JoinEnd> endFor(const PlannedJoin& planned, const Fabrics& fabrics
                 continue;
             const JoinEnd found{wanted.along.piece, end.operation, end.side,
                                 end.pass > 0 ? of.passes[static_cast<std::size_t>(end.pass) - 1].row : 0, end.loop};
-            if (canBegin(found, planned, fabrics) &&
-                taken.emplace(wanted.along.piece.text(), end.operation).second)
+            if (canBegin(found, planned, fabrics) && taken.emplace(wanted.along.piece.text(), end.operation).second)
                 return found;
         }
     }

@@ -161,8 +161,8 @@ NeedleSpan writeMore(ProgramWriter& writer, NeedleSpan span, const std::vector<i
     return writeGroups(writer, span, {span, after, false}, way, wasteRows);
 }
 
-NeedleSpan writeFewer(ProgramWriter& writer, NeedleSpan span, Stitches fewer, Stitches firstRun, Side from, AcrossWay way,
-                      Rows wasteRows) {
+NeedleSpan writeFewer(ProgramWriter& writer, NeedleSpan span, Stitches fewer, Stitches firstRun, Side from,
+                      AcrossWay way, Rows wasteRows) {
     const auto row = spreadFrom(Stitches(span.size()), fewer, firstRun);
     std::vector<int> places = row ? row->positions : std::vector<int>();
     if (from == Side::right) {

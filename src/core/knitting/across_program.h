@@ -19,8 +19,8 @@ NeedleSpan writeMore(ProgramWriter& writer, NeedleSpan span, const std::vector<i
                      Rows wasteRows);
 
 /// So many fewer, as spreadFrom() places them. Returns the needles that are left.
-NeedleSpan writeFewer(ProgramWriter& writer, NeedleSpan span, Stitches fewer, Stitches firstRun, Side from, AcrossWay way,
-                      Rows wasteRows);
+NeedleSpan writeFewer(ProgramWriter& writer, NeedleSpan span, Stitches fewer, Stitches firstRun, Side from,
+                      AcrossWay way, Rows wasteRows);
 
 /// Puts every `every`th stitch of a span onto its neighbour, beginning with the outermost of a side, as thin() counts
 /// them: a crown's round. `every` is 2 or more. What is left is centred, or half a needle off the middle. Returns it.

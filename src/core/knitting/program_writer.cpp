@@ -78,14 +78,14 @@ Program ProgramWriter::take() {
         return castOn && castOn->method == CastOnMethod::weightedHem;
     });
     if (weightsHang_ && off != operations.end())
-        operations.insert(off,
-                          {operation::Say{onACord ? "Lighten the weights. When the loops are secured: weights off first, "
-                                                    "then the cord out, though a round elastic stays in; then lift the "
-                                                    "piece off, towards you."
-                                                  : "Lighten the weights. When the loops are secured: weights off first, "
-                                                    "then comb and cord out, then lift the piece off, towards you.",
-                                          RemarkCode("lift_off").text()},
-                           std::nullopt});
+        operations.insert(
+            off, {operation::Say{onACord ? "Lighten the weights. When the loops are secured: weights off first, "
+                                           "then the cord out, though a round elastic stays in; then lift the "
+                                           "piece off, towards you."
+                                         : "Lighten the weights. When the loops are secured: weights off first, "
+                                           "then comb and cord out, then lift the piece off, towards you.",
+                                 RemarkCode("lift_off").text()},
+                  std::nullopt});
     return std::move(program_);
 }
 
@@ -99,16 +99,16 @@ void ProgramWriter::hang(operation::Hang hang) {
     const auto again = std::ranges::unique(needles);
     needles.erase(again.begin(), again.end());
     // A first row that stood on waste yarn, or was cast on: its loops lie under those of the row above.
-    const bool ofFirstRow =
-        std::ranges::count(hang.sources, HangSource::Kind::first, &HangSource::kind) > 0;
+    const bool ofFirstRow = std::ranges::count(hang.sources, HangSource::Kind::first, &HangSource::kind) > 0;
     const bool fromWaste = protects(program_.yarns[firstYarn()].role) && ravelCord_;
     add(std::move(hang));
-    std::string look = fmt::format("Look along them, from both sides: each of the {} needles has caught its loop.",
-                                   needles.size());
+    std::string look =
+        fmt::format("Look along them, from both sides: each of the {} needles has caught its loop.", needles.size());
     if (ofFirstRow)
-        look += fromWaste ? " Missed most is the loop of the very first row, and one of the row above is taken "
-                            "instead: the cord, drawn a little, shows which it is."
-                          : " Missed most is the loop of the very first row, and one of the row above is taken instead.";
+        look += fromWaste
+                    ? " Missed most is the loop of the very first row, and one of the row above is taken "
+                      "instead: the cord, drawn a little, shows which it is."
+                    : " Missed most is the loop of the very first row, and one of the row above is taken instead.";
     say("every_loop", std::move(look));
 }
 

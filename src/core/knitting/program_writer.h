@@ -84,7 +84,7 @@ private:
     bool hasMast_;
     bool hasWeights_;
     bool weightsHang_ = false; ///< something hangs that has to be moved up, and comes off before the piece does
-    Stitches weightsApart_; ///< as at the swatch; 0 where nobody said
+    Stitches weightsApart_;    ///< as at the swatch; 0 where nobody said
     bool ravelCord_;
     Side carriage_ = Side::right;
     int passes_ = 0;

@@ -54,10 +54,10 @@ void Counting::sayWhatItCosts(const char* title, Length asked, Stitches made, st
     Finding finding{Severity::warning, "multiple_costs", {}};
     const Figure percent{std::abs(off) * 100.0, 0, "%"};
     if (below && off > 0.0)
-        finding.text = {"{0}: they go by {1}, which makes {2} where {3} was asked, {4} more. The next smaller is {5} "
-                        "stitches, {6}.",
-                        {Words{title}, form.period(), wide, asked, percent, *below,
-                         gauge_.width(Stitches(*below) - seams)}};
+        finding.text = {
+            "{0}: they go by {1}, which makes {2} where {3} was asked, {4} more. The next smaller is {5} "
+            "stitches, {6}.",
+            {Words{title}, form.period(), wide, asked, percent, *below, gauge_.width(Stitches(*below) - seams)}};
     else
         finding.text = {off > 0.0 ? "{0}: they go by {1}, which makes {2} where {3} was asked, {4} more; no smaller "
                                     "count does."
@@ -106,7 +106,9 @@ Stitches Counting::stitchesBeside(const CountForm& welt, CountKey quantity, cons
 void Counting::checkSecondRows(const std::vector<int>& rows, const EdgeShaping& how, PieceKey piece) const {
     if (!how.everySecondRow || std::ranges::all_of(rows, [](int row) { return row % 2 == 0; }))
         return;
-    const auto isSame = [&](const Finding& each) { return each.code == "every_second_row" && each.piece == key(piece); };
+    const auto isSame = [&](const Finding& each) {
+        return each.code == "every_second_row" && each.piece == key(piece);
+    };
     if (std::ranges::none_of(findings_, isSame))
         findings_.push_back({Severity::warning,
                              "every_second_row",

@@ -23,7 +23,8 @@ void addDrawnUp(std::vector<Stage>& stages, std::vector<Patch>& surface, Rows ro
     };
     if (!top.tightFirst)
         halve(tight);
-    stages.push_back({tight, act::Say{"half_size", "One row at half the stitch size, so that the top draws together."}});
+    stages.push_back(
+        {tight, act::Say{"half_size", "One row at half the stitch size, so that the top draws together."}});
     if (top.tightFirst)
         halve(rows);
     surface.push_back({.from = tight, .to = rows, .halfSize = true});

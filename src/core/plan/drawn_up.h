@@ -10,7 +10,7 @@
 namespace vestimen {
 
 struct DrawnUp {
-    const char* as; ///< its loops on the tail
+    const char* as;         ///< its loops on the tail
     Side from = Side::left; ///< of every two the first goes onto the second, counted from there
     HalvingWay way = HalvingWay::bareNeedles;
     bool tightFirst = false; ///< of a rib that came from two beds: two lie on a needle until a row was knitted

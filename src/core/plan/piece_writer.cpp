@@ -457,11 +457,10 @@ private:
 
     void perform(Group& group, const act::Fewer& fewer) {
         if (fewer.change > Stitches(0))
-            group.span =
-                fewer.firstRun
-                    ? writeFewer(writer_, group.span, fewer.change, *fewer.firstRun, fewer.from, fewer.way,
-                                 knitting_.wasteRows)
-                    : writeAcross(writer_, group.span, -fewer.change, fewer.way, knitting_.wasteRows);
+            group.span = fewer.firstRun
+                             ? writeFewer(writer_, group.span, fewer.change, *fewer.firstRun, fewer.from, fewer.way,
+                                          knitting_.wasteRows)
+                             : writeAcross(writer_, group.span, -fewer.change, fewer.way, knitting_.wasteRows);
     }
 
     void perform(Group& group, const act::More& more) {

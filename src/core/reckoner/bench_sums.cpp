@@ -28,8 +28,7 @@ SumAnswer repeats(const Options& options) {
     const int repeat = options.integer("--repeat", 1, 30000);
     const int plus = options.integer("--plus", 0, 30000, 0);
     if (repeat + plus > over)
-        return noAnswer("no_room",
-                        {"A repeat of {0} and {1} more do not fit into {2} once.", {repeat, plus, over}});
+        return noAnswer("no_room", {"A repeat of {0} and {1} more do not fit into {2} once.", {repeat, plus, over}});
     const int times = (over - plus) / repeat;
     const int left = over - plus - times * repeat;
     SumAnswer answer;
@@ -47,8 +46,8 @@ SumAnswer correct(const Options& options) {
     const Length wanted = options.length("--wanted");
     const double exact = count * (wanted / made);
     if (exact > 30000.0)
-        return noAnswer("beyond_any_bed", {"{0} are more than any bed or piece has: are both lengths right?",
-                                           {Figure{exact, 0}}});
+        return noAnswer("beyond_any_bed",
+                        {"{0} are more than any bed or piece has: are both lengths right?", {Figure{exact, 0}}});
     const int right = std::max(1, static_cast<int>(std::lround(exact)));
     SumAnswer answer;
     answer.result = Json{{"exact", exact}, {"count", right}, {"made_mm", made.mm() / count * right}}.dump();
@@ -64,10 +63,11 @@ SumAnswer pickUp(const Options& options) {
     const Gauge rows = options.gauge("--row-gauge");
     const double ratio = stitches.perTenCentimetres() / rows.perTenCentimetres();
     if (ratio > 1.0)
-        return noAnswer("too_many_needles",
-                        {"There are more stitches than rows in 10 cm: not every needle has a row to take. Sew the edge, "
-                         "or knit the band along it.",
-                         {}});
+        return noAnswer(
+            "too_many_needles",
+            {"There are more stitches than rows in 10 cm: not every needle has a row to take. Sew the edge, "
+             "or knit the band along it.",
+             {}});
     // The best of few: what hands count without a list.
     int needlesOf = 1;
     int rowsOf = 1;
@@ -95,8 +95,8 @@ SumAnswer sleeveTop(const Options& options) {
     const int seams = options.integer("--seams", 0, 100, 0);
     const double exact = gauge.over(depth * 2.0) + seams;
     if (exact > 2000.0)
-        return noAnswer("beyond_any_bed",
-                        {"{0} stitches are more than any bed has: is the depth or the gauge right?", {Figure{exact, 0}}});
+        return noAnswer("beyond_any_bed", {"{0} stitches are more than any bed has: is the depth or the gauge right?",
+                                           {Figure{exact, 0}}});
     const int stitches = std::max(2, 2 * static_cast<int>(std::lround(exact / 2.0)));
     SumAnswer answer;
     answer.result = Json{{"exact", exact}, {"stitches", stitches}, {"each_armhole", stitches / 2}}.dump();
@@ -115,14 +115,14 @@ SumAnswer swatchNeedles(const Options& options) {
     const SwatchLayout layout = layOut(swatch);
     const int all = layout.upperMargin.last;
     SumAnswer answer;
-    answer.result = Json{{"from", layout.all.first.name()},
-                         {"to", layout.all.last.name()},
-                         {"marker_left", layout.markerLeft.name()},
-                         {"marker_right", layout.markerRight.name()},
-                         {"contrast_rows", {layout.lowerContrast.first, layout.upperContrast.first}},
-                         {"marker_rows", layout.markerRows},
-                         {"rows", all}}
-                        .dump();
+    answer.result = Json{
+        {"from", layout.all.first.name()},
+        {"to", layout.all.last.name()},
+        {"marker_left", layout.markerLeft.name()},
+        {"marker_right", layout.markerRight.name()},
+        {"contrast_rows", {layout.lowerContrast.first, layout.upperContrast.first}},
+        {"marker_rows", layout.markerRows},
+        {"rows", all}}.dump();
     answer.working = {{{"cast on", {}}, layout.all.size()},
                       {{"a mark in", {}}, layout.markerLeft},
                       {{"and in", {}}, layout.markerRight},

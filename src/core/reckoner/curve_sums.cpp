@@ -69,8 +69,8 @@ SumAnswer neck(const Options& options) {
     const Length depth = options.length("--depth");
     const Gauge stitches = options.gauge("--stitch-gauge");
     const Gauge rowGauge = options.gauge("--row-gauge");
-    const auto kind =
-        options.oneOf<Kind>("--kind", {{"round", Kind::round}, {"v", Kind::vee}, {"square", Kind::square}}, Kind::round);
+    const auto kind = options.oneOf<Kind>(
+        "--kind", {{"round", Kind::round}, {"v", Kind::vee}, {"square", Kind::square}}, Kind::round);
     const double flat = options.number("--flat", 10.0, 70.0, 100.0 / 3.0) / 100.0;
     const double straight = options.number("--straight", 0.0, 60.0, 30.0) / 100.0;
     const auto counted = vestimen::count({width, stitches, anyCount});
@@ -140,9 +140,10 @@ SumAnswer cap(const Options& options) {
     }
     const auto shape = side > 0 ? curveWithin(request, tolerance) : std::nullopt;
     if (!shape)
-        return noAnswer("too_steep", {"{0} stitches cannot go off each side of a cap in {1}: make it higher, or its top "
-                                      "wider.",
-                                      {side, Rows(rows)}});
+        return noAnswer("too_steep",
+                        {"{0} stitches cannot go off each side of a cap in {1}: make it higher, or its top "
+                         "wider.",
+                         {side, Rows(rows)}});
     const std::vector<CurveEvent> events = shape->events();
     std::vector<int> needles;
     for (int row = 1; row <= rows; ++row) {

@@ -90,7 +90,8 @@ SumAnswer crown(const Options& options) {
     SumAnswer answer;
     Json rounds = Json::array();
     for (const int each : every) {
-        const int events = static_cast<int>(vestimen::thin(Stitches(now), each, Side::left, first == 0 ? each : first).size());
+        const int events =
+            static_cast<int>(vestimen::thin(Stitches(now), each, Side::left, first == 0 ? each : first).size());
         now -= events;
         rounds.push_back({{"events", events}, {"remaining", now}});
         answer.working.push_back({{"every {0}, {1} go", {each, events}}, Stitches(now)});
@@ -154,8 +155,8 @@ SumAnswer mitten(const Options& options) {
     const int drawn = (ofThumb->count + 1) / 2;
     std::vector<int> tipAfter = {0};
     std::ranges::copy(sides->eventRows(), std::back_inserter(tipAfter));
-    Json result{{"stitches", counted->count},       {"rows_to_thumb", toThumb}, {"thumb_stitches", ofThumb->count},
-                {"thumb_rows", thumbRows},          {"thumb_drawn_up", drawn},  {"tip_rows", tip},
+    Json result{{"stitches", counted->count},       {"rows_to_thumb", toThumb},     {"thumb_stitches", ofThumb->count},
+                {"thumb_rows", thumbRows},          {"thumb_drawn_up", drawn},      {"tip_rows", tip},
                 {"tip_each_side_of_a_half", fewer}, {"tip_left", half - 2 * fewer}, {"tip_after_rows", tipAfter}};
     std::optional<int> cuff;
     if (options.has("--cuff")) {
@@ -297,11 +298,10 @@ SumAnswer cushion(const Options& options) {
         counter.push_back(band * (tube + closing) + std::min(band, bands - 1) * background);
     const int rows = counter.back();
     SumAnswer answer;
-    answer.result = Json{{"stitches", stitches},
-                         {"counter", counter},
-                         {"rows", rows},
-                         {"ends_at", rows % 2 == 0 ? "right" : "left"}}
-                        .dump();
+    answer.result =
+        Json{
+            {"stitches", stitches}, {"counter", counter}, {"rows", rows}, {"ends_at", rows % 2 == 0 ? "right" : "left"}}
+            .dump();
     answer.working = {{{"stitches of each band", {}}, listed(stitches)},
                       {{"rows of a band: tube, closing and background", {}}, Rows(tube + closing + background)},
                       {{"the last one ends with its tube closed", {}}, Rows(tube + closing)},

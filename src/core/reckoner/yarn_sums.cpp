@@ -113,8 +113,8 @@ SumAnswer stripes(const Options& options) {
     if (options.has("--yarns"))
         yarns = options.words("--yarns");
     if (!yarns.empty() && yarns.size() != laid.of.size())
-        throw UsageError(fmt::format("--yarns: {} are given for {} heights: one for each is needed", yarns.size(),
-                                     laid.of.size()));
+        throw UsageError(
+            fmt::format("--yarns: {} are given for {} heights: one for each is needed", yarns.size(), laid.of.size()));
     int changes = 0;
     for (int stripe = 1; stripe < count; ++stripe) {
         const auto of = [&](int each) { return static_cast<std::size_t>(each) % laid.of.size(); };

@@ -104,10 +104,11 @@ Supplies supplies(const Ground& project, const std::vector<const Program*>& prog
                 stitches[number] += loops;
                 asMain[number] += weight;
             }
-        // All pieces so far are weighed together: once it does not suffice, it suffices for none of those that come later.
+        // All pieces so far are weighed together: once it does not suffice, it suffices for none of those that come
+        // later.
         for (std::size_t number = 0; perStitch && number < mostYarns; ++number)
             if (asMain[number] * *perStitch * (1.0 + spareShare) <=
-                    project.yarnOf(static_cast<YarnNumber>(number)).gramsOnHand)
+                project.yarnOf(static_cast<YarnNumber>(number)).gramsOnHand)
                 ++enough[number];
         for (const Pass& pass : fabrics[i]->passes)
             piece.rows += isMain(*programs[i], pass.yarn) ? 1 : 0;

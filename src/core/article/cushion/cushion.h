@@ -10,8 +10,8 @@ namespace vestimen {
 
 inline constexpr int mostTubes = 40;
 
-/// A few loops are hung and some stuffing laid in by turns, or all of a tube is stuffed through its end when the face is
-/// off.
+/// A few loops are hung and some stuffing laid in by turns, or all of a tube is stuffed through its end when the face
+/// is off.
 enum class Stuffing { whileItHangs, throughTheEnd };
 inline constexpr std::array allStuffings = {Stuffing::whileItHangs, Stuffing::throughTheEnd};
 
@@ -29,8 +29,8 @@ struct Cushion {
     bool likeFaces = false;     ///< the back is a second face
     YarnNumber tubeYarn = 0;
     YarnNumber bandYarn = 0; ///< of every second band between the tubes
-    int fewer = 0;    ///< stitches that go after each tube, so that the face narrows
-    int firstRun = 0; ///< plain stitches before the first of them; 0: half a run
+    int fewer = 0;           ///< stitches that go after each tube, so that the face narrows
+    int firstRun = 0;        ///< plain stitches before the first of them; 0: half a run
     YarnNumber backYarn = 0;
     bool zip = true;
     Length zipLength = Length::millimetres(350);  ///< as measured

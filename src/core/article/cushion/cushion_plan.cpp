@@ -103,10 +103,10 @@ std::optional<Counted> countCushion(const Cushion& cushion, const Ground& ground
     if (!counting.fitsBed(stitches, pieces::face))
         return std::nullopt;
     if (stitches < narrowest) {
-        counting.error("cushion_narrow",
-                       {"{0} make no cushion: {1} are the fewest. Make it wider, or unpin its stitches.",
-                        {stitches, narrowest}},
-                       pieces::face);
+        counting.error(
+            "cushion_narrow",
+            {"{0} make no cushion: {1} are the fewest. Make it wider, or unpin its stitches.", {stitches, narrowest}},
+            pieces::face);
         return std::nullopt;
     }
     const Rows rows =

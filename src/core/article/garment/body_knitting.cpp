@@ -94,7 +94,8 @@ private:
 
     void nameSides(Rows row, std::optional<Rows> from) {
         for (const Side side : sides())
-            knitting_.at(row, act::Name{sideName(side), side, from ? std::optional(*from - inTheCurve(side)) : from, row});
+            knitting_.at(row,
+                         act::Name{sideName(side), side, from ? std::optional(*from - inTheCurve(side)) : from, row});
     }
 
     /// Rows that the outermost stitches knit before a curved hem ends: two, or one where the carriage is at their side
@@ -201,8 +202,8 @@ private:
             knitting_.at(row, act::Name{innerEdge(piece_, choices_), opposite(outerSide(piece_))});
     }
 
-    /// The middle of three is sloped at both sides, one a row after the other: begun a row earlier, so that each side is
-    /// as long as the panel that it is sewn to, to the row.
+    /// The middle of three is sloped at both sides, one a row after the other: begun a row earlier, so that each side
+    /// is as long as the panel that it is sewn to, to the row.
     Rows slopesEarlier() const {
         return Rows(choices_.hasSidePanels() && !isSidePanel(piece_) && !half_ && !stepped() ? 1 : 0);
     }
@@ -402,8 +403,7 @@ private:
                 {rows, act::Name{sided(side, "neck_curve_left", "neck_curve_right"), neck, Rows(0), shaped}});
         half.stages.push_back({rows, act::Name{sided(side, "neck_left", "neck_right"), neck, shaped, rows}});
         // The last step is closed; beside a held neck its last loop joins the neck's edge.
-        const Stitches last =
-            stepped() ? counts_.shoulder - Stitches(gone + sum(shoulderDues())) : counts_.shoulder;
+        const Stitches last = stepped() ? counts_.shoulder - Stitches(gone + sum(shoulderDues())) : counts_.shoulder;
         half.stages.push_back(
             {rows, shoulderOff(side, beside == Beside::nothing ? std::nullopt : std::optional(last))});
         return half;

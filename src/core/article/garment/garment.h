@@ -143,8 +143,8 @@ struct Garment {
     struct Neck {
         NeckKind kind = NeckKind::round;
         NeckSchool school = NeckSchool::hold;
-        bool atBack = false;  ///< the back's is shaped too, shallow
-        double flat = aThird; ///< of a round one, front and back
+        bool atBack = false;   ///< the back's is shaped too, shallow
+        double flat = aThird;  ///< of a round one, front and back
         double straight = 0.3; ///< share of its depth that is straight at the top
         Profile profile = Profile::ellipse;
         Trim trim;

@@ -188,18 +188,17 @@ private:
     void shoulder(Side wearers, const char* joinKey, const char* title) {
         const bool bound = choices_.bindsShoulders(counts_.shoulderRows > Rows(0));
         const Along::Of of = bound ? Along::Of::bound : Along::Of::kept;
-        PlannedJoin join{
-            .key = joinKey,
-            .title = {title, {}},
-            .method = bound ? JoinMethod::sewOn : JoinMethod::latchOff,
-            .first = shoulderEdge(back(wearers), backSide(wearers), wearers, of, "the back",
-                                  {bound ? "back, bound off" : "back, on waste yarn", {}}),
-            .second = shoulderEdge(front(wearers), frontSide(wearers), wearers, of, "the front",
-                                   {bound ? "front, bound off" : "front, on waste yarn", {}}),
-            // The front's first: its other end is at its neck, where a seam does not begin.
-            .ends = {{along(frontSide(wearers), "shoulder", wearers, of)},
-                     {along(backSide(wearers), "shoulder", wearers, of)}},
-            .after = beforeShoulder(wearers)};
+        PlannedJoin join{.key = joinKey,
+                         .title = {title, {}},
+                         .method = bound ? JoinMethod::sewOn : JoinMethod::latchOff,
+                         .first = shoulderEdge(back(wearers), backSide(wearers), wearers, of, "the back",
+                                               {bound ? "back, bound off" : "back, on waste yarn", {}}),
+                         .second = shoulderEdge(front(wearers), frontSide(wearers), wearers, of, "the front",
+                                                {bound ? "front, bound off" : "front, on waste yarn", {}}),
+                         // The front's first: its other end is at its neck, where a seam does not begin.
+                         .ends = {{along(frontSide(wearers), "shoulder", wearers, of)},
+                                  {along(backSide(wearers), "shoulder", wearers, of)}},
+                         .after = beforeShoulder(wearers)};
         if (frontSide(wearers) != front(wearers))
             join.ends.push_back({along(front(wearers), "shoulder", wearers, of)});
         if (bound)
@@ -447,20 +446,19 @@ private:
         const bool left = wearers == Side::left;
         const Along top{sleeve(wearers), "top", bound ? Along::Of::bound : Along::Of::kept};
         // Its own left and right, purl side facing: turned over it lies on the armhole.
-        PlannedJoin join{
-            .key = joinKey,
-            .title = {title, {}},
-            .method = bound ? JoinMethod::sewOn : JoinMethod::latchOff,
-            .first = {.line = {top},
-                      .what = {bound ? "sleeve top, bound off" : "sleeve top, on waste yarn", {}},
-                      .unit = JoinUnit::stitches,
-                      .hung = !bound,
-                      .name = "the sleeve’s top",
-                      .from = left ? "the back’s marker" : "the front’s marker",
-                      .to = left ? "the front’s marker" : "the back’s marker"},
-            .second = armholeLine(wearers),
-            .ends = {{top}},
-            .after = {shoulderKey(wearers)}};
+        PlannedJoin join{.key = joinKey,
+                         .title = {title, {}},
+                         .method = bound ? JoinMethod::sewOn : JoinMethod::latchOff,
+                         .first = {.line = {top},
+                                   .what = {bound ? "sleeve top, bound off" : "sleeve top, on waste yarn", {}},
+                                   .unit = JoinUnit::stitches,
+                                   .hung = !bound,
+                                   .name = "the sleeve’s top",
+                                   .from = left ? "the back’s marker" : "the front’s marker",
+                                   .to = left ? "the front’s marker" : "the back’s marker"},
+                         .second = armholeLine(wearers),
+                         .ends = {{top}},
+                         .after = {shoulderKey(wearers)}};
         if (bound) {
             join.second.hung = false;
             join.facing = {"Knit sides together, ends at the markers, the middle at the shoulder; a whole stitch in "

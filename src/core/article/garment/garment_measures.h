@@ -41,8 +41,8 @@ struct GarmentMeasures {
     double hemFlat = aThird; ///< the same of a curved hem
     Profile hemProfile = Profile::ellipse;
     bool hemLastAtOnce = false; ///< in growing steps, in place of a profile
-    double neckFlat = aThird; ///< share of a round neck that is flat at the middle
-    double neckStraight = 0.3; ///< share of its depth that is straight at the top
+    double neckFlat = aThird;   ///< share of a round neck that is flat at the middle
+    double neckStraight = 0.3;  ///< share of its depth that is straight at the top
     Profile neckProfile = Profile::ellipse;
     SideKind sides = SideKind::straight;
     bool openFront = false;

@@ -45,7 +45,7 @@ inline constexpr Option shoulderOptions[] = {
 template<> inline constexpr std::span<const Option> optionsOf<ShoulderKind> = shoulderOptions;
 
 inline constexpr Option topEdgeOptions[] = {{"waste_yarn", "Off on waste yarn, and hung"},
-                                           {"bound_off", "Bound off, and sewn"}};
+                                            {"bound_off", "Bound off, and sewn"}};
 template<> inline constexpr std::span<const Option> optionsOf<TopEdge> = topEdgeOptions;
 
 inline constexpr Option hemOptions[] = {{"straight", "Straight lower edge"},

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/article/garment/body_knitting.h"
 #include "core/article/garment/trim_knitting.h"
+#include "core/article/garment/body_knitting.h"
 
 #include "core/knitting/piece_parts.h"
 #include "core/plan/hung_trim.h"
@@ -264,23 +264,23 @@ Knitting neckTrimKnitting(const GarmentBrief& project, const GarmentCounts& coun
                                      : "Purl side facing you, from the middle of the back down the wearer's left "
                                        "side to the front.")
                             : (first ? (raglan ? "Purl side facing you, along the back, over the tops of the sleeves."
-                                            : "Purl side facing you, along the back.")
+                                               : "Purl side facing you, along the back.")
                                      : "Purl side facing you, along the front.");
         return trimOf(project, {piece, stitches, counts.trimRows, "hang the neck", part,
                                 neck.part(first ? Stitches(0) : counts.trimFirst, stitches), counts.gauge});
     }
-    const char* facing = cardigan
-                             ? (raglan ? "The raglans are joined. Purl side facing you, from the right front round to the left."
-                                        : "Both shoulders are joined. Purl side facing you, from the right front round "
-                                          "to the left.")
-                         : vee    ? (raglan ? "The raglans are joined. Purl side facing you, from the point of the V round "
-                                              "to the point again; the ends are lapped and sewn there."
-                                            : "Both shoulders are joined. Purl side facing you, from the point of the "
-                                              "V round to the point again; the ends are lapped and sewn there.")
-                         : raglan ? "The seam between the back and the wearer's right sleeve is still open. Purl side "
-                                    "facing you, ends first, then the middles."
-                                  : "The wearer's left shoulder is joined. Purl side facing you, ends first, then the "
-                                    "middles.";
+    const char* facing =
+        cardigan ? (raglan ? "The raglans are joined. Purl side facing you, from the right front round to the left."
+                           : "Both shoulders are joined. Purl side facing you, from the right front round "
+                             "to the left.")
+        : vee    ? (raglan ? "The raglans are joined. Purl side facing you, from the point of the V round "
+                             "to the point again; the ends are lapped and sewn there."
+                           : "Both shoulders are joined. Purl side facing you, from the point of the "
+                             "V round to the point again; the ends are lapped and sewn there.")
+        : raglan ? "The seam between the back and the wearer's right sleeve is still open. Purl side "
+                   "facing you, ends first, then the middles."
+                 : "The wearer's left shoulder is joined. Purl side facing you, ends first, then the "
+                   "middles.";
     return trimOf(project,
                   {piece, counts.trim, counts.trimRows, "hang the neck", facing, std::move(neck).all(), counts.gauge});
 }

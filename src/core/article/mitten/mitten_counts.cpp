@@ -109,7 +109,8 @@ bool countTip(const Mitten& mitten, Counting& counting, const MittenMeasures& me
         // One a row at each side is the most.
         counted.tip = std::max(counted.tip, Rows(each));
         counting.working(counts::tip).result = counted.tip.count();
-        const auto sides = counting.slope({counted.tip - Rows(1), Stitches(each - 1)}, mitten.tip, tolerance(gauge), piece);
+        const auto sides =
+            counting.slope({counted.tip - Rows(1), Stitches(each - 1)}, mitten.tip, tolerance(gauge), piece);
         if (!sides)
             return false;
         counted.tipSides = *sides;

@@ -196,7 +196,8 @@ Knitting mittenKnitting(const Mitten& mitten, const MittenCounts& counts, const 
     knitting.ravelCord = ground.waste.cord;
     knitting.at(Rows(0), act::Mark{"wrist"});
     if (counts.over() > 0)
-        knitting.edges.push_back({counts.over() == 2 ? Edge::At::both : at(opposite(palmSide)), Moved{mitten.tip},
+        knitting.edges.push_back({counts.over() == 2 ? Edge::At::both : at(opposite(palmSide)),
+                                  Moved{mitten.tip},
                                   {{Rows(1), Stitches(-1)}}});
     addGusset(mitten, laid, knitting);
     if (mitten.thumb == ThumbSchool::first)

@@ -268,8 +268,8 @@ private:
         }
     }
 
-    /// The row from which on a strip is a strap: narrow, and as wide as its last row. Nothing where it is none, or tapers
-    /// to a point without one.
+    /// The row from which on a strip is a strap: narrow, and as wide as its last row. Nothing where it is none, or
+    /// tapers to a point without one.
     std::optional<int> strapFrom(const Strip& strip) const {
         const SweptRow& last = strip.rows.back();
         if (!shape_.straps || last.size() > strapWidth)

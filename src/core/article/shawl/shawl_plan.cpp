@@ -110,7 +110,8 @@ bool countSides(const Shawl& shawl, Counting& counting, Counted& counted) {
     const Length high = gauge.height(counted.rows);
     const Length out = gauge.width(side ? counted.grown() : counted.grown() / 2);
     const Length half = side ? high / 2.0 : high;
-    const Length slope = mm(std::hypot(half.mm(), out.mm())) * (side ? 2.0 : 1.0) + gauge.height(counted.border.visible);
+    const Length slope =
+        mm(std::hypot(half.mm(), out.mm())) * (side ? 2.0 : 1.0) + gauge.height(counted.border.visible);
     counted.sideRows = counting.rows(counts::sideRows, "Rows of a border along the edges", shawl.sideDepth * 2.0,
                                      evenCount, "twice the depth, even, to be folded");
     if (isCrescent(shawl)) {

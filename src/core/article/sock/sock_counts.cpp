@@ -64,7 +64,8 @@ bool countLeg(const Sock& sock, Counting& counting, PieceKey piece, SockCounts& 
     const auto shape = [&](Rows rows, Stitches each, Slope& slope) {
         if (each == Stitches(0))
             return true;
-        const auto found = rows > Rows(0) ? counting.slope({rows, each}, sock.leg, tolerance(gauge), piece) : std::nullopt;
+        const auto found =
+            rows > Rows(0) ? counting.slope({rows, each}, sock.leg, tolerance(gauge), piece) : std::nullopt;
         if (found)
             slope = *found;
         else
@@ -91,12 +92,11 @@ std::optional<SockCounts> countSock(const Sock& sock, const Ground& ground, cons
     const char* reason = isSole ? "a multiple of four, so that half a heel lies at each edge"
                                 : "even, so that heel and instep are alike";
     // A cuff may have one or two more, which go below it; a shaped leg has its own count.
-    counted.stitches =
-        sock.shapedLeg
-            ? counting.stitches(sock_counts::stitches, "Stitches around the foot", measures.foot, seams, footForm(sock),
-                                reason)
-            : counting.stitchesBeside(topForm(sock), sock_counts::stitches, "Stitches around the foot", measures.foot,
-                                      seams, footForm(sock), reason);
+    counted.stitches = sock.shapedLeg
+                           ? counting.stitches(sock_counts::stitches, "Stitches around the foot", measures.foot, seams,
+                                               footForm(sock), reason)
+                           : counting.stitchesBeside(topForm(sock), sock_counts::stitches, "Stitches around the foot",
+                                                     measures.foot, seams, footForm(sock), reason);
     if (sock.shapedLeg) {
         counted.top = counting.stitches(sock_counts::top, "Stitches around the calf", sock.calf, seams, topForm(sock),
                                         traits(sock.cuff.kind).reason);
@@ -181,7 +181,8 @@ std::optional<SockCounts> countSock(const Sock& sock, const Ground& ground, cons
         const Stitches each = (counted.half() - counted.toeLeft) / 2;
         counted.toe = Rows(2 * each.count());
         toe.steps = {{{"one fewer at each side of each half, every second row", {}}, counted.toe}};
-        const auto sides = counting.slope({counted.toe - Rows(1), each - Stitches(1)}, sock.toeEdge, tolerance(gauge), piece);
+        const auto sides =
+            counting.slope({counted.toe - Rows(1), each - Stitches(1)}, sock.toeEdge, tolerance(gauge), piece);
         if (!sides) // as many rows as it has stitches always do
             return std::nullopt;
         counted.toeSides = *sides;

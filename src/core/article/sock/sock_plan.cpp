@@ -210,7 +210,12 @@ std::vector<PlannedJoin> joinsOf(const Sock& sock, const FabricGauge& gauge, Pie
     joins.push_back({.key = "toe_" + key,
                      .title = named("Toe", "Toe, {0} sock"),
                      .method = JoinMethod::graft,
-                     .first = {.line = {kept("toe")}, .what = {"the toe, {0} loops", {}}, .unit = JoinUnit::stitches, .name = "the toe", .from = "its left end, as it hung", .to = "its right end"},
+                     .first = {.line = {kept("toe")},
+                               .what = {"the toe, {0} loops", {}},
+                               .unit = JoinUnit::stitches,
+                               .name = "the toe",
+                               .from = "its left end, as it hung",
+                               .to = "its right end"},
                      .second = {.line = facing,
                                 .what = {isSole ? "the two halves of the sole beside each other, {0} loops"
                                                 : "the half that faces it, {0} loops",
