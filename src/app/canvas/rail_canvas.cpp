@@ -355,7 +355,8 @@ void RailCanvas::paintLabels(QPainter& painter) const {
     const Theme& theme = Theme::current();
     painter.setFont(textFont(12));
     painter.setPen(theme.muted);
-    const double bed = half_ * stitch_;
+    // At the ends of the rail; where that is a short one, farther out, so that they stand apart.
+    const double bed = std::max(half_ * stitch_, std::min(300.0, (width() - scaleRoom) / 2.0 - 8.0));
     QRectF left(std::max(4.0, middle_ - bed - 4), top_ + 8, 130, 40);
     QRectF right(std::min(width() - scaleRoom - 130.0, middle_ + bed - 126), top_ + 8, 130, 40);
     QString leftNames = asWorn_ ? view_.rightNames : view_.leftNames;
