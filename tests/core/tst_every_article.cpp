@@ -44,6 +44,7 @@ void TestEveryArticle::isCleanWhateverIsChosen() {
     int tried = 0;
     int drafted = 0;
     int seams = 0;
+    int facings = 0;
     test::JoinsSeen seen;
     CHECK_PROPERTY("drafted clean, or refused with a word", [&] {
         ++tried;
@@ -61,6 +62,7 @@ void TestEveryArticle::isCleanWhateverIsChosen() {
         const test::JoinsSeen now = test::checkJoinsInTheHand(project, worked);
         seen.hung += now.hung;
         seen.sewn += now.sewn;
+        facings += test::checkFacings(project, worked);
         test::checkNothingIsLeftBare(project, worked);
         seams += test::checkSeamsMeet(project, worked);
         // What a swatch does not say of its machine, the file does from then on.
@@ -68,9 +70,11 @@ void TestEveryArticle::isCleanWhateverIsChosen() {
         RC_ASSERT(read.article == project.article);
         RC_ASSERT(toJson(projectFromJson(toJson(read))) == toJson(read));
     });
-    qInfo("%s: %d of %d were drafted; %d seams, %d hung joins and %d sewn ones with a tail were looked at",
-          keyOf(article), drafted, tried, seams, seen.hung, seen.sewn);
+    qInfo("%s: %d of %d were drafted; %d seams, %d hung joins, %d sewn ones with a tail and %d sides that face were "
+          "looked at",
+          keyOf(article), drafted, tried, seams, seen.hung, seen.sewn, facings);
     QVERIFY(drafted * 3 > tried);
+    QVERIFY(facings > 0 || seams == 0); // where there are seams, something is said of sides
 }
 
 void TestEveryArticle::isWrittenAsThePagesSay_data() {

@@ -8,6 +8,7 @@
 #include <rapidcheck.h>
 
 #include <algorithm>
+#include <cctype>
 #include <cstdlib>
 #include <map>
 #include <optional>
@@ -33,6 +34,8 @@ std::optional<WornSide> shown(const operation::Hang& hang, const Siblings& sibli
             const auto edge = std::ranges::find(edges, source.name, &NamedEdge::name);
             RC_ASSERT(edge != edges.end());
             ascends = ascends == (edge->side == Side::left);
+        } else if (source.kind == HangSource::Kind::castOn) {
+            ascends = !ascends; // by its lower edge it hangs upside down
         }
         const WornSide here = ascends ? WornSide::purl : WornSide::knit;
         RC_ASSERT(!side || *side == here); // not twisted in the middle
@@ -209,6 +212,59 @@ JoinsSeen checkJoinsInTheHand(const Project& project, const Worked& worked) {
         else
             checkSewn(project, worked, join, seen);
     return seen;
+}
+
+int checkFacings(const Project& project, const Worked& worked) {
+    Siblings siblings;
+    for (const WorkedPiece& piece : worked.pieces)
+        siblings[piece.program.piece] = &piece.fabric;
+    static const std::regex names("(Knit|knit|Purl|purl) side facing");
+    const auto said = [](const std::string& words) -> std::optional<WornSide> {
+        std::smatch found;
+        if (!std::regex_search(words, found, names))
+            return std::nullopt;
+        return std::tolower(static_cast<unsigned char>(found[1].str()[0])) == 'k' ? WornSide::knit : WornSide::purl;
+    };
+    int held = 0;
+    const auto hold = [&](const std::string& where, WornSide says, WornSide is) {
+        ++held;
+        if (says != is)
+            RC_FAIL(where + ": another side faces than is said\n" + toJson(project));
+    };
+    // What a piece is hung from the others with: told just before.
+    std::map<std::string, WornSide> hung;
+    for (const WorkedPiece& piece : worked.pieces) {
+        std::optional<WornSide> told;
+        for (const Operation& each : piece.program.operations) {
+            if (const auto* say = std::get_if<operation::Say>(&each.action)) {
+                if (const auto side = said(say->text))
+                    told = side;
+                continue;
+            }
+            const auto* hang = std::get_if<operation::Hang>(&each.action);
+            if (hang && !hang->sources.empty() && !hang->sources.front().piece.empty())
+                if (const auto side = shown(*hang, siblings)) {
+                    hung.emplace(piece.program.piece, *side);
+                    if (told)
+                        hold(piece.program.piece, *told, *side);
+                }
+            told.reset();
+        }
+    }
+    for (const Join& join : worked.joins) {
+        const auto says = join.hanging ? std::nullopt : said(render(join.facing));
+        if (!says)
+            continue;
+        if (join.trim) {
+            if (const auto side = hung.find(join.trim->text()); side != hung.end())
+                hold(join.key, *says, side->second);
+            continue;
+        }
+        for (const JoinEdge* edge : {&join.first, &join.second})
+            for (const Along& along : edge->line)
+                hold(join.key, *says, worked.piece(along.piece)->program.wornSideOut);
+    }
+    return held;
 }
 
 int checkNothingIsLeftBare(const Project& project, const Worked& worked) {

@@ -20,6 +20,10 @@ struct JoinsSeen {
 /// begins; what is sewn begins where its tail is.
 JoinsSeen checkJoinsInTheHand(const Project& project, const Worked& worked);
 
+/// Every sentence that names a side, held against the fabric: what hangs, against the order of the loops on its
+/// needles; what is sewn or grafted, against the side that is worn, which faces the needle. Returns how many were held.
+int checkFacings(const Project& project, const Worked& worked);
+
 /// Within a property: what sleeves, armhole trims and borders are hung from is hung from end to end: no row at either
 /// end of its line is left bare, and between two stretches no more than between any two needles. Returns how many
 /// lines there were.

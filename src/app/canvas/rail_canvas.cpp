@@ -23,6 +23,12 @@ constexpr double faint = 0.35; ///< fabric that is only sketched
 constexpr double fade = 22;    ///< of a rail that goes on
 constexpr double grip = 9;
 
+/// Needles at each side of the middle that a piece needs with some room beside it, to whole tens.
+int needlesFor(const FabricPicture& picture) {
+    const int farthest = std::max(-picture.firstSlot, picture.lastSlot + 1);
+    return (farthest + 5 + 9) / 10 * 10;
+}
+
 } // namespace
 
 void paintNeedleRail(QPainter& painter, double left, double top, double stitch, int first, int last, bool mirrored) {
@@ -130,12 +136,6 @@ void RailCanvas::setWholeBed(bool whole) {
     wholeBed_ = whole;
     layOut();
     update();
-}
-
-/// Needles at each side of the middle that a piece needs with some room beside it, to whole tens.
-static int needlesFor(const FabricPicture& picture) {
-    const int farthest = std::max(-picture.firstSlot, picture.lastSlot + 1);
-    return (farthest + 5 + 9) / 10 * 10;
 }
 
 bool RailCanvas::needsAPart() const {

@@ -68,7 +68,6 @@ public:
     bool asWorn() const { return asWorn_; }
     /// All needles of the bed, also where the piece needs a few of them.
     void setWholeBed(bool whole);
-    bool isWholeBed() const { return wholeBed_; }
     /// Whether the piece needs so few needles that its part of the bed is shown.
     bool needsAPart() const;
     /// Needles that are shown at each side of the middle.

@@ -84,7 +84,7 @@ JoinStation::JoinStation(Session& session, QWidget* parent)
     list_->installEventFilter(this);
     auto* rest = new Label(tr("Then"), this);
     rest->setObjectName(QStringLiteral("heading"));
-    auto* forgotten = new QPushButton(tr("An end forgotten"), this);
+    QPushButton* forgotten = forgottenButton_ = new QPushButton(tr("An end forgotten"), this);
     forgotten->setObjectName(QStringLiteral("small"));
     forgotten->setToolTip(tr("One that was to be woven in and still hangs: it goes on the list of those to darn in"));
     forgotten_ = new QMenu(forgotten);
@@ -506,7 +506,7 @@ void JoinStation::fillForgotten() {
             connect(forgotten_->addAction(tr("%1: one fewer").arg(name)), &QAction::triggered, this,
                     [change, piece, name] { change(piece, -1, tr("%1: an end found").arg(name)); });
     }
-    forgotten_->setEnabled(session().drawn() != nullptr);
+    forgottenButton_->setEnabled(session().drawn() != nullptr);
 }
 
 /// What there will be to join: nothing of it can be picked or ticked.

@@ -90,6 +90,7 @@ private:
     QPushButton* later_ = nullptr;
     QPushButton* asPlanned_ = nullptr;
     LeftToDoList* chores_ = nullptr;
+    QPushButton* forgottenButton_ = nullptr;
     QMenu* forgotten_ = nullptr;
     StepPictures* steps_ = nullptr;
     QComboBox* way_ = nullptr;

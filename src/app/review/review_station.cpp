@@ -145,7 +145,8 @@ void ReviewStation::noted(PieceKey piece, const QString& text) {
 void ReviewStation::refresh() {
     if (!session().hasProject())
         return;
-    const Worked* drawn = session().drawn();
+    const Worked* drawn = session().shown();
+    const bool isSketch = session().sketch() != nullptr;
     const std::vector<PieceName> names = namesOf(session().project().article);
     if (!std::ranges::equal(names, shown_, {}, &PieceName::key)) {
         for (const auto& [key, row] : rows_) {
@@ -171,13 +172,15 @@ void ReviewStation::refresh() {
             const std::optional<Length> drafted =
                 piece ? std::optional(i == 0 ? piece->width : piece->length) : std::nullopt;
             const std::optional<Length> real = !made ? std::nullopt : i == 0 ? made->width : made->length;
-            row.drafted[i]->setText(drafted ? tr("draft %1").arg(text(*drafted)) : QString());
+            row.drafted[i]->setText(!drafted   ? QString()
+                                    : isSketch ? tr("sketch %1").arg(text(*drafted))
+                                               : tr("draft %1").arg(text(*drafted)));
             if (!isBeingTyped(row.made[i]) || !row.made[i]->isModified()) {
                 row.made[i]->setText(real ? text(*real) : QString());
                 setWrong(row.made[i], false);
             }
             QString words;
-            if (drafted && real) {
+            if (drafted && real && !isSketch) {
                 const double off = (*real - *drafted).mm();
                 words = tr("%1%2 mm, %1%3 %")
                             .arg(off < 0 ? QStringLiteral("−") : QStringLiteral("+"))
